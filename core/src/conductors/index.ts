@@ -1,0 +1,2 @@
+export * from "./tables";
+export * from "./resistance";

@@ -1,0 +1,7 @@
+import type { Garage } from "../garage";
+import { fallowQuay } from "./fallow-quay";
+import { larchHollow } from "./larch-hollow";
+
+/** The two demo households, whose ids never change. */
+export const DEMO_GARAGES: readonly Garage[] = [fallowQuay, larchHollow];
+export { fallowQuay, larchHollow };

@@ -1,0 +1,79 @@
+import { z } from "zod";
+import { FLEXIBLE_GAUGES, loopOhmsFromMeters, flexibleOhmsPerKm, oneWayOhms } from "../conductors";
+import { CONNECTOR_IDS, CONNECTORS } from "../connectors";
+import { OUTLET_TYPE_IDS } from "../outlets";
+import type { Ohms } from "../units";
+import { choice, nameSchema, quantity } from "./quantity";
+
+/** A charging cable of one's own, for a socketed unit or post. */
+export const cableSchema = z
+  .object({
+    name: nameSchema,
+    stationEnd: choice(CONNECTOR_IDS),
+    vehicleEnd: choice(CONNECTOR_IDS),
+    lanes: z.literal([1, 3], { error: "accepted: 1 or 3 lanes" }),
+    amps: quantity(6, 63, "A"),
+    lengthM: quantity(0.5, 50, "m"),
+    gauge: choice(FLEXIBLE_GAUGES),
+    massKg: quantity(0.1, 50, "kg").optional(),
+    price: quantity(0, 10_000, "in the household's currency").optional(),
+  })
+  .superRefine((cable, ctx) => {
+    for (const end of ["stationEnd", "vehicleEnd"] as const)
+      if (cable.lanes > CONNECTORS[cable[end]].lanes)
+        ctx.addIssue({
+          code: "custom",
+          path: ["lanes"],
+          message: `a ${CONNECTORS[cable[end]].name} end carries one lane only`,
+        });
+  });
+export type Cable = z.infer<typeof cableSchema>;
+
+/** An extension lead between outlet and portable unit. Its resistance by conductor, by loop, or by two meters. */
+export const leadSchema = z.object({
+  name: nameSchema,
+  plug: choice(OUTLET_TYPE_IDS),
+  socket: choice(OUTLET_TYPE_IDS),
+  amps: quantity(2, 63, "A"),
+  lengthM: quantity(0.2, 200, "m"),
+  coiled: z.boolean(),
+  resistance: z.discriminatedUnion("by", [
+    z.object({ by: z.literal("conductor"), gauge: choice(FLEXIBLE_GAUGES) }),
+    z.object({ by: z.literal("loop"), loopOhms: quantity(0.001, 20, "Ω") }),
+    z
+      .object({
+        by: z.literal("meters"),
+        wattsIn: quantity(1, 50_000, "W"),
+        wattsOut: quantity(1, 50_000, "W"),
+        amps: quantity(0.5, 63, "A"),
+      })
+      .refine((m) => m.wattsIn >= m.wattsOut, {
+        path: ["wattsOut"],
+        error: "the far meter cannot read more than the near one",
+      }),
+  ]),
+});
+export type Lead = z.infer<typeof leadSchema>;
+
+const CORD_TEMPERATURE = 30;
+
+/** One-way resistance (Ω) of a lead, by whichever way it is known; a cord in use is taken at 30 °C. */
+export function leadOhms(lead: Lead): Ohms {
+  const r = lead.resistance;
+  if (r.by === "loop") return r.loopOhms / 2;
+  if (r.by === "meters") return loopOhmsFromMeters(r.wattsIn, r.wattsOut, r.amps) / 2;
+  return oneWayOhms(flexibleOhmsPerKm(r.gauge), lead.lengthM, CORD_TEMPERATURE);
+}
+
+/** One-way resistance (Ω) of a charging cable, tethered or loose, taken at 30 °C. */
+export const cableOhms = (cable: Pick<Cable, "gauge" | "lengthM">): Ohms =>
+  oneWayOhms(flexibleOhmsPerKm(cable.gauge), cable.lengthM, CORD_TEMPERATURE);
+
+/** A piece that turns one plug into another, between cable and inlet. */
+export const adapterSchema = z.object({
+  name: nameSchema,
+  from: choice(CONNECTOR_IDS),
+  to: choice(CONNECTOR_IDS),
+  amps: quantity(6, 500, "A"),
+});
+export type Adapter = z.infer<typeof adapterSchema>;

@@ -1,0 +1,53 @@
+import { z } from "zod";
+import { INLET_IDS } from "../connectors";
+import { choice, fraction, nameSchema, quantity } from "./quantity";
+
+/** What the battery accepts: power that raises the state of charge, by state of charge, straight between points. */
+const acceptanceSchema = z
+  .array(z.object({ soc: fraction(), watts: quantity(100, 1_000_000, "W") }))
+  .min(2, { error: "accepted: 2 to 40 points, or none for a battery that never limits" })
+  .max(40, { error: "accepted: 2 to 40 points" })
+  .refine((points) => points.every((p, i) => i === 0 || p.soc > points[i - 1]!.soc), {
+    error: "points must rise in state of charge",
+  });
+
+export const batterySchema = z.object({
+  /** Energy between 0 % and 100 % as the car shows them. */
+  usableWh: quantity(500, 400_000, "Wh"),
+  /** Nominal pack voltage: sets the pack's I²R at a given power. */
+  packVolts: quantity(24, 1500, "V"),
+  /** Internal resistance of the whole pack. */
+  packOhms: quantity(0, 1, "Ω"),
+  acceptance: acceptanceSchema.optional(),
+});
+export type Battery = z.infer<typeof batterySchema>;
+export type AcceptancePoint = NonNullable<Battery["acceptance"]>[number];
+
+export const chargerSchema = z.object({
+  /** Most amps on each lane, by how many lanes are live. */
+  limits: z
+    .array(z.object({ lanes: z.literal([1, 2, 3]), amps: quantity(6, 80, "A") }))
+    .min(1, { error: "at least one limit: lanes 1, 2 or 3 with 6 to 80 A" })
+    .max(3)
+    .refine((rows) => new Set(rows.map((r) => r.lanes)).size === rows.length, {
+      error: "each lane count at most once",
+    }),
+  /** Overall AC-side cap, where the charger has one below volts × amps. */
+  capW: quantity(500, 100_000, "W").optional(),
+  /** Efficiency at rated power; part load is worse by the fitted curve. */
+  efficiency: quantity(0.7, 0.99, "(a share: 0.93 is 93 %)"),
+  /** Can use all three lines of a supply without a neutral. */
+  delta: z.boolean().optional(),
+});
+export type OnboardCharger = z.infer<typeof chargerSchema>;
+
+export const carSchema = z.object({
+  name: nameSchema,
+  battery: batterySchema,
+  charger: chargerSchema,
+  inlets: z.array(choice(INLET_IDS)).min(1, { error: "at least one inlet" }).max(4),
+  whPerKm: quantity(20, 1000, "Wh/km"),
+  /** What the car itself draws while awake and charging. */
+  ownDrawW: quantity(0, 3000, "W"),
+});
+export type Car = z.infer<typeof carSchema>;

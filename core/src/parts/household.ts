@@ -1,0 +1,21 @@
+import { z } from "zod";
+import { IANAZone } from "luxon";
+import { HOUSE_RULES } from "../outlets";
+import { DISTANCE_UNITS, ECONOMY_UNITS } from "../units";
+import { choice, nameSchema } from "./quantity";
+
+export const householdSchema = z.object({
+  name: nameSchema,
+  currency: z.string().regex(/^[A-Z]{3}$/, { error: "accepted: a three-letter currency code such as EUR" }),
+  distanceUnit: choice(DISTANCE_UNITS),
+  economyUnit: choice(ECONOMY_UNITS),
+  houseRule: choice(HOUSE_RULES),
+  timeZone: z.string().refine((zone) => IANAZone.isValidZone(zone), {
+    error: "accepted: an IANA time zone such as Europe/Dublin",
+  }),
+});
+export type Household = z.infer<typeof householdSchema>;
+
+export const placeSchema = z.object({ name: nameSchema });
+export type Place = z.infer<typeof placeSchema>;
+

@@ -1,0 +1,28 @@
+import { z } from "zod";
+
+/** A bound as people read it: no trailing zeros, thousands apart. */
+const figure = (n: number): string => n.toLocaleString("en-GB", { maximumFractionDigits: 6 });
+
+/** The sentence that says what a field accepts. */
+export const acceptedRange = (min: number, max: number, unit: string): string =>
+  `accepted: ${figure(min)} to ${figure(max)}${unit ? ` ${unit}` : ""}`;
+
+/** A finite number between two bounds (both allowed), in a stated unit; its errors say what is accepted. */
+export const quantity = (min: number, max: number, unit: string) => {
+  const error = acceptedRange(min, max, unit);
+  return z.number({ error }).min(min, { error }).max(max, { error }).meta({ unit });
+};
+
+/** State of charge or share, 0–1. */
+export const fraction = () => quantity(0, 1, "(a share: 0.35 is 35 %)");
+
+/** A name people give a thing: 1–80 characters, not only spaces. */
+export const nameSchema = z
+  .string({ error: "a name is needed: 1 to 80 characters" })
+  .trim()
+  .min(1, { error: "a name is needed: 1 to 80 characters" })
+  .max(80, { error: "accepted: 1 to 80 characters" });
+
+/** One of a table's keys; the error lists them. */
+export const choice = <const T extends readonly [string, ...string[]]>(values: T) =>
+  z.enum(values, { error: `accepted: ${values.join(", ")}` });

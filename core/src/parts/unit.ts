@@ -1,0 +1,59 @@
+import { z } from "zod";
+import { FLEXIBLE_GAUGES } from "../conductors";
+import { CONNECTOR_IDS } from "../connectors";
+import { OUTLET_TYPE_IDS } from "../outlets";
+import { choice, nameSchema, quantity } from "./quantity";
+
+/** A cable fixed to its unit. */
+export const tetherSchema = z.object({
+  kind: z.literal("tethered"),
+  connector: choice(CONNECTOR_IDS),
+  lengthM: quantity(0.5, 30, "m"),
+  gauge: choice(FLEXIBLE_GAUGES),
+});
+
+const common = z.object({
+  name: nameSchema,
+  lanes: z.literal([1, 3], { error: "accepted: 1 or 3 lanes" }),
+  /** Most the unit ever offers, amps a lane. */
+  maxAmps: quantity(1, 80, "A"),
+  /** The steps its knob or menu has, where it has any. */
+  steps: z
+    .array(quantity(6, 80, "A"))
+    .max(20)
+    .refine((steps) => steps.every((a, i) => i === 0 || a > steps[i - 1]!), { error: "steps must rise" }),
+  /** The step it is left on. */
+  setAmps: quantity(1, 80, "A").optional(),
+  standingW: quantity(0, 100, "W"),
+  output: z.discriminatedUnion("kind", [
+    z.object({ kind: z.literal("socket"), connector: choice(CONNECTOR_IDS) }),
+    tetherSchema,
+  ]),
+});
+
+/** An EVSE: tells the car how much it may draw, and closes the contactor. */
+export const unitSchema = z
+  .discriminatedUnion("kind", [
+    common.extend({
+      kind: z.literal("portable"),
+      /** The plugs it comes with; each may hold its own current. */
+      plugs: z
+        .array(z.object({ type: choice(OUTLET_TYPE_IDS), amps: quantity(1, 80, "A") }))
+        .min(1, { error: "at least one plug" })
+        .max(12),
+    }),
+    common.extend({ kind: z.literal("wallbox") }),
+    common.extend({ kind: z.literal("post") }),
+  ])
+  .superRefine((unit, ctx) => {
+    const over = unit.steps.findIndex((a) => a > unit.maxAmps);
+    if (over >= 0)
+      ctx.addIssue({
+        code: "custom",
+        path: ["steps", over],
+        message: `a step above the unit's ${unit.maxAmps} A`,
+      });
+    if (unit.setAmps !== undefined && unit.setAmps > unit.maxAmps)
+      ctx.addIssue({ code: "custom", path: ["setAmps"], message: `accepted: 1 to ${unit.maxAmps} A` });
+  });
+export type Unit = z.infer<typeof unitSchema>;

@@ -1,0 +1,21 @@
+import type { HouseRule } from "../outlets";
+import type { Adapter, Cable, Car, Lead, Outlet, Unit } from "../parts";
+import type { Amps } from "../units";
+
+/** Current limits set for this session, on the unit or in the car. */
+export interface CurrentSettings {
+  readonly unitAmps?: Amps | undefined;
+  readonly carAmps?: Amps | undefined;
+}
+
+/** Everything between the board and the battery, as the owner describes it. */
+export interface ChargingPath {
+  readonly car: Car;
+  readonly outlet: Outlet;
+  readonly lead?: Lead | undefined;
+  readonly unit: Unit;
+  readonly cable?: Cable | undefined;
+  readonly adapter?: Adapter | undefined;
+  readonly houseRule: HouseRule;
+  readonly settings?: CurrentSettings | undefined;
+}

@@ -1,0 +1,110 @@
+import { CONNECTORS, inletFor, plugsFor, type ConnectorId } from "../connectors";
+import { outletType, type OutletTypeId } from "../outlets";
+import type { Cable, Outlet, Unit } from "../parts";
+import type { ChargingPath } from "./describe";
+import type { Refusal } from "./refusal";
+
+const outletName = (id: OutletTypeId) => outletType(id).name;
+const connectorName = (id: ConnectorId) => CONNECTORS[id].name;
+const listed = (names: readonly string[]) => [...new Set(names)].join(" or ");
+
+/** The plug that reaches the car before any adapter: the cable's, or that of a tethered unit. */
+export const plugAtCar = (unit: Unit, cable: Cable | undefined): ConnectorId | undefined =>
+  unit.output.kind === "tethered" ? unit.output.connector : cable?.vehicleEnd;
+
+/** Whether a unit can be fed from an outlet directly: one of its plugs goes in, or it is wired in there. */
+export const unitFitsOutlet = (unit: Unit, outlet: Outlet): boolean =>
+  unit.kind === "portable"
+    ? outlet.kind === "socket" && unit.plugs.some((plug) => plug.type === outlet.type)
+    : outlet.kind === "hardwired";
+
+function outletProblem({ outlet, lead, unit }: ChargingPath): Refusal | undefined {
+  if (lead) {
+    if (outlet.kind !== "socket" || lead.plug !== outlet.type)
+      return {
+        field: "lead",
+        code: "lead-does-not-fit",
+        message: `The lead has a ${outletName(lead.plug)} plug, which does not go into ${outlet.name}.`,
+        remedy: "Leave the lead out, or take one with the plug of this outlet.",
+      };
+    if (unit.kind !== "portable" || !unit.plugs.some((plug) => plug.type === lead.socket))
+      return {
+        field: "lead",
+        code: "lead-does-not-fit",
+        message: `${unit.name} has no plug for the lead's ${outletName(lead.socket)} socket.`,
+        remedy: "Leave the lead out, or take one with a socket the unit fits.",
+      };
+    return undefined;
+  }
+  if (unitFitsOutlet(unit, outlet)) return undefined;
+  const remedy =
+    outlet.kind === "hardwired"
+      ? `${outlet.name} is wired to its own unit: use that one.`
+      : `Take a portable unit with a ${outletName(outlet.type)} plug.`;
+  const has =
+    unit.kind === "portable"
+      ? `has plugs for ${listed(unit.plugs.map((p) => outletName(p.type)))}`
+      : "is wired in where it hangs";
+  return {
+    field: "unit",
+    code: "unit-does-not-fit-outlet",
+    message: `${unit.name} ${has}, so it cannot be fed from ${outlet.name}.`,
+    remedy,
+  };
+}
+
+function cableProblem({ unit, cable }: ChargingPath): Refusal | undefined {
+  if (unit.output.kind === "tethered")
+    return cable
+      ? {
+          field: "cable",
+          code: "cable-not-wanted",
+          message: `${unit.name} has its own cable; ${cable.name} cannot be put in between.`,
+          remedy: "Choose “its own cable”.",
+        }
+      : undefined;
+  const socket = connectorName(unit.output.connector);
+  if (!cable)
+    return {
+      field: "cable",
+      code: "cable-needed",
+      message: `${unit.name} has a ${socket} socket and no cable of its own.`,
+      remedy: `Bring a cable with a ${socket} station end.`,
+    };
+  return cable.stationEnd === unit.output.connector
+    ? undefined
+    : {
+        field: "cable",
+        code: "cable-does-not-fit-unit",
+        message: `${cable.name} has a ${connectorName(cable.stationEnd)} station end; ${unit.name} has a ${socket} socket.`,
+        remedy: `Take a cable with a ${socket} station end.`,
+      };
+}
+
+function inletProblem({ car, unit, cable, adapter }: ChargingPath): Refusal | undefined {
+  const plug = plugAtCar(unit, cable)!;
+  const wanted = listed(plugsFor(car.inlets, CONNECTORS[plug].current).map(connectorName));
+  if (adapter && adapter.from !== plug)
+    return {
+      field: "adapter",
+      code: "adapter-does-not-fit",
+      message: `${adapter.name} takes a ${connectorName(adapter.from)} plug; the one that comes is ${connectorName(plug)}.`,
+      remedy: `Leave the adapter out, or take one from ${connectorName(plug)} to ${wanted}.`,
+    };
+  const arriving = adapter ? adapter.to : plug;
+  if (inletFor(arriving, car.inlets)) return undefined;
+  const field = adapter ? "adapter" : cable ? "cable" : "unit";
+  const part = adapter?.name ?? cable?.name ?? unit.name;
+  return {
+    field,
+    code: "plug-does-not-fit-inlet",
+    message: `${part} ends in a ${connectorName(arriving)} plug; ${car.name} takes ${wanted || "no such current"}.`,
+    remedy: cable
+      ? `Take a cable with a ${wanted} vehicle end.`
+      : `Take a unit that ends in ${wanted}, or an adapter from ${connectorName(plug)} to ${wanted}.`,
+  };
+}
+
+/** The first thing along the path that does not go into the next, or undefined when everything fits. */
+export const fitProblem = (path: ChargingPath): Refusal | undefined =>
+  outletProblem(path) ?? cableProblem(path) ?? inletProblem(path);

@@ -1,0 +1,51 @@
+import type { Source } from "../sources";
+import type { Amps, Ohms, Watts } from "../units";
+
+export const LINK_KINDS = ["circuit", "outlet", "lead", "unit", "cable", "adapter", "inlet", "charger"] as const;
+/** The kinds of link electricity walks through between the board and the battery. */
+export type LinkKind = (typeof LINK_KINDS)[number];
+
+/** The link as people call it in a sentence. */
+export const LINK_WORDS: Record<LinkKind, string> = {
+  circuit: "circuit",
+  outlet: "outlet",
+  lead: "extension lead",
+  unit: "charging unit",
+  cable: "cable",
+  adapter: "adapter",
+  inlet: "car's inlet",
+  charger: "onboard charger",
+};
+
+/** One link of a path as described, before anything flows. */
+export interface Link {
+  readonly kind: LinkKind;
+  readonly name: string;
+  /** Lanes it can carry live: 1, 2 or 3. */
+  readonly lanes: number;
+  /** Ceiling in amps a lane when `n` lanes are in use, indexed by n; zero where it cannot use that many. */
+  readonly ampsOn: readonly [0, Amps, Amps, Amps];
+  /** Why the ceiling is what it is, in one line. */
+  readonly why: string;
+  readonly source: Source;
+  /** Resistance of one conductor, one way. */
+  readonly ohms: Ohms;
+}
+
+/** The same amps whatever the number of lanes, up to the lanes the link has. */
+export const sameOnEachLane = (lanes: number, amps: Amps): Link["ampsOn"] => [
+  0,
+  lanes >= 1 ? amps : 0,
+  lanes >= 2 ? amps : 0,
+  lanes >= 3 ? amps : 0,
+];
+
+/** A link while current flows through it. */
+export interface FlowingLink extends Link {
+  /** Ceiling a lane on the lanes in use. */
+  readonly ceilingAmps: Amps;
+  /** What the link alone would let through on this supply, using as many lanes as it has. */
+  readonly ceilingW: Watts;
+  /** Heat in the link at the operating point. */
+  readonly lossW: Watts;
+}

@@ -1,0 +1,20 @@
+/** Parts of the setting a person can change; a refusal names the one to change. */
+export type PathField = "car" | "outlet" | "lead" | "unit" | "cable" | "adapter" | "session" | "settings";
+
+/** Why no current flows, which part to change, and what to do. */
+export interface Refusal {
+  readonly field: PathField;
+  readonly code:
+    | "unit-does-not-fit-outlet"
+    | "lead-does-not-fit"
+    | "cable-needed"
+    | "cable-not-wanted"
+    | "cable-does-not-fit-unit"
+    | "plug-does-not-fit-inlet"
+    | "adapter-does-not-fit"
+    | "below-six-amps"
+    | "no-common-lanes"
+    | "own-draw-takes-all";
+  readonly message: string;
+  readonly remedy: string;
+}

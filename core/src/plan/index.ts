@@ -1,0 +1,4 @@
+export * from "./document";
+export * from "./clock";
+export * from "./solve";
+export * from "./explain";

@@ -1,0 +1,2 @@
+export * from "./pilot";
+export * from "./proximity";

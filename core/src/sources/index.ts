@@ -1,0 +1,35 @@
+/**
+ * Where a value comes from. The mark says how far to trust it:
+ * S: a published standard or handbook; P: common practice without a source; M: recalled, wants a second source;
+ * U: stated by the user or read off the part's own label.
+ */
+export type SourceMark = "S" | "P" | "M" | "U";
+export interface Source {
+  readonly mark: SourceMark;
+  readonly name: string;
+}
+
+const source = (mark: SourceMark, name: string): Source => ({ mark, name });
+
+/** Every source the data tables cite. */
+export const SOURCES = {
+  pilot: source("S", "IEC 61851-1 annex A, SAE J1772 (control pilot)"),
+  proximity: source("S", "IEC 61851-1 / IEC 62196-2 (proximity resistor)"),
+  continuous: source("S", "NEC 625.41 and 210.19 (80 % for continuous load)"),
+  evseBreaker: source("S", "NEC 625.41 (breaker at least 125 % of EVSE amps)"),
+  flexible: source("S", "IEC 60228 class 5, plain copper, 20 °C"),
+  fixedWiring: source("S", "IEC 60228 class 1 and 2, plain copper, 20 °C"),
+  awgArea: source("S", "ASTM B258 (AWG diameters)"),
+  awgOhms: source("M", "NEC chapter 9 table 8, uncoated stranded copper, 75 °C"),
+  copper: source("S", "IEC 60028 (copper, 0.00393 per kelvin)"),
+  en50160: source("S", "EN 50160 (230 V ±10 %)"),
+  ansi: source("S", "ANSI C84.1 range A (±5 %)"),
+  rating: source("S", "rated current of the outlet type"),
+  practice: source("P", "common practice"),
+  efficiency: source("M", "typical onboard charger: 0.93 from half load up, 0.90 at a fifth"),
+  contact: source("P", "a few milliohms a mated pair"),
+  ownDraw: source("P", "150–350 W while awake and charging"),
+  sag: source("P", "chargers back off when the inlet falls far below nominal"),
+  label: source("U", "the part's own figures"),
+  arithmetic: source("S", "arithmetic"),
+} as const satisfies Record<string, Source>;

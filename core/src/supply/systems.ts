@@ -1,0 +1,78 @@
+import { SOURCES, type Source } from "../sources";
+
+/**
+ * How an outlet is wired to its supply system:
+ * `single`, one lane at the system's ordinary voltage; `high`, one lane line–line at the higher voltage
+ * (240, 208 or 200 V); `three`, three lanes.
+ */
+export const TAPS = ["single", "high", "three"] as const;
+export type Tap = (typeof TAPS)[number];
+
+export interface TapVolts {
+  readonly lanes: 1 | 3;
+  /** Volts across one lane. For a delta this is the equivalent phase voltage U/√3, so power is always n·U·I. */
+  readonly volts: number;
+  /** The voltage as people say it. */
+  readonly label: string;
+  /** Three lines without a neutral: only cars that support it can use all three. */
+  readonly delta?: true;
+}
+
+export interface SupplySystem {
+  readonly name: string;
+  readonly taps: Readonly<Partial<Record<Tap, TapVolts>>>;
+  /** Share of the breaker a load may hold for hours: 0.8 under the NEC, 1 under IEC practice. */
+  readonly continuousShare: 0.8 | 1;
+  readonly tolerance: { readonly low: number; readonly high: number; readonly source: Source };
+}
+
+const en50160 = { low: 0.9, high: 1.1, source: SOURCES.en50160 };
+const ansi = { low: 0.95, high: 1.05, source: SOURCES.ansi };
+
+const tap = (lanes: 1 | 3, volts: number, label = `${volts} V`): TapVolts => ({ lanes, volts, label });
+
+/** Low-voltage supply systems an EV owner meets. Voltages nominal. */
+export const SUPPLY_SYSTEMS = {
+  "split-phase": {
+    name: "120/240 V split-phase",
+    taps: { single: tap(1, 120), high: tap(1, 240) },
+    continuousShare: 0.8,
+    tolerance: ansi,
+  },
+  "208Y": {
+    name: "208Y/120 V commercial",
+    taps: { single: tap(1, 120), high: tap(1, 208) },
+    continuousShare: 0.8,
+    tolerance: ansi,
+  },
+  "230/400": {
+    name: "230/400 V (TN or TT)",
+    taps: { single: tap(1, 230), three: tap(3, 230, "400 V three-phase") },
+    continuousShare: 1,
+    tolerance: en50160,
+  },
+  "it-230": {
+    name: "230 V IT, no neutral",
+    taps: {
+      single: tap(1, 230),
+      three: { ...tap(3, 230 / Math.sqrt(3), "230 V three-phase without neutral"), delta: true },
+    },
+    continuousShare: 1,
+    tolerance: en50160,
+  },
+  "100/200": {
+    name: "100/200 V",
+    taps: { single: tap(1, 100), high: tap(1, 200) },
+    continuousShare: 1,
+    tolerance: en50160,
+  },
+} as const satisfies Record<string, SupplySystem>;
+
+export type SupplyId = keyof typeof SUPPLY_SYSTEMS;
+export const SUPPLY_IDS = Object.keys(SUPPLY_SYSTEMS) as SupplyId[];
+
+/** The system's row in the table. */
+export const supplySystem = (id: SupplyId): SupplySystem => SUPPLY_SYSTEMS[id];
+
+/** What a tap gives on this system, or undefined where the system has no such tap. */
+export const tapOf = (id: SupplyId, which: Tap): TapVolts | undefined => supplySystem(id).taps[which];

@@ -1,0 +1,5 @@
+export * from "./energy";
+export * from "./distance";
+export * from "./economy";
+export * from "./fuel";
+export * from "./money";

@@ -1,0 +1,67 @@
+import type { ErrorRequestHandler, RequestHandler } from "express";
+import type { Logger } from "pino";
+import { z } from "zod";
+import { problemsOf, type FieldProblem } from "@kettleback/core";
+
+/** A refusal in the form of RFC 9457: what is wrong, and for each field what would be accepted. */
+export class Problem extends Error {
+  constructor(
+    readonly status: number,
+    readonly title: string,
+    readonly detail: string,
+    readonly more: { errors?: readonly FieldProblem[]; current?: unknown } = {},
+  ) {
+    super(detail);
+  }
+}
+
+export const notFound = (what: string): Problem => new Problem(404, "Not found", `There is no ${what}.`);
+
+/** A problem with one or more fields of what was sent. */
+export const refused = (errors: readonly FieldProblem[]): Problem =>
+  new Problem(422, "Not accepted", errors.map((e) => `${e.field}: ${e.message}`).join("; "), { errors });
+
+/** Parses what came in; throws a 422 that names each field. */
+export function parsed<T extends z.ZodType>(schema: T, value: unknown): z.infer<T> {
+  const result = schema.safeParse(value);
+  if (!result.success) throw refused(problemsOf(result.error));
+  return result.data;
+}
+
+/** Express's own refusals (broken JSON, body too large) carry a status and a type. */
+const asProblem = (error: { status?: number; type?: string; limit?: number; message?: string }): Problem | undefined => {
+  if (error instanceof Problem) return error;
+  if (error.type === "entity.too.large")
+    return new Problem(413, "Too large", `accepted: up to ${error.limit} bytes`);
+  if (error.type === "entity.parse.failed") return new Problem(400, "Not JSON", error.message ?? "");
+  if (error.status && error.status >= 400 && error.status < 500)
+    return new Problem(error.status, "Not accepted", error.message ?? "");
+  return undefined;
+};
+
+/** An address under /api that nothing answers. */
+export const unknownAddress: RequestHandler = (req) => {
+  throw notFound(`address ${req.method} ${req.originalUrl.slice(0, 200)}`);
+};
+
+/** Sends every error as problem+json; only the unforeseen ones are logged, and their text stays inside. */
+export const sendProblems =
+  (log: Logger): ErrorRequestHandler =>
+  (error, _req, res, next) => {
+    if (res.headersSent) return next(error);
+    const known = asProblem(error);
+    if (!known) log.error(error);
+    const problem = known ?? new Problem(500, "Fault", "Something went wrong here; nothing was written.");
+    res
+      .status(problem.status)
+      .type("application/problem+json")
+      .send(
+        JSON.stringify({
+          type: "about:blank",
+          title: problem.title,
+          status: problem.status,
+          detail: problem.detail,
+          ...problem.more,
+        }),
+      );
+  };

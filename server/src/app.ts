@@ -1,0 +1,40 @@
+import { existsSync } from "node:fs";
+import { join } from "node:path";
+import express, { type Express } from "express";
+import type { MikroORM } from "@mikro-orm/core";
+import type { Logger } from "pino";
+import { api } from "./api/router";
+import { sendProblems } from "./api/problem";
+import { guardHostAndOrigin, securityHeaders } from "./safety/guard";
+
+/** Largest request body, in bytes: a hundred times the largest thing a form sends. */
+export const BODY_LIMIT = 256 * 1024;
+
+export interface AppOptions {
+  readonly orm: MikroORM;
+  readonly log: Logger;
+  /** Folder of the built pages; without it only the interface answers. */
+  readonly pages?: string | undefined;
+}
+
+/** The whole application: guards, interface, pages. */
+export function createApp({ orm, log, pages }: AppOptions): Express {
+  const app = express();
+  app.disable("x-powered-by");
+  app.set("query parser", "simple");
+  app.use(securityHeaders, guardHostAndOrigin);
+  app.use("/api", express.json({ limit: BODY_LIMIT, strict: true }), noStore, api(orm));
+  if (pages && existsSync(join(pages, "index.html"))) {
+    app.use("/assets", express.static(join(pages, "assets"), { immutable: true, maxAge: "1y", fallthrough: false }));
+    app.use(express.static(pages, { index: false }));
+    // Every other address is a screen of the one page.
+    app.get(/.*/, (_req, res) => res.sendFile("index.html", { root: pages, cacheControl: false }));
+  }
+  app.use(sendProblems(log));
+  return app;
+}
+
+const noStore: express.RequestHandler = (_req, res, next) => {
+  res.setHeader("Cache-Control", "no-store");
+  next();
+};

@@ -1,0 +1,3 @@
+export * from "./open";
+export * from "./entities";
+export * from "./seed";

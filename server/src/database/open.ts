@@ -1,0 +1,60 @@
+import { MikroORM, type Options } from "@mikro-orm/libsql";
+import { Migrator } from "@mikro-orm/migrations";
+import { ENTITY_OF, HouseholdRow } from "./entities";
+import { MIGRATIONS } from "./migrations";
+
+/** The database was written by a newer program than this one. */
+export class NewerDatabaseError extends Error {
+  constructor(file: string, unknown: readonly string[]) {
+    super(
+      `The database ${file} was written by a newer Kettleback (it has ${unknown.join(", ")}). ` +
+        "Start that newer program, or give another file with KETTLEBACK_DB.",
+    );
+  }
+}
+
+const options = (file: string): Options => ({
+  dbName: file,
+  entities: [HouseholdRow, ...Object.values(ENTITY_OF)],
+  extensions: [Migrator],
+  discovery: { warnWhenNoEntities: false },
+  migrations: { migrationsList: [...MIGRATIONS], snapshot: false, transactional: true },
+  logger: () => undefined,
+});
+
+/**
+ * Opens the database, in write-ahead mode with every commit flushed to disk, brings it to this program's schema,
+ * and checks that the schema is the one the entities expect.
+ * @throws NewerDatabaseError when a migration this program does not know has run on it
+ */
+export async function openDatabase(file: string): Promise<MikroORM> {
+  const orm = await MikroORM.init(options(file));
+  try {
+    const connection = orm.em.getConnection();
+    if (file !== ":memory:") await connection.execute("pragma journal_mode = wal");
+    await connection.execute("pragma synchronous = full");
+    await connection.execute("pragma busy_timeout = 5000");
+    await refuseNewer(orm, file);
+    await orm.migrator.up();
+    const drift = await orm.schema.getUpdateSchemaSQL({ wrap: false, safe: false });
+    const statements = drift.split("\n").filter((line) => line.trim() && !line.includes("mikro_orm_migrations"));
+    if (statements.length > 0)
+      throw new Error(`The database ${file} does not have the expected schema:\n${statements.join("\n")}`);
+    return orm;
+  } catch (error) {
+    await orm.close(true);
+    throw error;
+  }
+}
+
+async function refuseNewer(orm: MikroORM, file: string): Promise<void> {
+  const connection = orm.em.getConnection();
+  const tables = (await connection.execute(
+    "select name from sqlite_master where type = 'table' and name = 'mikro_orm_migrations'",
+  )) as { name: string }[];
+  if (tables.length === 0) return;
+  const done = (await connection.execute("select name from mikro_orm_migrations")) as { name: string }[];
+  const known = new Set<string>(MIGRATIONS.map((migration) => migration.name));
+  const unknown = done.map((row) => row.name).filter((name) => !known.has(name));
+  if (unknown.length > 0) throw new NewerDatabaseError(file, unknown);
+}
