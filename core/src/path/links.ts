@@ -27,7 +27,7 @@ function circuitLink(outlet: Outlet): Link {
   const { lanes } = lanesAt(outlet);
   return {
     kind: "circuit",
-    name: run ? `${run.lengthM} m of ${run.gauge}` : `${breakerAmps} A circuit`,
+    name: run ? `${run.lengthM} m of ${run.gauge.replace("mm2", "mm²")}` : `${breakerAmps} A circuit`,
     lanes,
     ampsOn: sameOnEachLane(lanes, circuitAmps(outlet)),
     why: otherLoadAmps > 0 ? `${continuous}, less ${otherLoadAmps} A of other loads` : continuous,
@@ -151,7 +151,7 @@ function chargerLink({ car, outlet, settings }: ChargingPath): Link {
     n > most ? 0 : Math.min(set, limits.find((limit) => limit.lanes === n)?.amps ?? 0);
   return {
     kind: "charger",
-    name: `${car.name}’s onboard charger`,
+    name: car.name,
     lanes: Math.max(...limits.map((limit) => limit.lanes)),
     ampsOn: [0, on(1), on(2), on(3)],
     why:

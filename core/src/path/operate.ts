@@ -149,7 +149,7 @@ function noLanes(links: readonly Link[], live: number): Refusal {
   return {
     field: "car",
     code: "no-common-lanes",
-    message: `${charger.name} works on ${charger.lanes} lanes; this path brings ${live}.`,
+    message: `The onboard charger of ${charger.name} works on ${charger.lanes} lanes; this path brings ${live}.`,
     remedy: "Take an outlet and a cable with as many phases as the charger needs.",
   };
 }

@@ -1,0 +1,51 @@
+import type { FieldProblem, Garage, Household, Kept, Kind, SpecOf } from "@kettleback/core";
+
+/** A refusal from the server, with the fields it names and, after a lost update, the row as it is now. */
+export class Refused extends Error {
+  constructor(
+    readonly status: number,
+    message: string,
+    readonly errors: readonly FieldProblem[] = [],
+    readonly current?: Kept<unknown>,
+  ) {
+    super(message);
+  }
+}
+
+async function request<T>(method: string, address: string, body?: unknown): Promise<T> {
+  let response: Response;
+  try {
+    response = await fetch(`/api${address}`, {
+      method,
+      ...(body === undefined
+        ? {}
+        : { headers: { "Content-Type": "application/json" }, body: JSON.stringify(body) }),
+    });
+  } catch {
+    throw new Refused(0, "Kettleback's server does not answer. Your entries stay on this page; try again once it runs.");
+  }
+  const sent = (await response.json().catch(() => ({}))) as {
+    detail?: string;
+    errors?: FieldProblem[];
+    current?: Kept<unknown>;
+  };
+  if (!response.ok)
+    throw new Refused(response.status, sent.detail ?? `The server refused (${response.status}).`, sent.errors, sent.current);
+  return sent as T;
+}
+
+/** The server's interface, one function a call. */
+export const api = {
+  households: () => request<Kept<Household>[]>("GET", "/households"),
+  garage: (household: string) => request<Garage>("GET", `/households/${household}/garage`),
+  saveHousehold: ({ id, version, spec }: Kept<Household>) =>
+    request<Kept<Household>>("PUT", `/households/${id}`, { version, spec }),
+  add: <K extends Kind>(household: string, kind: K, spec: SpecOf<K>, parentId: string | null) =>
+    request<Kept<SpecOf<K>>>("POST", `/households/${household}/${kind}`, { spec, parentId }),
+  change: <K extends Kind>(kind: K, { id, version, spec, parentId }: Kept<SpecOf<K>>) =>
+    request<Kept<SpecOf<K>>>("PUT", `/${kind}/${id}`, { version, spec, parentId }),
+  remove: (kind: Kind, { id, version }: Kept<unknown>) =>
+    request<Kept<unknown>>("DELETE", `/${kind}/${id}`, { version }),
+  restore: <K extends Kind>(kind: K, { id, version }: Kept<unknown>) =>
+    request<Kept<SpecOf<K>>>("POST", `/${kind}/${id}/restore`, { version }),
+};

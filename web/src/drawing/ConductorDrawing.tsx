@@ -1,0 +1,334 @@
+import { useId, type KeyboardEvent } from "react";
+import { LINK_WORDS, type Plan, type Solution } from "@kettleback/core";
+import { ampsText, figureText, percentText, powerFigure } from "../format/number";
+import { useWidth } from "./useWidth";
+import { laneOutlines, layOut, type Drawing, type LinkBox } from "./layout";
+import "./drawing.scss";
+
+interface Props {
+  readonly solution: Solution;
+  readonly plan: Plan;
+  readonly selected: number | null;
+  onSelect(index: number): void;
+}
+
+const NARROW = 620;
+const ACROSS_SHIFT = { flat: 62, upright: 14 } as const;
+const UPRIGHT_STEP = 64;
+
+/** Turns (along, across) into x and y for a drawing that lies flat or stands upright. */
+type Place = (along: number, across: number) => [number, number];
+
+/** The path from supply to battery as parallel copper lanes; the narrowest link is pinched between two jaws. */
+export function ConductorDrawing({ solution, plan, selected, onSelect }: Props) {
+  const [ref, width] = useWidth<HTMLDivElement>();
+  const flat = width >= NARROW;
+  const { point } = solution;
+  const breadth = flat ? 118 : 96;
+  const supply = flat ? 66 : 44;
+  const battery = flat ? 104 : 84;
+  const length = flat ? width : supply + battery + UPRIGHT_STEP * point.links.length;
+  const drawing = layOut(point, { length, breadth, supply, battery });
+  const shift = flat ? ACROSS_SHIFT.flat : ACROSS_SHIFT.upright;
+  const place: Place = (along, across) => (flat ? [along, across + shift] : [across + shift, along]);
+  const height = flat ? breadth + 118 : length;
+  const titleId = useId();
+  const narrow = point.links[point.binding]!;
+
+  return (
+    <div ref={ref} className="conductor">
+      {width > 0 && (
+        <svg
+          width={width}
+          height={height}
+          viewBox={`0 0 ${width} ${height}`}
+          role="group"
+          aria-labelledby={titleId}
+          className={flat ? "flat" : "upright"}
+        >
+          <title id={titleId}>
+            {`Charging path: ${ampsText(point.amps)} on ${laneWords(point.lanes)}. The ${LINK_WORDS[narrow.kind]} is the narrowest link.`}
+          </title>
+          <Supply plan={plan} solution={solution} drawing={drawing} place={place} flat={flat} />
+          {[0, 1, 2].map((lane) =>
+            laneOutlines(drawing.links, lane).map((outline, i) => (
+              <polygon
+                key={`${lane}-${i}`}
+                className={lane < point.lanes ? "lane" : "lane empty"}
+                points={outline.map(([a, c]) => place(a, c).join(",")).join(" ")}
+              />
+            )),
+          )}
+          {drawing.flow.map(({ lane, mid, thick }) => (
+            <Bar
+              key={lane}
+              className="flow"
+              from={place(drawing.supply.to - 20, mid - thick / 2)}
+              to={place(drawing.battery.from + 6, mid + thick / 2)}
+            />
+          ))}
+          {drawing.links.map((box) => (
+            <LinkMark
+              key={box.link.kind}
+              box={box}
+              place={place}
+              flat={flat}
+              width={width}
+              breadth={breadth}
+              lanesUsed={point.lanes}
+              selected={selected === box.index}
+              onSelect={onSelect}
+            />
+          ))}
+          <Battery plan={plan} solution={solution} drawing={drawing} place={place} flat={flat} breadth={breadth} />
+        </svg>
+      )}
+    </div>
+  );
+}
+
+export const laneWords = (lanes: number): string =>
+  lanes === 1 ? "one lane" : lanes === 2 ? "two lanes" : "three lanes";
+
+function Bar({ className, from, to }: { className: string; from: [number, number]; to: [number, number] }) {
+  return (
+    <rect
+      className={className}
+      x={Math.min(from[0], to[0])}
+      y={Math.min(from[1], to[1])}
+      width={Math.abs(to[0] - from[0])}
+      height={Math.abs(to[1] - from[1])}
+    />
+  );
+}
+
+interface PartProps {
+  readonly plan: Plan;
+  readonly solution: Solution;
+  readonly drawing: Drawing;
+  readonly place: Place;
+  readonly flat: boolean;
+}
+
+function Supply({ solution: { point }, drawing, place, flat, plan }: PartProps) {
+  const measured = plan.outlet.supply.measuredVolts !== undefined;
+  const x = drawing.across.to + 30;
+  return (
+    <g className="supply">
+      {flat ? (
+        <>
+          <text x={2} y={18} className="kind">
+            Supply
+          </text>
+          <text x={2} y={34} className="detail">
+            {Math.round(point.volts)} V{measured ? " measured" : ""}
+          </text>
+          <text x={2} y={50} className="detail">
+            {point.liveLanes === 1 ? "1 lane" : "3 lanes"}
+          </text>
+        </>
+      ) : (
+        <text x={x} y={20} className="kind">
+          Supply, {Math.round(point.volts)} V{measured ? " measured" : ""},{" "}
+          {point.liveLanes === 1 ? "one live lane" : "three live lanes"}
+        </text>
+      )}
+      {Array.from({ length: point.liveLanes }, (_, lane) => {
+        const flow = drawing.flow[lane];
+        const mid = flow?.mid ?? drawing.across.to * ((lane + 0.5) / point.liveLanes);
+        const [cx, cy] = place(drawing.supply.to - 24, mid);
+        return <circle key={lane} className={flow ? "source" : "source empty"} cx={cx} cy={cy} r={Math.max(7, (flow?.thick ?? 0) / 2 + 2)} />;
+      })}
+    </g>
+  );
+}
+
+interface LinkProps {
+  readonly box: LinkBox;
+  readonly place: Place;
+  readonly flat: boolean;
+  readonly width: number;
+  readonly breadth: number;
+  readonly lanesUsed: number;
+  readonly selected: boolean;
+  onSelect(index: number): void;
+}
+
+function LinkMark({ box, place, flat, width, breadth, lanesUsed, selected, onSelect }: LinkProps) {
+  const { link, index, from, to, binding, bars } = box;
+  const mid = (from + to) / 2;
+  const ceiling = `${ampsText(link.ceilingAmps)}`;
+  const empties = bars.filter((bar) => !bar.live).length;
+  const words = LINK_WORDS[link.kind];
+  const label =
+    `${index + 1}: ${words}, ${link.name}. Ceiling ${ceiling} on ${laneWords(lanesUsed)}, alone ${figureText(powerFigure(link.ceilingW))}.` +
+    (binding ? " The narrowest link." : box.runnerUp ? " The next narrowest." : "") +
+    (empties ? ` ${empties} of its lanes ${empties === 1 ? "runs" : "run"} empty.` : "");
+  const onKey = (event: KeyboardEvent) => {
+    if (event.key === "Enter" || event.key === " ") {
+      event.preventDefault();
+      onSelect(index);
+    }
+  };
+  const top = Math.min(...bars.map((b) => b.mid - b.thick / 2));
+  const bottom = Math.max(...bars.filter((b) => b.live).map((b) => b.mid + b.thick / 2));
+  const capital = words.replace(/^car's /, "").replace(/^./, (c) => c.toUpperCase());
+  const [tx] = flat ? [mid] : [breadth + 30];
+  const textY = flat ? 18 : from + 20;
+  const figuresY = flat ? breadth + 82 : from + 38;
+  const loss = link.lossW >= 0.5 ? `−${decimalW(link.lossW)} heat` : "";
+  return (
+    <g
+      className={`link${binding ? " binding" : ""}${selected ? " selected" : ""}`}
+      role="button"
+      tabIndex={0}
+      aria-label={label}
+      aria-pressed={selected}
+      onClick={() => onSelect(index)}
+      onKeyDown={onKey}
+    >
+      <rect
+        className="touch"
+        x={flat ? from + 2 : 2}
+        y={flat ? 2 : from + 1}
+        width={flat ? to - from - 4 : width - 4}
+        height={flat ? breadth + 114 : to - from - 2}
+        rx={3}
+      />
+      {box.lossThick > 0 && (
+        <LossBranch at={mid + (binding ? 28 : 0)} start={bottom} place={place} thick={box.lossThick} flat={flat} breadth={breadth} />
+      )}
+      {binding && <Jaws at={mid} top={top} bottom={Math.max(...bars.map((b) => b.mid + b.thick / 2))} place={place} />}
+      <text x={tx} y={textY} className="kind">
+        <tspan className="index">{index + 1}</tspan> {flat ? shortKind(capital, to - from) : `${capital}: ${clip(link.name, 26)}`}
+      </text>
+      {flat && (
+        <text x={tx} y={34} className="detail">
+          {clip(link.name, Math.floor((to - from) / 6.4))}
+        </text>
+      )}
+      {flat && binding && (
+        <text x={tx} y={50} className="verdict">
+          narrowest
+        </text>
+      )}
+      <text x={tx} y={figuresY} className="ceiling">
+        {ceiling}
+        {flat ? "" : ` · ${figureText(powerFigure(link.ceilingW))}${binding ? " · narrowest" : ""}`}
+      </text>
+      {!flat && loss && (
+        <text x={tx} y={from + 54} className="loss">
+          {loss}
+        </text>
+      )}
+      {flat && (
+        <>
+          <text x={tx} y={figuresY + 16} className="detail">
+            {figureText(powerFigure(link.ceilingW))}
+          </text>
+          <text x={tx} y={figuresY + 32} className="loss">
+            {loss}
+          </text>
+        </>
+      )}
+      <title>{label}</title>
+    </g>
+  );
+}
+
+const decimalW = (w: number): string => figureText(powerFigure(w));
+const clip = (text: string, most: number): string => (text.length <= most ? text : `${text.slice(0, most - 1)}…`);
+const shortKind = (kind: string, room: number): string =>
+  room < 118 ? kind.replace("Onboard charger", "Charger").replace("Charging unit", "Unit").replace("Extension lead", "Lead") : kind;
+
+/** Heat leaving the lanes: a branch as thick as its share of the worst one. */
+function LossBranch({
+  at,
+  start,
+  place,
+  thick,
+  flat,
+  breadth,
+}: {
+  at: number;
+  start: number;
+  place: Place;
+  thick: number;
+  flat: boolean;
+  breadth: number;
+}) {
+  const reach = flat ? breadth + 4 : start + 12;
+  const tip = reach + 5;
+  const points: [number, number][] = [
+    place(at - thick / 2, start - 2),
+    place(at + thick / 2, start - 2),
+    place(at + thick / 2, reach),
+    place(at + thick / 2 + 3, reach),
+    place(at, tip + 2),
+    place(at - thick / 2 - 3, reach),
+    place(at - thick / 2, reach),
+  ];
+  return <polygon className="branch" points={points.map((p) => p.join(",")).join(" ")} />;
+}
+
+/** Two jaws that pinch the narrowest link: the mark that does not need colour. */
+function Jaws({ at, top, bottom, place }: { at: number; top: number; bottom: number; place: Place }) {
+  const jaw = (edge: number, sign: 1 | -1): string =>
+    [
+      place(at - 13, edge + sign * 13),
+      place(at + 13, edge + sign * 13),
+      place(at + 4, edge + sign * 1.5),
+      place(at - 4, edge + sign * 1.5),
+    ]
+      .map((p) => p.join(","))
+      .join(" ");
+  return (
+    <>
+      <polygon className="jaw" points={jaw(top, -1)} />
+      <polygon className="jaw" points={jaw(bottom, 1)} />
+    </>
+  );
+}
+
+function Battery({ plan, solution, drawing, place, flat, breadth }: PartProps & { breadth: number }) {
+  const { fromSoc, toSoc } = plan.session;
+  const a = place(drawing.battery.from + 6, 4);
+  const b = place(drawing.battery.to - 8, breadth - 4);
+  const [x, y, w, h] = [a[0], a[1], b[0] - a[0], b[1] - a[1]];
+  // Upright cell on the flat drawing, lying cell on the upright one; it always fills upwards or rightwards.
+  const fill = (soc: number) => (flat ? { x, y: y + h * (1 - soc), width: w, height: h * soc } : { x, y, width: w * soc, height: h });
+  return (
+    <g className="battery">
+      <rect className="cell" x={x} y={y} width={w} height={h} rx={4} />
+      <rect className="gain" {...fill(solution.endSoc)} rx={4} />
+      <rect className="held" {...fill(fromSoc)} rx={4} />
+      {flat ? (
+        <>
+          <line className="target" x1={x - 4} x2={x + w + 4} y1={y + h * (1 - toSoc)} y2={y + h * (1 - toSoc)} />
+          <text x={x + w / 2} y={18} className="kind">
+            Battery
+          </text>
+          <text x={x + w / 2} y={34} className="detail">
+            {clip(plan.car.name, 15)}
+          </text>
+          <text x={x + w / 2} y={y + h + 24} className="ceiling">
+            {percentText(fromSoc)} → {percentText(solution.endSoc)}
+          </text>
+          <text x={x + w / 2} y={y + h + 40} className="detail">
+            {figureText(powerFigure(solution.atFlow.stored))} in
+          </text>
+        </>
+      ) : (
+        <>
+          <line className="target" x1={x + w * toSoc} x2={x + w * toSoc} y1={y - 4} y2={y + h + 4} />
+          <text x={breadth + 30} y={y + 22} className="kind">
+            Battery
+          </text>
+          <text x={breadth + 30} y={y + 40} className="ceiling">
+            {percentText(fromSoc)} → {percentText(solution.endSoc)} · {figureText(powerFigure(solution.atFlow.stored))} in
+          </text>
+        </>
+      )}
+    </g>
+  );
+}

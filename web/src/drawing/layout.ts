@@ -1,0 +1,125 @@
+import { scaleLinear } from "d3-scale";
+import type { FlowingLink, OperatingPoint } from "@kettleback/core";
+
+/**
+ * Geometry of the conductor drawing, in two axes that do not care which way the drawing lies: `along` runs from
+ * supply to battery, `across` over the lanes. A lane is as thick as its ampere ceiling, the flow as its amps.
+ */
+export interface Stretch {
+  readonly from: number;
+  readonly to: number;
+}
+
+/** One lane of one link: where it lies and how thick its ceiling is; `live` when current flows in it. */
+export interface LaneBar extends Stretch {
+  readonly lane: number;
+  readonly mid: number;
+  readonly thick: number;
+  readonly live: boolean;
+}
+
+export interface LinkBox extends Stretch {
+  readonly link: FlowingLink;
+  readonly index: number;
+  readonly bars: readonly LaneBar[];
+  readonly binding: boolean;
+  readonly runnerUp: boolean;
+  /** Thickness of the branch by which this link's heat leaves. */
+  readonly lossThick: number;
+}
+
+export interface Drawing {
+  readonly supply: Stretch;
+  readonly links: readonly LinkBox[];
+  readonly battery: Stretch;
+  readonly flow: readonly { readonly lane: number; readonly mid: number; readonly thick: number }[];
+  /** Extent of all lanes, across. */
+  readonly across: Stretch;
+}
+
+export interface Extent {
+  readonly length: number;
+  readonly breadth: number;
+  readonly supply: number;
+  readonly battery: number;
+}
+
+const THICKEST = { 1: 46, 2: 36, 3: 34 } as const;
+const THINNEST = 3;
+
+/** Lanes a link has on this drawing, live or empty. */
+const lanesShown = (link: FlowingLink): number => Math.min(3, Math.max(1, link.lanes));
+
+/** Amps a lane of the link could carry: on the lanes in use, or on all of its own where it has more. */
+const laneAmps = (link: FlowingLink, used: number): number =>
+  link.ceilingAmps || link.ampsOn[Math.max(used, link.lanes) as 1 | 2 | 3] || 0;
+
+export function layOut(point: OperatingPoint, { length, breadth, supply, battery }: Extent): Drawing {
+  const lanes = Math.max(...point.links.map(lanesShown)) as 1 | 2 | 3;
+  const pitch = breadth / lanes;
+  const thickest = Math.min(THICKEST[lanes], pitch - 8);
+  // The inlet's contacts are rated far above the rest; letting them set the scale would thin everything else.
+  const most = Math.max(...point.links.filter((l) => l.kind !== "inlet").map((l) => laneAmps(l, point.lanes)));
+  const thickness = scaleLinear().domain([0, most]).range([0, thickest]).clamp(true);
+  const mid = (lane: number) => pitch * (lane + 0.5);
+  const step = (length - supply - battery) / point.links.length;
+  const mostLoss = Math.max(1, ...point.links.map((l) => l.lossW));
+
+  const links = point.links.map((link, index): LinkBox => {
+    const from = supply + index * step;
+    const to = from + step;
+    return {
+      link,
+      index,
+      from,
+      to,
+      bars: Array.from({ length: lanesShown(link) }, (_, lane) => ({
+        lane,
+        from,
+        to,
+        mid: mid(lane),
+        thick: Math.max(THINNEST, thickness(laneAmps(link, point.lanes))),
+        live: lane < point.lanes,
+      })),
+      binding: index === point.binding,
+      runnerUp: index === point.runnerUp,
+      lossThick: link.lossW < 0.5 ? 0 : 1 + (7 * link.lossW) / mostLoss,
+    };
+  });
+  return {
+    supply: { from: 0, to: supply },
+    links,
+    battery: { from: length - battery, to: length },
+    flow: Array.from({ length: point.lanes }, (_, lane) => ({
+      lane,
+      mid: mid(lane),
+      thick: Math.max(THINNEST, thickness(point.amps)),
+    })),
+    across: { from: 0, to: breadth },
+  };
+}
+
+const TAPER = 9;
+
+/**
+ * Outline of one lane along the links that have it, as closed polygons in (along, across): thickness changes over
+ * a short taper at each joint. A lane that some link in the middle lacks comes out in several pieces.
+ */
+export function laneOutlines(links: readonly LinkBox[], lane: number): [number, number][][] {
+  const runs: LaneBar[][] = [];
+  let open: LaneBar[] | undefined;
+  for (const box of links) {
+    const bar = box.bars.find((b) => b.lane === lane);
+    if (!bar) open = undefined;
+    else if (open) open.push(bar);
+    else runs.push((open = [bar]));
+  }
+  return runs.map((run) => {
+    const side = (sign: 1 | -1) =>
+      run.flatMap((bar, i): [number, number][] => [
+        [bar.from + (i > 0 ? TAPER : 2), bar.mid + (sign * bar.thick) / 2],
+        [bar.to - (i < run.length - 1 ? TAPER : 2), bar.mid + (sign * bar.thick) / 2],
+      ]);
+    return [...side(-1), ...side(1).reverse()];
+  });
+}

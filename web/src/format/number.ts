@@ -1,0 +1,70 @@
+import type { Kilometres, Micros, Seconds, WattHours, Watts } from "@kettleback/core";
+import { amountOf, fromKm, fromWhPerKm, type DistanceUnit, type EconomyUnit } from "@kettleback/core";
+
+/** A number ready to read, its unit apart so it can be set smaller. */
+export interface Figure {
+  readonly value: string;
+  readonly unit: string;
+}
+
+const formatters = new Map<number, Intl.NumberFormat>();
+
+/** A number with a fixed count of decimals. */
+export const decimals = (n: number, digits: number): string => {
+  let format = formatters.get(digits);
+  if (!format)
+    formatters.set(
+      digits,
+      (format = new Intl.NumberFormat("en-GB", { minimumFractionDigits: digits, maximumFractionDigits: digits })),
+    );
+  return format.format(n);
+};
+
+/** Three significant figures or thereabouts: 1.81, 12.1, 131. */
+const readable = (n: number): string => decimals(n, Math.abs(n) < 10 ? 2 : Math.abs(n) < 100 ? 1 : 0);
+
+/** A number for a working: enough digits to check the sum by hand, none for show. */
+export const worked = (n: number): string =>
+  new Intl.NumberFormat("en-GB", { maximumSignificantDigits: 5 }).format(n);
+
+/** Power: a rate, in kW, or in W below a hundred. */
+export const powerFigure = (w: Watts | number): Figure =>
+  Math.abs(w) < 100 ? { value: decimals(w, 0), unit: "W" } : { value: readable(w / 1000), unit: "kW" };
+
+/** Energy: an amount, in kWh, or in Wh below a hundred. */
+export const energyFigure = (wh: WattHours | number): Figure =>
+  Math.abs(wh) < 100 ? { value: decimals(wh, 0), unit: "Wh" } : { value: readable(wh / 1000), unit: "kWh" };
+
+export const distanceFigure = (km: Kilometres, unit: DistanceUnit): Figure => ({
+  value: decimals(fromKm(km, unit), 0),
+  unit,
+});
+
+export const speedFigure = (kmPerHour: number, unit: DistanceUnit): Figure => ({
+  value: readable(fromKm(kmPerHour, unit)),
+  unit: `${unit}/h`,
+});
+
+export const economyFigure = (whPerKm: number, unit: EconomyUnit): Figure => ({
+  value: readable(fromWhPerKm(whPerKm, unit)),
+  unit,
+});
+
+export const ampsText = (amps: number): string => `${decimals(amps, Number.isInteger(amps) ? 0 : 1)} A`;
+
+export const percentText = (share: number, digits = 0): string => `${decimals(share * 100, digits)} %`;
+
+/** Hours and minutes: 13 h 20 min. */
+export function durationText(seconds: Seconds): string {
+  const minutes = Math.round(seconds / 60);
+  const h = Math.floor(minutes / 60);
+  const m = minutes % 60;
+  return h === 0 ? `${m} min` : m === 0 ? `${h} h` : `${h} h ${m} min`;
+}
+
+/** Money in the household's currency. */
+export const moneyText = (m: Micros, currency: string): string =>
+  new Intl.NumberFormat("en-GB", { style: "currency", currency, currencyDisplay: "narrowSymbol" }).format(amountOf(m));
+
+/** A figure as one text. */
+export const figureText = ({ value, unit }: Figure): string => `${value} ${unit}`;

@@ -1,0 +1,64 @@
+import type { SpecOf, SupplyId } from "@kettleback/core";
+import type { EditableKind } from "./Editor";
+
+/** What a new thing starts from: the commonest figures of the household's supply, so few fields need typing. */
+export function blankOf(kind: EditableKind, system: SupplyId): object {
+  const american = system === "split-phase" || system === "208Y";
+  const blanks: { [K in EditableKind]: SpecOf<K> } = {
+    cars: {
+      name: "",
+      battery: { usableWh: 60_000, packVolts: 360, packOhms: 0.08 },
+      charger: {
+        limits: american ? [{ lanes: 1, amps: 48 }] : [{ lanes: 1, amps: 32 }, { lanes: 3, amps: 16 }],
+        efficiency: 0.93,
+      },
+      inlets: [american ? "ccs1" : "ccs2"],
+      whPerKm: 170,
+      ownDrawW: 250,
+    },
+    places: { name: "" },
+    outlets: {
+      kind: "socket",
+      name: "",
+      type: american ? "nema-14-50" : "cee-7",
+      supply: { system },
+      circuit: { breakerAmps: american ? 50 : 16, otherLoadAmps: 0 },
+    },
+    units: {
+      kind: "portable",
+      name: "",
+      lanes: 1,
+      maxAmps: american ? 32 : 10,
+      steps: [],
+      standingW: 5,
+      plugs: [american ? { type: "nema-14-50", amps: 32 } : { type: "cee-7", amps: 10 }],
+      output: {
+        kind: "tethered",
+        connector: american ? "type1" : "type2",
+        lengthM: 6,
+        gauge: american ? "8 AWG" : "2.5 mm2",
+      },
+    },
+    cables: {
+      name: "",
+      stationEnd: "type2",
+      vehicleEnd: "type2",
+      lanes: 1,
+      amps: 32,
+      lengthM: 5,
+      gauge: "6 mm2",
+    },
+    leads: {
+      name: "",
+      plug: american ? "nema-5-15" : "cee-7",
+      socket: american ? "nema-5-15" : "cee-7",
+      amps: 13,
+      lengthM: 10,
+      coiled: false,
+      resistance: { by: "conductor", gauge: american ? "12 AWG" : "1.5 mm2" },
+    },
+    adapters: { name: "", from: "type1", to: american ? "j3400-ac" : "type2", amps: 32 },
+    tariffs: { name: "", perKWh: 0.3, perSession: 0 },
+  };
+  return blanks[kind];
+}

@@ -1,0 +1,90 @@
+import {
+  CONNECTORS,
+  INLETS,
+  lanesAt,
+  outletType,
+  supplySystem,
+  type Garage,
+  type Household,
+  type Kept,
+  type SpecOf,
+} from "@kettleback/core";
+import { ampsText, decimals, economyFigure, energyFigure, figureText, powerFigure } from "../format/number";
+import { gaugeText } from "../format/words";
+import type { EditableKind } from "./Editor";
+
+/** A thing as a card shows it: its key figure and what tells it apart. */
+export interface Card {
+  readonly figure: string;
+  readonly lines: readonly string[];
+}
+
+type Describe<K extends EditableKind> = (row: Kept<SpecOf<K>>, garage: Garage, household: Household) => Card;
+
+const ends = (from: keyof typeof CONNECTORS, to: keyof typeof CONNECTORS) =>
+  `${CONNECTORS[from].name} → ${CONNECTORS[to].name}`;
+const lanes = (n: number) => (n === 1 ? "one lane" : `${n} lanes`);
+
+const DESCRIBE: { [K in EditableKind]: Describe<K> } = {
+  cars: ({ spec }, _garage, household) => ({
+    figure: figureText(energyFigure(spec.battery.usableWh)),
+    lines: [
+      `Onboard charger ${spec.charger.limits.map((l) => `${l.lanes} × ${l.amps} A`).join(" or ")}`,
+      `Inlets ${spec.inlets.map((i) => INLETS[i].name).join(", ")}`,
+      figureText(economyFigure(spec.whPerKm, household.economyUnit)),
+    ],
+  }),
+  places: ({ id, parentId }, garage) => ({
+    figure: garage.tariffs.find((t) => t.id === parentId)?.spec.name ?? "no usual tariff",
+    lines: [garage.outlets.filter((o) => o.parentId === id).map((o) => o.spec.name).join(", ") || "no outlet yet"],
+  }),
+  outlets: ({ spec, parentId }, garage, household) => ({
+    figure:
+      spec.kind === "socket"
+        ? `${ampsText(outletType(spec.type).sustained[household.houseRule])} for hours`
+        : `${ampsText(spec.circuit.breakerAmps)} breaker`,
+    lines: [
+      garage.places.find((p) => p.id === parentId)?.spec.name ?? "no place",
+      `${spec.kind === "socket" ? outletType(spec.type).name : "wired-in unit"}, ${lanesAt(spec).label}`,
+      `${supplySystem(spec.supply.system).name}, ${ampsText(spec.circuit.breakerAmps)} breaker`,
+      spec.circuit.run ? `${spec.circuit.run.lengthM} m of ${gaugeText(spec.circuit.run.gauge)}` : "run not known",
+    ],
+  }),
+  units: ({ spec, parentId }, garage) => ({
+    figure: ampsText(spec.maxAmps),
+    lines: [
+      `${spec.kind}, ${lanes(spec.lanes)}`,
+      spec.kind === "portable"
+        ? spec.plugs.map((p) => `${outletType(p.type).name} ${ampsText(p.amps)}`).join(", ")
+        : `wired in at ${garage.outlets.find((o) => o.id === parentId)?.spec.name ?? "no outlet"}`,
+      spec.output.kind === "tethered"
+        ? `own cable, ${CONNECTORS[spec.output.connector].name}`
+        : `${CONNECTORS[spec.output.connector].name} socket: bring a cable`,
+    ],
+  }),
+  cables: ({ spec }) => ({
+    figure: ampsText(spec.amps),
+    lines: [ends(spec.stationEnd, spec.vehicleEnd), lanes(spec.lanes), `${spec.lengthM} m of ${gaugeText(spec.gauge)}`],
+  }),
+  leads: ({ spec }) => ({
+    figure: ampsText(spec.amps),
+    lines: [
+      `${outletType(spec.plug).name} to ${outletType(spec.socket).name}`,
+      `${spec.lengthM} m${spec.coiled ? ", used coiled" : ""}`,
+      spec.resistance.by === "conductor"
+        ? gaugeText(spec.resistance.gauge)
+        : spec.resistance.by === "loop"
+          ? `loop ${decimals(spec.resistance.loopOhms, 2)} Ω, measured`
+          : `${figureText(powerFigure(spec.resistance.wattsIn - spec.resistance.wattsOut))} between two meters`,
+    ],
+  }),
+  adapters: ({ spec }) => ({ figure: ampsText(spec.amps), lines: [ends(spec.from, spec.to)] }),
+  tariffs: ({ spec }, _garage, { currency }) => ({
+    figure: `${spec.perKWh} ${currency} a kWh`,
+    lines: [spec.perSession ? `and ${spec.perSession} ${currency} a session` : "no fee a session"],
+  }),
+};
+
+/** What a card says of a thing. */
+export const cardOf = <K extends EditableKind>(kind: K, row: Kept<SpecOf<K>>, garage: Garage): Card =>
+  (DESCRIBE[kind] as unknown as Describe<K>)(row, garage, garage.household.spec);

@@ -1,0 +1,131 @@
+import { acceptedRange, fromWhPerKm, toWhPerKm, type EconomyUnit, type FieldProblem } from "@kettleback/core";
+import type { Field, Group, Values } from "./fields";
+
+type Json = Record<string, unknown>;
+
+const read = (spec: unknown, path: string): unknown =>
+  path.split(".").reduce<unknown>((at, key) => (at as Json | undefined)?.[key], spec);
+
+function write(spec: Json, path: string, value: unknown): void {
+  const keys = path.split(".");
+  const last = keys.pop()!;
+  let at = spec;
+  for (const key of keys) at = (at[key] ??= {}) as Json;
+  at[last] = value;
+}
+
+/** Rounds off what scaling by a factor leaves behind in the last digits. */
+const tidy = (n: number): number => Number(n.toPrecision(12));
+
+const asTyped = (n: unknown, scale = 1): string => (typeof n === "number" ? String(tidy(n / scale)) : "");
+const asNumber = (typed: unknown, scale = 1): number | undefined =>
+  typeof typed === "string" && typed.trim() !== "" ? tidy(Number(typed) * scale) : undefined;
+
+/** The fields that apply to the values being edited. */
+export const shownFields = (groups: readonly Group[], values: Values): Field[] =>
+  groups.flatMap((g) => g.fields).filter((f) => f.when?.(values) ?? true);
+
+/** A description as text to edit. */
+export function valuesOf(spec: object, groups: readonly Group[], economy: EconomyUnit): Values {
+  const values: Record<string, unknown> = {};
+  for (const field of groups.flatMap((g) => g.fields)) {
+    const held = read(spec, field.path);
+    switch (field.type) {
+      case "number":
+        values[field.path] = asTyped(held, field.scale);
+        break;
+      case "economy":
+        values[field.path] = typeof held === "number" ? String(Number(fromWhPerKm(held, economy).toPrecision(4))) : "";
+        break;
+      case "tick":
+        values[field.path] = typeof held === "object" ? held !== null : held === true;
+        break;
+      case "numbers":
+        values[field.path] = ((held as number[] | undefined) ?? []).join(", ");
+        break;
+      case "pairs": {
+        const rows = (held as Json[] | undefined) ?? [];
+        values[field.path] = Object.fromEntries(
+          rows.map((row) => [String(row[field.key.name]), asTyped(row[field.amount.name], field.amount.scale)]),
+        );
+        break;
+      }
+      case "choice":
+        values[field.path] = held === undefined ? (field.choices[0]?.value ?? "") : String(held);
+        break;
+      default:
+        values[field.path] = held ?? (field.type === "ticks" ? [] : "");
+    }
+  }
+  return values;
+}
+
+/** Edited text as a description, unchecked; the core's schema judges it. What the form does not know is kept. */
+export function specOf(
+  values: Values,
+  groups: readonly Group[],
+  economy: EconomyUnit,
+  base: object,
+): Json {
+  const spec = structuredClone(base) as Json;
+  const shown = new Set(shownFields(groups, values));
+  for (const field of groups.flatMap((g) => g.fields)) {
+    const typed = values[field.path];
+    if (!shown.has(field)) write(spec, field.path, undefined);
+    else if (field.type === "number") write(spec, field.path, asNumber(typed, field.scale));
+    else if (field.type === "economy") {
+      const n = asNumber(typed);
+      write(spec, field.path, n === undefined ? undefined : toWhPerKm(n, economy));
+    } else if (field.type === "choice") write(spec, field.path, field.numeric ? Number(typed) : typed);
+    else if (field.type === "numbers")
+      write(
+        spec,
+        field.path,
+        String(typed)
+          .split(/[,;\s]+/)
+          .filter(Boolean)
+          .map(Number),
+      );
+    else if (field.type === "pairs") {
+      const rows = Object.entries(typed as Record<string, string>)
+        .filter(([, amount]) => amount.trim() !== "")
+        .map(([key, amount]) => ({
+          [field.key.name]: field.key.numeric ? Number(key) : key,
+          [field.amount.name]: asNumber(amount, field.amount.scale),
+        }));
+      write(spec, field.path, rows);
+    } else if (field.type === "tick") {
+      // A tick whose path holds an object (a known run) opens the fields below it.
+      const opens = groups.some((g) => g.fields.some((f) => f.path.startsWith(`${field.path}.`)));
+      write(spec, field.path, opens ? (typed ? {} : undefined) : typed);
+    } else write(spec, field.path, typed);
+  }
+  return JSON.parse(JSON.stringify(spec)) as Json;
+}
+
+const SPAN = /^accepted: (-?[\d.,]+) to (-?[\d.,]+)(.*)$/;
+const plain = (text: string): number => Number(text.replaceAll(",", ""));
+
+/**
+ * A problem of the description as a message at the field it was typed in: the range is turned into the unit the
+ * person types.
+ */
+export function atField(problem: FieldProblem, groups: readonly Group[], economy: EconomyUnit): FieldProblem {
+  const fields = groups.flatMap((g) => g.fields);
+  const field =
+    fields.find((f) => f.path === problem.field) ??
+    fields.find((f) => problem.field.startsWith(`${f.path}.`)) ??
+    fields.find((f) => f.path.startsWith(`${problem.field}.`));
+  if (!field) return problem;
+  const span = SPAN.exec(problem.message);
+  if (span && field.type === "number" && field.scale)
+    return {
+      field: field.path,
+      message: acceptedRange(tidy(plain(span[1]!) / field.scale), tidy(plain(span[2]!) / field.scale), field.unit),
+    };
+  if (span && field.type === "economy") {
+    const ends = [plain(span[1]!), plain(span[2]!)].map((n) => Number(fromWhPerKm(n, economy).toPrecision(3)));
+    return { field: field.path, message: acceptedRange(Math.min(...ends), Math.max(...ends), economy) };
+  }
+  return { field: field.path, message: problem.message };
+}

@@ -1,0 +1,13 @@
+import { StrictMode } from "react";
+import { createRoot } from "react-dom/client";
+import { App } from "./shell/App";
+import { applyTheme } from "./shell/theme";
+import "@fontsource-variable/hanken-grotesk/wght.css";
+import "./theme/theme.scss";
+
+applyTheme();
+createRoot(document.getElementById("root")!).render(
+  <StrictMode>
+    <App />
+  </StrictMode>,
+);

@@ -1,0 +1,129 @@
+import { memo, useMemo } from "react";
+import {
+  CategoryScale,
+  Chart,
+  Filler,
+  LinearScale,
+  LineController,
+  LineElement,
+  PointElement,
+  Tooltip,
+  type ChartData,
+  type ChartOptions,
+} from "chart.js";
+import annotation from "chartjs-plugin-annotation";
+import { Line } from "react-chartjs-2";
+import { socAfter, wattHours, type Plan, type Solution } from "@kettleback/core";
+import { percentText } from "../format/number";
+import { useThemeColours } from "./useThemeColours";
+
+Chart.register(CategoryScale, LineController, LineElement, LinearScale, PointElement, Filler, Tooltip, annotation);
+Chart.defaults.font.family = '"Hanken Grotesk Variable", system-ui, sans-serif';
+
+const POINTS = 72;
+const reduced = () => matchMedia("(prefers-reduced-motion: reduce)").matches;
+
+interface Props {
+  readonly solution: Solution;
+  readonly plan: Plan;
+}
+
+/** State of charge over the hours plugged in, with the target and the departure marked. */
+function ClockPlot({ solution, plan }: Props) {
+  const colours = useThemeColours();
+  const { times, secondsToTarget, segments } = solution;
+  const span = Math.max(secondsToTarget * 1.04, times.deadline ?? 0, 600);
+
+  const data = useMemo((): ChartData<"line", { x: number; y: number }[]> => {
+    const usable = wattHours(plan.car.battery.usableWh);
+    const upTo = Math.min(span, times.deadline ?? span);
+    const at = (t: number) => ({ x: t / 3600, y: 100 * socAfter(segments, usable, t) });
+    const sampled = (from: number, to: number) =>
+      Array.from({ length: POINTS + 1 }, (_, i) => at(from + ((to - from) * i) / POINTS));
+    const line = { pointRadius: 0, borderWidth: 2.5, borderColor: colours.copper, tension: 0 };
+    return {
+      datasets: [
+        { ...line, data: sampled(0, upTo), fill: "start", backgroundColor: colours.lane },
+        // What would still be missing at departure, dashed.
+        ...(upTo < span ? [{ ...line, data: sampled(upTo, span), borderDash: [5, 4] }] : []),
+      ],
+    };
+  }, [segments, plan.car.battery.usableWh, span, times.deadline, colours]);
+
+  const options = useMemo((): ChartOptions<"line"> => {
+    const clock = (hours: number) => times.pluggedIn.plus({ seconds: hours * 3600 }).toFormat("HH:mm");
+    const tick = { color: colours.quiet, font: { size: 12 } };
+    const label = (content: string, position: "start" | "end") => ({
+      display: true,
+      content,
+      position,
+      color: colours.ink,
+      backgroundColor: colours.panel,
+      font: { size: 12, weight: "normal" as const },
+      padding: 3,
+    });
+    return {
+      animation: reduced() ? false : { duration: 160 },
+      maintainAspectRatio: false,
+      scales: {
+        x: {
+          type: "linear",
+          min: 0,
+          max: span / 3600,
+          grid: { color: colours.rule },
+          ticks: { ...tick, stepSize: span > 20 * 3600 ? 4 : span > 8 * 3600 ? 1 : 0.5, maxTicksLimit: 18, callback: (v) => clock(Number(v)) },
+        },
+        y: { min: 0, max: 100, grid: { color: colours.rule }, ticks: { ...tick, stepSize: 25, callback: (v) => `${v} %` } },
+      },
+      interaction: { mode: "index", intersect: false },
+      plugins: {
+        tooltip: {
+          displayColors: false,
+          callbacks: {
+            title: ([item]) => clock(item!.parsed.x ?? 0),
+            label: (item) => `${(item.parsed.y ?? 0).toFixed(1)} %`,
+          },
+        },
+        annotation: {
+          annotations: {
+            target: {
+              type: "line",
+              yMin: plan.session.toSoc * 100,
+              yMax: plan.session.toSoc * 100,
+              borderColor: colours.ink,
+              borderWidth: 1,
+              borderDash: [3, 3],
+              label: label(`target ${percentText(plan.session.toSoc)}`, "start"),
+            },
+            ...(times.deadline === undefined
+              ? {}
+              : {
+                  departure: {
+                    type: "line",
+                    xMin: times.deadline / 3600,
+                    xMax: times.deadline / 3600,
+                    borderColor: colours.action,
+                    borderWidth: 2,
+                    label: label(`needed by ${times.departure!.toFormat("HH:mm")}`, "end"),
+                  },
+                }),
+          },
+        },
+      },
+    };
+  }, [span, times, plan.session.toSoc, colours]);
+
+  const summary =
+    `State of charge from ${percentText(plan.session.fromSoc)} at ${times.pluggedIn.toFormat("HH:mm")} ` +
+    `to ${percentText(plan.session.toSoc)} at ${solution.readyAt.toFormat("HH:mm")}` +
+    (times.departure ? `; needed by ${times.departure.toFormat("HH:mm")} with ${percentText(solution.endSoc)}.` : ".");
+  return (
+    <section className="clock" aria-label="The clock">
+      <div className="plot">
+        <Line data={data} options={options} role="img" aria-label={summary} />
+      </div>
+    </section>
+  );
+}
+
+export default memo(ClockPlot);

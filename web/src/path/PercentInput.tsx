@@ -1,0 +1,38 @@
+import { useState } from "react";
+
+interface Props {
+  readonly label: string;
+  /** A share, 0–1; may be out of range while it is being typed. */
+  readonly value: number;
+  readonly problem: string | undefined;
+  onChange(value: number): void;
+}
+
+const shown = (share: number): string => (Number.isFinite(share) ? String(Math.round(share * 1000) / 10) : "");
+
+/** State of charge typed as per cent. What was typed stays, also when it is not acceptable. */
+export function PercentInput({ label, value, problem, onChange }: Props) {
+  const [typed, setTyped] = useState(shown(value));
+  // The value also changes from outside (undo, another path): then what was typed no longer stands.
+  const text = Number(typed) / 100 === value || typed === "" ? typed : shown(value);
+  return (
+    <span className={problem ? "percent wrong" : "percent"}>
+      <input
+        className="bracket"
+        type="number"
+        inputMode="decimal"
+        min={0}
+        max={100}
+        step={1}
+        aria-label={`${label}, per cent`}
+        aria-invalid={!!problem}
+        value={text}
+        onChange={(e) => {
+          setTyped(e.target.value);
+          onChange(e.target.value === "" ? Number.NaN : Number(e.target.value) / 100);
+        }}
+      />
+      %
+    </span>
+  );
+}

@@ -1,0 +1,25 @@
+import { LINK_WORDS, type Solution } from "@kettleback/core";
+import { laneWords } from "../drawing/ConductorDrawing";
+import { ampsText, figureText, powerFigure } from "../format/number";
+
+const BOUND_WORDS = {
+  lanes: "it withholds lanes the onboard charger would use",
+  "charger-cap": "its cap on AC power binds before its amps do",
+  "voltage-sag": "its resistance pulls the voltage down until the charger backs off",
+} as const;
+
+/** What holds it back, in one sentence, and what comes next. */
+export function Verdict({ solution: { point } }: { solution: Solution }) {
+  const narrow = point.links[point.binding]!;
+  const next = point.links[point.runnerUp]!;
+  return (
+    <p className="verdict-line">
+      <strong>
+        The {LINK_WORDS[narrow.kind]} is the narrowest link: {ampsText(point.amps)} on {laneWords(point.lanes)}
+        {point.boundBy === "amps" ? "" : `; ${BOUND_WORDS[point.boundBy]}`}.
+      </strong>{" "}
+      Next is the {LINK_WORDS[next.kind]}, at {ampsText(next.ceilingAmps)} ({figureText(powerFigure(next.ceilingW))}
+      ).
+    </p>
+  );
+}

@@ -1,0 +1,43 @@
+import { lazy, Suspense, useEffect } from "react";
+import { BrowserRouter, Navigate, Route, Routes } from "react-router-dom";
+import { useGarage } from "../state/garage";
+import { PathScreen } from "../path/PathScreen";
+import { Header } from "./Header";
+import { Notices } from "./Notices";
+import { Failure, Waiting } from "./states";
+import "./shell.scss";
+
+const GarageScreen = lazy(() => import("../garage/GarageScreen"));
+
+/** The shell: header with the rooms in working order, and the room in view. */
+export function App() {
+  const { garage, failure, households, load } = useGarage();
+  useEffect(() => void load(), [load]);
+  return (
+    <BrowserRouter>
+      <a className="skip" href="#room">
+        Skip to the room
+      </a>
+      <Header />
+      <main id="room" tabIndex={-1}>
+        {failure ? (
+          <Failure message={failure} retry={() => void load()} />
+        ) : !garage ? (
+          households.length === 0 ? (
+            <Waiting what="your garage" />
+          ) : null
+        ) : (
+          <Suspense fallback={<Waiting what="the garage" />}>
+            <Routes>
+              <Route path="/" element={<Navigate to="/path" replace />} />
+              <Route path="/path" element={<PathScreen key={garage.household.id} garage={garage} />} />
+              <Route path="/garage/:kind?" element={<GarageScreen key={garage.household.id} garage={garage} />} />
+              <Route path="*" element={<Navigate to="/path" replace />} />
+            </Routes>
+          </Suspense>
+        )}
+      </main>
+      <Notices />
+    </BrowserRouter>
+  );
+}

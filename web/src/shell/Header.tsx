@@ -1,0 +1,84 @@
+import { useState } from "react";
+import { NavLink } from "react-router-dom";
+import { DISTANCE_UNITS, type DistanceUnit } from "@kettleback/core";
+import { useGarage } from "../state/garage";
+import { applyTheme, chosenTheme, THEMES, type Theme } from "./theme";
+import { sayTrouble } from "./notices";
+
+/** The rooms that are finished, in the order people work. */
+const ROOMS = [
+  { to: "/garage", name: "Garage" },
+  { to: "/path", name: "Path" },
+] as const;
+
+const THEME_WORDS: Record<Theme, string> = { auto: "As system", light: "Daylight", dark: "Dusk" };
+
+export function Header() {
+  const { households, householdId, garage, load, saveHousehold } = useGarage();
+  const [theme, setTheme] = useState(chosenTheme);
+  const household = garage?.household.spec;
+  return (
+    <header className="bench-head">
+      <div className="mark" aria-hidden="true">
+        <img src="/kettleback.svg" alt="" width={24} height={24} />
+        <span>Kettleback</span>
+      </div>
+      <nav aria-label="Rooms">
+        {ROOMS.map(({ to, name }) => (
+          <NavLink key={to} to={to}>
+            {name}
+          </NavLink>
+        ))}
+      </nav>
+      <div className="settings">
+        <label>
+          <span className="visually-hidden">Household</span>
+          <select value={householdId ?? ""} onChange={(e) => void load(e.target.value)}>
+            {households.map((h) => (
+              <option key={h.id} value={h.id}>
+                {h.spec.name}
+              </option>
+            ))}
+          </select>
+        </label>
+        {household && (
+          <label>
+            <span className="visually-hidden">Distances in</span>
+            <select
+              value={household.distanceUnit}
+              onChange={(e) =>
+                void saveHousehold({
+                  ...household,
+                  distanceUnit: e.target.value as DistanceUnit,
+                  economyUnit: e.target.value === "mi" ? "mi/kWh" : "kWh/100 km",
+                }).catch(sayTrouble)
+              }
+            >
+              {DISTANCE_UNITS.map((unit) => (
+                <option key={unit} value={unit}>
+                  {unit === "km" ? "kilometres" : "miles"}
+                </option>
+              ))}
+            </select>
+          </label>
+        )}
+        <label>
+          <span className="visually-hidden">Light</span>
+          <select
+            value={theme}
+            onChange={(e) => {
+              applyTheme(e.target.value as Theme);
+              setTheme(e.target.value as Theme);
+            }}
+          >
+            {THEMES.map((t) => (
+              <option key={t} value={t}>
+                {THEME_WORDS[t]}
+              </option>
+            ))}
+          </select>
+        </label>
+      </div>
+    </header>
+  );
+}

@@ -1,0 +1,21 @@
+import react from "@vitejs/plugin-react";
+import { defineConfig } from "vite";
+
+export default defineConfig({
+  root: import.meta.dirname,
+  plugins: [react()],
+  build: { outDir: "dist", emptyOutDir: true, assetsInlineLimit: 0, target: "es2022" },
+  server: {
+    host: "127.0.0.1",
+    port: 4181,
+    strictPort: true,
+    proxy: {
+      "/api": {
+        target: "http://127.0.0.1:4180",
+        changeOrigin: true,
+        headers: { origin: "http://127.0.0.1:4180" },
+      },
+    },
+  },
+  css: { preprocessorOptions: { scss: { quietDeps: true, silenceDeprecations: ["import", "global-builtin", "color-functions", "if-function"] } } },
+});
