@@ -25,7 +25,10 @@ export function createApp({ orm, log, pages }: AppOptions): Express {
   app.use(securityHeaders, guardHostAndOrigin);
   app.use("/api", express.json({ limit: BODY_LIMIT, strict: true }), noStore, api(orm));
   if (pages && existsSync(join(pages, "index.html"))) {
-    app.use("/assets", express.static(join(pages, "assets"), { immutable: true, maxAge: "1y", fallthrough: false }));
+    app.use(
+      "/assets",
+      express.static(join(pages, "assets"), { immutable: true, maxAge: "1y", fallthrough: false }),
+    );
     app.use(express.static(pages, { index: false }));
     // Every other address is a screen of the one page.
     app.get(/.*/, (_req, res) => res.sendFile("index.html", { root: pages, cacheControl: false }));

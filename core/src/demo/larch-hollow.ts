@@ -28,7 +28,7 @@ export const larchHollow: Garage = {
         ],
       },
       charger: { limits: [{ lanes: 1, amps: 48 }], efficiency: 0.93 },
-      inlets: ["j3400", "ccs1"],
+      inlets: ["j3400"],
       whPerKm: 310,
       ownDrawW: 350,
     }),

@@ -40,7 +40,12 @@ export const cablesFor = (garage: Garage, unit: Unit, car: Car, adapter?: Adapte
 };
 
 /** Adapters that turn the plug that comes into one the car takes. */
-export const adaptersFor = (garage: Garage, unit: Unit, cable: Cable | undefined, car: Car): Kept<Adapter>[] => {
+export const adaptersFor = (
+  garage: Garage,
+  unit: Unit,
+  cable: Cable | undefined,
+  car: Car,
+): Kept<Adapter>[] => {
   const plug = plugAtCar(unit, cable);
   return garage.adapters.filter(({ spec }) => spec.from === plug && !!inletFor(spec.to, car.inlets));
 };

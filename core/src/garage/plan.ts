@@ -1,4 +1,12 @@
-import { PLAN_FORMAT, PLAN_VERSION, sessionSchema, problemsOf, settingsSchema, type FieldProblem, type Plan } from "../plan";
+import {
+  PLAN_FORMAT,
+  PLAN_VERSION,
+  sessionSchema,
+  problemsOf,
+  settingsSchema,
+  type FieldProblem,
+  type Plan,
+} from "../plan";
 import type { Garage, Kept, SavedPath } from "./kinds";
 
 /**

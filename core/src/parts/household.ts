@@ -18,4 +18,3 @@ export type Household = z.infer<typeof householdSchema>;
 
 export const placeSchema = z.object({ name: nameSchema });
 export type Place = z.infer<typeof placeSchema>;
-

@@ -46,7 +46,13 @@ export const ampsForInletPower = (power: number, laneVolts: number, lossOhms: nu
  * The point on n lanes: the least of the links' amps, lowered to the charger's cap on inlet power and to what the
  * voltage drop allows. The amps may come out below the 6 A a car needs.
  */
-function pointOn(n: LaneCount, volts: Volts, links: readonly Link[], ohms: Ohms, capW: number | undefined): LanePoint {
+function pointOn(
+  n: LaneCount,
+  volts: Volts,
+  links: readonly Link[],
+  ohms: Ohms,
+  capW: number | undefined,
+): LanePoint {
   let amps = Infinity;
   for (const link of links) amps = Math.min(amps, link.ampsOn[n]);
   const laneVolts = n * volts;
@@ -81,7 +87,7 @@ export function bestLanes(
     const point = pointOn(n, volts, links, ohms, capW);
     const better =
       !best ||
-      (point.amps >= MIN_AMPS) > (best.amps >= MIN_AMPS) ||
+      point.amps >= MIN_AMPS > (best.amps >= MIN_AMPS) ||
       (point.amps >= MIN_AMPS === best.amps >= MIN_AMPS && point.inletW > best.inletW);
     if (better) best = point;
   }

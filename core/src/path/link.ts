@@ -1,7 +1,16 @@
 import type { Source } from "../sources";
 import type { Amps, Ohms, Watts } from "../units";
 
-export const LINK_KINDS = ["circuit", "outlet", "lead", "unit", "cable", "adapter", "inlet", "charger"] as const;
+export const LINK_KINDS = [
+  "circuit",
+  "outlet",
+  "lead",
+  "unit",
+  "cable",
+  "adapter",
+  "inlet",
+  "charger",
+] as const;
 /** The kinds of link electricity walks through between the board and the battery. */
 export type LinkKind = (typeof LINK_KINDS)[number];
 

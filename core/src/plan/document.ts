@@ -71,12 +71,16 @@ export interface FieldProblem {
 export const problemsOf = (error: z.ZodError): FieldProblem[] =>
   error.issues.map((issue) => ({
     field: issue.path.join(".") || "(document)",
-    message: issue.message,
+    message:
+      issue.code === "invalid_type" && issue.message.startsWith("Invalid input")
+        ? `needed: ${issue.expected === "object" ? "an object" : `a ${issue.expected}`}`
+        : issue.code === "unrecognized_keys"
+          ? `not known here: ${issue.keys.join(", ")}`
+          : issue.message,
   }));
 
 export type Parsed<T> =
-  | { readonly ok: true; readonly value: T }
-  | { readonly ok: false; readonly problems: FieldProblem[] };
+  { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problems: FieldProblem[] };
 
 /** Largest plan file read, in bytes; a full plan is about 3 kB. */
 export const PLAN_MAX_BYTES = 256 * 1024;
@@ -95,6 +99,9 @@ export function parsePlan(text: string): Parsed<Plan> {
   } catch (error) {
     return fail(`not JSON: ${(error as Error).message}`);
   }
+  // A document of another kind or version is only that: listing all its other differences would help nobody.
+  const head = planSchema.pick({ format: true, version: true }).safeParse(raw);
+  if (!head.success) return { ok: false, problems: problemsOf(head.error) };
   const parsed = planSchema.safeParse(raw);
   return parsed.success
     ? { ok: true, value: parsed.data }
@@ -103,3 +110,10 @@ export function parsePlan(text: string): Parsed<Plan> {
 
 /** Writes a plan as text; reading it back and writing it again gives the same bytes. */
 export const printPlan = (plan: Plan): string => `${JSON.stringify(planSchema.parse(plan), null, 2)}\n`;
+
+/** The plan document's JSON Schema (draft 2020-12), made from the schema that reads it. */
+export const planJsonSchema = (): object => ({
+  $id: "kettleback-plan.schema.json",
+  title: "Kettleback plan",
+  ...z.toJSONSchema(planSchema, { io: "input" }),
+});

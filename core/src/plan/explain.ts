@@ -29,8 +29,11 @@ function flow({ point }: Solution, plan: Plan): Working {
   const amps = term("I", "current on each lane", point.amps, "A", SOURCES.arithmetic);
   const least: Step = {
     what: "The least of the links' amps on the lanes in use",
-    formula: point.boundBy === "amps" || point.boundBy === "lanes" ? "I = min over links" : "I lowered, see below",
-    terms: point.links.map((link) => term("", `${link.name}: ${link.why}`, link.ceilingAmps, "A", link.source)),
+    formula:
+      point.boundBy === "amps" || point.boundBy === "lanes" ? "I = min over links" : "I lowered, see below",
+    terms: point.links.map((link) =>
+      term("", `${link.name}: ${link.why}`, link.ceilingAmps, "A", link.source),
+    ),
     result: amps,
   };
   const bound: Step[] = [];
@@ -140,10 +143,7 @@ function wall(s: Solution): Working {
       {
         what: "Energy at the meter over the session",
         formula: "E_wall = E_stored + all losses",
-        terms: [
-          term("E_stored", "stored", s.ledger.stored, "Wh"),
-          term("", "lost", s.ledger.lost, "Wh"),
-        ],
+        terms: [term("E_stored", "stored", s.ledger.stored, "Wh"), term("", "lost", s.ledger.lost, "Wh")],
         result: term("E_wall", "on the meter", s.ledger.wall, "Wh"),
       },
     ],
@@ -164,17 +164,15 @@ function ready(s: Solution, plan: Plan): Working {
       ],
       result: term("E", "to store", plan.car.battery.usableWh * (toSoc - fromSoc), "Wh"),
     },
-    ...s.segments.map(
-      (seg): Step => ({
-        what: `From ${percent(seg.fromSoc)} to ${percent(seg.toSoc)}, the ${seg.limitedBy} limits`,
-        formula: seg.startW === seg.endW ? "t = E/P" : "t = E/(P₂ − P₁)·ln(P₂/P₁)",
-        terms:
-          seg.startW === seg.endW
-            ? [W("P", "stored", seg.startW)]
-            : [W("P₁", "stored at the start", seg.startW), W("P₂", "stored at the end", seg.endW)],
-        result: term("t", "time", seg.seconds / 3600, "h"),
-      }),
-    ),
+    ...s.segments.map((seg): Step => ({
+      what: `From ${percent(seg.fromSoc)} to ${percent(seg.toSoc)}, the ${seg.limitedBy} limits`,
+      formula: seg.startW === seg.endW ? "t = E/P" : "t = E/(P₂ − P₁)·ln(P₂/P₁)",
+      terms:
+        seg.startW === seg.endW
+          ? [W("P", "stored", seg.startW)]
+          : [W("P₁", "stored at the start", seg.startW), W("P₂", "stored at the end", seg.endW)],
+      result: term("t", "time", seg.seconds / 3600, "h"),
+    })),
   ];
   return {
     title: "Ready at",

@@ -11,10 +11,7 @@ const GAUSS: readonly (readonly [number, number])[] = [
   [0.525532409916329, 0.3137066458778873],
   [0.7966664774136267, 0.2223810344533745],
   [0.9602898564975363, 0.1012285362903763],
-].flatMap(([x, w]) => [
-  [x!, w!] as const,
-  [-x!, w!] as const,
-]);
+].flatMap(([x, w]) => [[x!, w!] as const, [-x!, w!] as const]);
 
 type Sums = { -readonly [entry in keyof PowerBalance]: number };
 

@@ -4,9 +4,7 @@ import type { Amps, Fraction } from "../units";
 export const MIN_AMPS: Amps = 6;
 
 export type PilotMeaning =
-  | { readonly kind: "amps"; readonly amps: Amps }
-  | { readonly kind: "digital" }
-  | { readonly kind: "none" };
+  { readonly kind: "amps"; readonly amps: Amps } | { readonly kind: "digital" } | { readonly kind: "none" };
 
 /**
  * What a control-pilot duty cycle tells the car (IEC 61851-1 annex A, SAE J1772).
@@ -24,8 +22,11 @@ export function pilotToAmps(duty: Fraction): PilotMeaning {
   return { kind: "none" };
 }
 
-/** The duty cycle (0–1) that offers a current, or undefined outside 6–80 A. Inverse of {@link pilotToAmps}. */
+/**
+ * The duty cycle (0–1) that offers a current, or undefined outside 6–80 A. Inverse of {@link pilotToAmps}. The two
+ * formulas leave a gap from 51 to 52.5 A; a current inside it is offered as 51 A, never as more than was asked.
+ */
 export function ampsToPilot(amps: Amps): Fraction | undefined {
   if (!(amps >= MIN_AMPS && amps <= 80)) return undefined;
-  return amps <= 51 ? amps / 0.6 / 100 : (amps / 2.5 + 64) / 100;
+  return amps < 52.5 ? Math.min(amps, 51) / 0.6 / 100 : (amps / 2.5 + 64) / 100;
 }

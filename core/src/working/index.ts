@@ -26,10 +26,5 @@ export interface Working {
 }
 
 /** Builds a term. */
-export const term = (
-  symbol: string,
-  name: string,
-  value: number,
-  unit: string,
-  source?: Source,
-): Term => (source ? { symbol, name, value, unit, source } : { symbol, name, value, unit });
+export const term = (symbol: string, name: string, value: number, unit: string, source?: Source): Term =>
+  source ? { symbol, name, value, unit, source } : { symbol, name, value, unit };

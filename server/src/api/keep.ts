@@ -55,12 +55,18 @@ const PATH_REFERENCES: readonly (readonly [keyof SavedPath, Kind])[] = [
   ["tariffId", "tariffs"],
 ];
 
-async function checkReferences(em: EntityManager, kind: Kind, household: string, writing: Writing): Promise<void> {
+async function checkReferences(
+  em: EntityManager,
+  kind: Kind,
+  household: string,
+  writing: Writing,
+): Promise<void> {
   const missing: FieldProblem[] = [];
   const look = async (field: string, target: Kind, id: string | null) => {
     if (id === null) return;
     const found = await em.count(ENTITY_OF[target], { id, household, deletedAt: null });
-    if (!found) missing.push({ field, message: `accepted: the id of a ${KINDS[target].one} of this household` });
+    if (!found)
+      missing.push({ field, message: `accepted: the id of a ${KINDS[target].one} of this household` });
   };
   const { parent } = KINDS[kind];
   if (parent) await look("parentId", parent, writing.parentId);
@@ -73,7 +79,12 @@ async function checkReferences(em: EntityManager, kind: Kind, household: string,
 }
 
 /** Adds a thing to a household, in one transaction. */
-export const add = (em: EntityManager, kind: Kind, householdId: string, writing: Writing): Promise<Kept<unknown>> =>
+export const add = (
+  em: EntityManager,
+  kind: Kind,
+  householdId: string,
+  writing: Writing,
+): Promise<Kept<unknown>> =>
   em.transactional(async (tx) => {
     if (!(await tx.count(HouseholdRow, { id: householdId }))) throw notFound(`household ${householdId}`);
     await checkReferences(tx, kind, householdId, writing);
@@ -87,7 +98,13 @@ export const add = (em: EntityManager, kind: Kind, householdId: string, writing:
     return keptOf(row);
   });
 
-async function current(tx: EntityManager, kind: Kind, id: string, version: number, deleted: boolean): Promise<KeptRow> {
+async function current(
+  tx: EntityManager,
+  kind: Kind,
+  id: string,
+  version: number,
+  deleted: boolean,
+): Promise<KeptRow> {
   const row = await tx.findOne(ENTITY_OF[kind], { id, deletedAt: deleted ? { $ne: null } : null });
   if (!row) throw notFound(`${KINDS[kind].one} ${id}`);
   requireVersion(row.version, version, KINDS[kind].one, keptOf(row));
@@ -110,10 +127,14 @@ export const change = (em: EntityManager, kind: Kind, id: string, version: numbe
   em.transactional(async (tx) => {
     const row = await current(tx, kind, id, version, false);
     await checkReferences(tx, kind, row.household.id, writing);
-    tx.assign(row, {
-      spec: writing.spec,
-      ...(KINDS[kind].parent ? { parent: writing.parentId } : {}),
-    } as never, { mergeObjectProperties: false });
+    tx.assign(
+      row,
+      {
+        spec: writing.spec,
+        ...(KINDS[kind].parent ? { parent: writing.parentId } : {}),
+      } as never,
+      { mergeObjectProperties: false },
+    );
     await tx.flush();
     return keptOf(row);
   });

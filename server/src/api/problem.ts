@@ -29,7 +29,12 @@ export function parsed<T extends z.ZodType>(schema: T, value: unknown): z.infer<
 }
 
 /** Express's own refusals (broken JSON, body too large) carry a status and a type. */
-const asProblem = (error: { status?: number; type?: string; limit?: number; message?: string }): Problem | undefined => {
+const asProblem = (error: {
+  status?: number;
+  type?: string;
+  limit?: number;
+  message?: string;
+}): Problem | undefined => {
   if (error instanceof Problem) return error;
   if (error.type === "entity.too.large")
     return new Problem(413, "Too large", `accepted: up to ${error.limit} bytes`);

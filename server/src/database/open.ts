@@ -37,7 +37,9 @@ export async function openDatabase(file: string): Promise<MikroORM> {
     await refuseNewer(orm, file);
     await orm.migrator.up();
     const drift = await orm.schema.getUpdateSchemaSQL({ wrap: false, safe: false });
-    const statements = drift.split("\n").filter((line) => line.trim() && !line.includes("mikro_orm_migrations"));
+    const statements = drift
+      .split("\n")
+      .filter((line) => line.trim() && !line.includes("mikro_orm_migrations"));
     if (statements.length > 0)
       throw new Error(`The database ${file} does not have the expected schema:\n${statements.join("\n")}`);
     return orm;

@@ -22,7 +22,10 @@ async function request<T>(method: string, address: string, body?: unknown): Prom
         : { headers: { "Content-Type": "application/json" }, body: JSON.stringify(body) }),
     });
   } catch {
-    throw new Refused(0, "Kettleback's server does not answer. Your entries stay on this page; try again once it runs.");
+    throw new Refused(
+      0,
+      "Kettleback's server does not answer. Your entries stay on this page; try again once it runs.",
+    );
   }
   const sent = (await response.json().catch(() => ({}))) as {
     detail?: string;
@@ -30,7 +33,12 @@ async function request<T>(method: string, address: string, body?: unknown): Prom
     current?: Kept<unknown>;
   };
   if (!response.ok)
-    throw new Refused(response.status, sent.detail ?? `The server refused (${response.status}).`, sent.errors, sent.current);
+    throw new Refused(
+      response.status,
+      sent.detail ?? `The server refused (${response.status}).`,
+      sent.errors,
+      sent.current,
+    );
   return sent as T;
 }
 

@@ -25,13 +25,13 @@ export function ConductorDrawing({ solution, plan, selected, onSelect }: Props) 
   const flat = width >= NARROW;
   const { point } = solution;
   const breadth = flat ? 118 : 96;
-  const supply = flat ? 66 : 44;
+  const supply = flat ? 88 : 44;
   const battery = flat ? 104 : 84;
   const length = flat ? width : supply + battery + UPRIGHT_STEP * point.links.length;
-  const drawing = layOut(point, { length, breadth, supply, battery });
+  const drawing = layOut(point, solution.atFlow, { length, breadth, supply, battery });
   const shift = flat ? ACROSS_SHIFT.flat : ACROSS_SHIFT.upright;
   const place: Place = (along, across) => (flat ? [along, across + shift] : [across + shift, along]);
-  const height = flat ? breadth + 118 : length;
+  const height = flat ? breadth + 122 : length;
   const titleId = useId();
   const narrow = point.links[point.binding]!;
 
@@ -80,7 +80,14 @@ export function ConductorDrawing({ solution, plan, selected, onSelect }: Props) 
               onSelect={onSelect}
             />
           ))}
-          <Battery plan={plan} solution={solution} drawing={drawing} place={place} flat={flat} breadth={breadth} />
+          <Battery
+            plan={plan}
+            solution={solution}
+            drawing={drawing}
+            place={place}
+            flat={flat}
+            breadth={breadth}
+          />
         </svg>
       )}
     </div>
@@ -121,11 +128,13 @@ function Supply({ solution: { point }, drawing, place, flat, plan }: PartProps) 
             Supply
           </text>
           <text x={2} y={34} className="detail">
-            {Math.round(point.volts)} V{measured ? " measured" : ""}
+            {Math.round(point.volts)} V, {point.liveLanes === 1 ? "1 lane" : "3 lanes"}
           </text>
-          <text x={2} y={50} className="detail">
-            {point.liveLanes === 1 ? "1 lane" : "3 lanes"}
-          </text>
+          {measured && (
+            <text x={2} y={50} className="detail">
+              measured
+            </text>
+          )}
         </>
       ) : (
         <text x={x} y={20} className="kind">
@@ -137,7 +146,15 @@ function Supply({ solution: { point }, drawing, place, flat, plan }: PartProps) 
         const flow = drawing.flow[lane];
         const mid = flow?.mid ?? drawing.across.to * ((lane + 0.5) / point.liveLanes);
         const [cx, cy] = place(drawing.supply.to - 24, mid);
-        return <circle key={lane} className={flow ? "source" : "source empty"} cx={cx} cy={cy} r={Math.max(7, (flow?.thick ?? 0) / 2 + 2)} />;
+        return (
+          <circle
+            key={lane}
+            className={flow ? "source" : "source empty"}
+            cx={cx}
+            cy={cy}
+            r={Math.max(7, (flow?.thick ?? 0) / 2 + 2)}
+          />
+        );
       })}
     </g>
   );
@@ -176,7 +193,7 @@ function LinkMark({ box, place, flat, width, breadth, lanesUsed, selected, onSel
   const [tx] = flat ? [mid] : [breadth + 30];
   const textY = flat ? 18 : from + 20;
   const figuresY = flat ? breadth + 82 : from + 38;
-  const loss = link.lossW >= 0.5 ? `−${decimalW(link.lossW)} heat` : "";
+  const loss = box.lossW >= 0.5 ? `−${figureText(powerFigure(box.lossW))} heat` : "";
   return (
     <g
       className={`link${binding ? " binding" : ""}${selected ? " selected" : ""}`}
@@ -192,15 +209,25 @@ function LinkMark({ box, place, flat, width, breadth, lanesUsed, selected, onSel
         x={flat ? from + 2 : 2}
         y={flat ? 2 : from + 1}
         width={flat ? to - from - 4 : width - 4}
-        height={flat ? breadth + 114 : to - from - 2}
+        height={flat ? breadth + 118 : to - from - 2}
         rx={3}
       />
       {box.lossThick > 0 && (
-        <LossBranch at={mid + (binding ? 28 : 0)} start={bottom} place={place} thick={box.lossThick} flat={flat} breadth={breadth} />
+        <LossBranch
+          at={mid + (binding ? 28 : 0)}
+          start={bottom}
+          place={place}
+          thick={box.lossThick}
+          flat={flat}
+          breadth={breadth}
+        />
       )}
-      {binding && <Jaws at={mid} top={top} bottom={Math.max(...bars.map((b) => b.mid + b.thick / 2))} place={place} />}
+      {binding && (
+        <Jaws at={mid} top={top} bottom={Math.max(...bars.map((b) => b.mid + b.thick / 2))} place={place} />
+      )}
       <text x={tx} y={textY} className="kind">
-        <tspan className="index">{index + 1}</tspan> {flat ? shortKind(capital, to - from) : `${capital}: ${clip(link.name, 26)}`}
+        <tspan className="index">{index + 1}</tspan>{" "}
+        {flat ? shortKind(capital, to - from) : `${capital}: ${clip(link.name, 26)}`}
       </text>
       {flat && (
         <text x={tx} y={34} className="detail">
@@ -236,10 +263,15 @@ function LinkMark({ box, place, flat, width, breadth, lanesUsed, selected, onSel
   );
 }
 
-const decimalW = (w: number): string => figureText(powerFigure(w));
-const clip = (text: string, most: number): string => (text.length <= most ? text : `${text.slice(0, most - 1)}…`);
+const clip = (text: string, most: number): string =>
+  text.length <= most ? text : `${text.slice(0, most - 1)}…`;
 const shortKind = (kind: string, room: number): string =>
-  room < 118 ? kind.replace("Onboard charger", "Charger").replace("Charging unit", "Unit").replace("Extension lead", "Lead") : kind;
+  room < 118
+    ? kind
+        .replace("Onboard charger", "Charger")
+        .replace("Charging unit", "Unit")
+        .replace("Extension lead", "Lead")
+    : kind;
 
 /** Heat leaving the lanes: a branch as thick as its share of the worst one. */
 function LossBranch({
@@ -296,7 +328,8 @@ function Battery({ plan, solution, drawing, place, flat, breadth }: PartProps & 
   const b = place(drawing.battery.to - 8, breadth - 4);
   const [x, y, w, h] = [a[0], a[1], b[0] - a[0], b[1] - a[1]];
   // Upright cell on the flat drawing, lying cell on the upright one; it always fills upwards or rightwards.
-  const fill = (soc: number) => (flat ? { x, y: y + h * (1 - soc), width: w, height: h * soc } : { x, y, width: w * soc, height: h });
+  const fill = (soc: number) =>
+    flat ? { x, y: y + h * (1 - soc), width: w, height: h * soc } : { x, y, width: w * soc, height: h };
   return (
     <g className="battery">
       <rect className="cell" x={x} y={y} width={w} height={h} rx={4} />
@@ -304,7 +337,13 @@ function Battery({ plan, solution, drawing, place, flat, breadth }: PartProps & 
       <rect className="held" {...fill(fromSoc)} rx={4} />
       {flat ? (
         <>
-          <line className="target" x1={x - 4} x2={x + w + 4} y1={y + h * (1 - toSoc)} y2={y + h * (1 - toSoc)} />
+          <line
+            className="target"
+            x1={x - 4}
+            x2={x + w + 4}
+            y1={y + h * (1 - toSoc)}
+            y2={y + h * (1 - toSoc)}
+          />
           <text x={x + w / 2} y={18} className="kind">
             Battery
           </text>
@@ -325,7 +364,8 @@ function Battery({ plan, solution, drawing, place, flat, breadth }: PartProps & 
             Battery
           </text>
           <text x={breadth + 30} y={y + 40} className="ceiling">
-            {percentText(fromSoc)} → {percentText(solution.endSoc)} · {figureText(powerFigure(solution.atFlow.stored))} in
+            {percentText(fromSoc)} → {percentText(solution.endSoc)} ·{" "}
+            {figureText(powerFigure(solution.atFlow.stored))} in
           </text>
         </>
       )}

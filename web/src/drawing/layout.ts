@@ -1,5 +1,4 @@
-import { scaleLinear } from "d3-scale";
-import type { FlowingLink, OperatingPoint } from "@kettleback/core";
+import type { FlowingLink, OperatingPoint, PowerBalance } from "@kettleback/core";
 
 /**
  * Geometry of the conductor drawing, in two axes that do not care which way the drawing lies: `along` runs from
@@ -24,7 +23,8 @@ export interface LinkBox extends Stretch {
   readonly bars: readonly LaneBar[];
   readonly binding: boolean;
   readonly runnerUp: boolean;
-  /** Thickness of the branch by which this link's heat leaves. */
+  /** What is lost in this link at full flow (W), and the thickness of the branch by which it leaves. */
+  readonly lossW: number;
   readonly lossThick: number;
 }
 
@@ -54,20 +54,32 @@ const lanesShown = (link: FlowingLink): number => Math.min(3, Math.max(1, link.l
 const laneAmps = (link: FlowingLink, used: number): number =>
   link.ceilingAmps || link.ampsOn[Math.max(used, link.lanes) as 1 | 2 | 3] || 0;
 
-export function layOut(point: OperatingPoint, { length, breadth, supply, battery }: Extent): Drawing {
+/** Where each watt leaves: heat in every link, the unit's own draw, and conversion in the onboard charger. */
+const lossIn = (link: FlowingLink, flow: PowerBalance): number =>
+  link.lossW + (link.kind === "charger" ? flow.conversion : link.kind === "unit" ? flow.unit : 0);
+
+/** Lays the path out; all lengths in pixels. */
+export function layOut(
+  point: OperatingPoint,
+  atFlow: PowerBalance,
+  { length, breadth, supply, battery }: Extent,
+): Drawing {
   const lanes = Math.max(...point.links.map(lanesShown)) as 1 | 2 | 3;
   const pitch = breadth / lanes;
   const thickest = Math.min(THICKEST[lanes], pitch - 8);
   // The inlet's contacts are rated far above the rest; letting them set the scale would thin everything else.
-  const most = Math.max(...point.links.filter((l) => l.kind !== "inlet").map((l) => laneAmps(l, point.lanes)));
-  const thickness = scaleLinear().domain([0, most]).range([0, thickest]).clamp(true);
+  const most = Math.max(
+    ...point.links.filter((l) => l.kind !== "inlet").map((l) => laneAmps(l, point.lanes)),
+  );
+  const thickness = (amps: number) => (thickest * Math.min(amps, most)) / most;
   const mid = (lane: number) => pitch * (lane + 0.5);
   const step = (length - supply - battery) / point.links.length;
-  const mostLoss = Math.max(1, ...point.links.map((l) => l.lossW));
+  const mostLoss = Math.max(1, ...point.links.map((l) => lossIn(l, atFlow)));
 
   const links = point.links.map((link, index): LinkBox => {
     const from = supply + index * step;
     const to = from + step;
+    const lossW = lossIn(link, atFlow);
     return {
       link,
       index,
@@ -83,7 +95,8 @@ export function layOut(point: OperatingPoint, { length, breadth, supply, battery
       })),
       binding: index === point.binding,
       runnerUp: index === point.runnerUp,
-      lossThick: link.lossW < 0.5 ? 0 : 1 + (7 * link.lossW) / mostLoss,
+      lossW,
+      lossThick: lossW < 0.5 ? 0 : 1 + 9 * Math.sqrt(lossW / mostLoss),
     };
   });
   return {

@@ -15,7 +15,10 @@ export const decimals = (n: number, digits: number): string => {
   if (!format)
     formatters.set(
       digits,
-      (format = new Intl.NumberFormat("en-GB", { minimumFractionDigits: digits, maximumFractionDigits: digits })),
+      (format = new Intl.NumberFormat("en-GB", {
+        minimumFractionDigits: digits,
+        maximumFractionDigits: digits,
+      })),
     );
   return format.format(n);
 };
@@ -64,7 +67,9 @@ export function durationText(seconds: Seconds): string {
 
 /** Money in the household's currency. */
 export const moneyText = (m: Micros, currency: string): string =>
-  new Intl.NumberFormat("en-GB", { style: "currency", currency, currencyDisplay: "narrowSymbol" }).format(amountOf(m));
+  new Intl.NumberFormat("en-GB", { style: "currency", currency, currencyDisplay: "narrowSymbol" }).format(
+    amountOf(m),
+  );
 
 /** A figure as one text. */
 export const figureText = ({ value, unit }: Figure): string => `${value} ${unit}`;

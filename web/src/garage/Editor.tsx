@@ -43,7 +43,10 @@ export function Editor({ garage, kind, row, onClose }: Props) {
   const specFrom = (values: Values) => specOf(unflat(values), groups, household.economyUnit, row.spec);
 
   const form = useForm<Record<string, unknown>>({
-    defaultValues: { ...start, [PARENT]: row.parentId ?? (parents?.none === null ? parents.choices[0]?.value : "") ?? "" },
+    defaultValues: {
+      ...start,
+      [PARENT]: row.parentId ?? (parents?.none === null ? parents.choices[0]?.value : "") ?? "",
+    },
     resolver: (values) => {
       const result = schema.safeParse(specFrom(values));
       if (result.success) return { values, errors: {} };
@@ -69,7 +72,11 @@ export function Editor({ garage, kind, row, onClose }: Props) {
     } catch (error) {
       if (!(error instanceof Refused)) throw error;
       for (const problem of error.errors) {
-        const { field, message } = atField({ ...problem, field: problem.field.replace(/^spec\./, "") }, groups, household.economyUnit);
+        const { field, message } = atField(
+          { ...problem, field: problem.field.replace(/^spec\./, "") },
+          groups,
+          household.economyUnit,
+        );
         form.setError(flat(field), { type: "server", message });
       }
       form.setError(FORM, { type: "server", message: error.message });
@@ -77,10 +84,20 @@ export function Editor({ garage, kind, row, onClose }: Props) {
   });
 
   return (
-    <Modal show onHide={onClose} size="lg" scrollable aria-labelledby="editor-title" animation={false} backdrop="static">
+    <Modal
+      show
+      onHide={onClose}
+      size="lg"
+      scrollable
+      aria-labelledby="editor-title"
+      animation={false}
+      backdrop="static"
+    >
       <form onSubmit={(e) => void save(e)} noValidate className="editor">
         <Modal.Header closeButton>
-          <h2 id="editor-title">{row.id ? `Change ${(row.spec as { name: string }).name}` : `Add ${withArticle(one)}`}</h2>
+          <h2 id="editor-title">
+            {row.id ? `Change ${(row.spec as { name: string }).name}` : `Add ${withArticle(one)}`}
+          </h2>
         </Modal.Header>
         <Modal.Body>
           <FormProvider {...form}>
@@ -101,7 +118,10 @@ export function Editor({ garage, kind, row, onClose }: Props) {
           </FormProvider>
         </Modal.Body>
         <Modal.Footer>
-          <FormError message={form.formState.errors[FORM]?.message as string | undefined} count={Object.keys(form.formState.errors).length} />
+          <FormError
+            message={form.formState.errors[FORM]?.message as string | undefined}
+            count={Object.keys(form.formState.errors).length}
+          />
           <Button variant="quiet" onClick={onClose}>
             Cancel
           </Button>
@@ -118,7 +138,8 @@ function FormError({ message, count }: { message: string | undefined; count: num
   if (count === 0) return null;
   return (
     <span className="problem" role="alert">
-      {message ?? `Nothing saved yet: ${count === 1 ? "one field needs" : `${count} fields need`} another look.`}
+      {message ??
+        `Nothing saved yet: ${count === 1 ? "one field needs" : `${count} fields need`} another look.`}
     </span>
   );
 }

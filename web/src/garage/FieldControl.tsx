@@ -14,7 +14,8 @@ export function FieldControl({ field, name, economyUnit }: Props) {
   const id = useId();
   const { register, formState, control } = useFormContext();
   const error = formState.errors[name]?.message as string | undefined;
-  const describedBy = [field.hint && `${id}-hint`, error && `${id}-error`].filter(Boolean).join(" ") || undefined;
+  const describedBy =
+    [field.hint && `${id}-hint`, error && `${id}-error`].filter(Boolean).join(" ") || undefined;
   const aria = { "aria-invalid": !!error, "aria-describedby": describedBy };
   const notes = (
     <>

@@ -16,7 +16,11 @@ const SHELVES: readonly { readonly kind: EditableKind; readonly title: string; r
   { kind: "cars", title: "Cars", empty: "Add the car you charge: its battery, onboard charger and inlets." },
   { kind: "places", title: "Places", empty: "Add a place where you charge: home, work, the post in town." },
   { kind: "outlets", title: "Outlets", empty: "Add an outlet of one of your places, with its breaker." },
-  { kind: "units", title: "Charging units", empty: "Add the unit that came with the car, a wallbox, or a post you use." },
+  {
+    kind: "units",
+    title: "Charging units",
+    empty: "Add the unit that came with the car, a wallbox, or a post you use.",
+  },
   { kind: "cables", title: "Cables", empty: "Add the cables you carry for posts without their own." },
   { kind: "leads", title: "Extension leads", empty: "No extension lead: the safest number of them." },
   { kind: "adapters", title: "Adapters", empty: "Add adapters between plug and inlet, if you carry any." },
@@ -103,7 +107,9 @@ function ThingCard({ kind, row, garage, onEdit }: CardProps) {
           size="sm"
           variant="quiet"
           aria-label={`Duplicate ${name}`}
-          onClick={() => onEdit({ spec: { ...row.spec, name: `${name} 2`.slice(-80) }, parentId: row.parentId })}
+          onClick={() =>
+            onEdit({ spec: { ...row.spec, name: `${name} 2`.slice(-80) }, parentId: row.parentId })
+          }
         >
           Duplicate
         </Button>

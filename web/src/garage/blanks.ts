@@ -9,7 +9,12 @@ export function blankOf(kind: EditableKind, system: SupplyId): object {
       name: "",
       battery: { usableWh: 60_000, packVolts: 360, packOhms: 0.08 },
       charger: {
-        limits: american ? [{ lanes: 1, amps: 48 }] : [{ lanes: 1, amps: 32 }, { lanes: 3, amps: 16 }],
+        limits: american
+          ? [{ lanes: 1, amps: 48 }]
+          : [
+              { lanes: 1, amps: 32 },
+              { lanes: 3, amps: 16 },
+            ],
         efficiency: 0.93,
       },
       inlets: [american ? "ccs1" : "ccs2"],

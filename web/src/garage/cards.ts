@@ -36,7 +36,12 @@ const DESCRIBE: { [K in EditableKind]: Describe<K> } = {
   }),
   places: ({ id, parentId }, garage) => ({
     figure: garage.tariffs.find((t) => t.id === parentId)?.spec.name ?? "no usual tariff",
-    lines: [garage.outlets.filter((o) => o.parentId === id).map((o) => o.spec.name).join(", ") || "no outlet yet"],
+    lines: [
+      garage.outlets
+        .filter((o) => o.parentId === id)
+        .map((o) => o.spec.name)
+        .join(", ") || "no outlet yet",
+    ],
   }),
   outlets: ({ spec, parentId }, garage, household) => ({
     figure:
@@ -47,7 +52,9 @@ const DESCRIBE: { [K in EditableKind]: Describe<K> } = {
       garage.places.find((p) => p.id === parentId)?.spec.name ?? "no place",
       `${spec.kind === "socket" ? outletType(spec.type).name : "wired-in unit"}, ${lanesAt(spec).label}`,
       `${supplySystem(spec.supply.system).name}, ${ampsText(spec.circuit.breakerAmps)} breaker`,
-      spec.circuit.run ? `${spec.circuit.run.lengthM} m of ${gaugeText(spec.circuit.run.gauge)}` : "run not known",
+      spec.circuit.run
+        ? `${spec.circuit.run.lengthM} m of ${gaugeText(spec.circuit.run.gauge)}`
+        : "run not known",
     ],
   }),
   units: ({ spec, parentId }, garage) => ({
@@ -64,7 +71,11 @@ const DESCRIBE: { [K in EditableKind]: Describe<K> } = {
   }),
   cables: ({ spec }) => ({
     figure: ampsText(spec.amps),
-    lines: [ends(spec.stationEnd, spec.vehicleEnd), lanes(spec.lanes), `${spec.lengthM} m of ${gaugeText(spec.gauge)}`],
+    lines: [
+      ends(spec.stationEnd, spec.vehicleEnd),
+      lanes(spec.lanes),
+      `${spec.lengthM} m of ${gaugeText(spec.gauge)}`,
+    ],
   }),
   leads: ({ spec }) => ({
     figure: ampsText(spec.amps),

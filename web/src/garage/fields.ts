@@ -49,7 +49,11 @@ export type Field =
   /** A row of pairs kept as [{key, amount}]. */
   | (Common & {
       readonly type: "pairs";
-      readonly key: { readonly name: string; readonly choices: readonly Choice[]; readonly numeric?: boolean };
+      readonly key: {
+        readonly name: string;
+        readonly choices: readonly Choice[];
+        readonly numeric?: boolean;
+      };
       readonly amount: { readonly name: string; readonly unit: string; readonly scale?: number };
       readonly optional?: boolean;
     })
@@ -79,9 +83,23 @@ const car: Group[] = [
   {
     title: "Battery",
     fields: [
-      { path: "battery.usableWh", label: "Usable capacity", type: "number", unit: "kWh", scale: 1000, hint: "An amount: what fits between 0 % and 100 % as shown." },
+      {
+        path: "battery.usableWh",
+        label: "Usable capacity",
+        type: "number",
+        unit: "kWh",
+        scale: 1000,
+        hint: "An amount: what fits between 0 % and 100 % as shown.",
+      },
       { path: "battery.packVolts", label: "Pack voltage, nominal", type: "number", unit: "V" },
-      { path: "battery.packOhms", label: "Pack resistance", type: "number", unit: "mΩ", scale: 0.001, hint: "50 to 150 mΩ is usual for a car." },
+      {
+        path: "battery.packOhms",
+        label: "Pack resistance",
+        type: "number",
+        unit: "mΩ",
+        scale: 0.001,
+        hint: "50 to 150 mΩ is usual for a car.",
+      },
     ],
   },
   {
@@ -103,29 +121,86 @@ const car: Group[] = [
         amount: { name: "amps", unit: "A" },
         hint: "Leave empty what it does not support.",
       },
-      { path: "charger.capW", label: "Overall cap", type: "number", unit: "kW", scale: 1000, optional: true, hint: "Only where the charger's kW is below its volts × amps." },
-      { path: "charger.efficiency", label: "Efficiency at rated power", type: "number", unit: "%", scale: 0.01 },
+      {
+        path: "charger.capW",
+        label: "Overall cap",
+        type: "number",
+        unit: "kW",
+        scale: 1000,
+        optional: true,
+        hint: "Only where the charger's kW is below its volts × amps.",
+      },
+      {
+        path: "charger.efficiency",
+        label: "Efficiency at rated power",
+        type: "number",
+        unit: "%",
+        scale: 0.01,
+      },
       { path: "charger.delta", label: "Can use three lines without a neutral", type: "tick" },
-      { path: "ownDrawW", label: "Own draw while charging", type: "number", unit: "W", hint: "Pumps and computers: 150 to 350 W is usual." },
+      {
+        path: "ownDrawW",
+        label: "Own draw while charging",
+        type: "number",
+        unit: "W",
+        hint: "Pumps and computers: 150 to 350 W is usual.",
+      },
     ],
   },
   {
     title: "Inlets",
-    fields: [{ path: "inlets", label: "What it takes", type: "ticks", choices: same(INLET_IDS, (id) => INLETS[id as never]["name"]) }],
+    fields: [
+      {
+        path: "inlets",
+        label: "What it takes",
+        type: "ticks",
+        choices: same(INLET_IDS, (id) => INLETS[id as never]["name"]),
+      },
+    ],
   },
 ];
 
 const supply: Group = {
   title: "Supply and circuit",
   fields: [
-    { path: "supply.system", label: "Supply system", type: "choice", choices: same(SUPPLY_IDS, (id) => supplySystem(id as never).name) },
-    { path: "supply.measuredVolts", label: "Measured voltage", type: "number", unit: "V", optional: true, hint: "Overrides the nominal voltage." },
+    {
+      path: "supply.system",
+      label: "Supply system",
+      type: "choice",
+      choices: same(SUPPLY_IDS, (id) => supplySystem(id as never).name),
+    },
+    {
+      path: "supply.measuredVolts",
+      label: "Measured voltage",
+      type: "number",
+      unit: "V",
+      optional: true,
+      hint: "Overrides the nominal voltage.",
+    },
     { path: "circuit.breakerAmps", label: "Breaker", type: "number", unit: "A" },
     { path: "circuit.otherLoadAmps", label: "Other loads on the circuit", type: "number", unit: "A" },
     { path: "circuit.run", label: "I know the run from board to outlet", type: "tick" },
-    { path: "circuit.run.gauge", label: "Conductor", type: "choice", choices: same(FIXED_GAUGES, gaugeText), when: (v) => v["circuit.run"] === true },
-    { path: "circuit.run.lengthM", label: "Length of the run", type: "number", unit: "m", when: (v) => v["circuit.run"] === true },
-    { path: "circuit.run.temperatureC", label: "Conductor temperature", type: "number", unit: "°C", when: (v) => v["circuit.run"] === true },
+    {
+      path: "circuit.run.gauge",
+      label: "Conductor",
+      type: "choice",
+      choices: same(FIXED_GAUGES, gaugeText),
+      when: (v) => v["circuit.run"] === true,
+    },
+    {
+      path: "circuit.run.lengthM",
+      label: "Length of the run",
+      type: "number",
+      unit: "m",
+      when: (v) => v["circuit.run"] === true,
+    },
+    {
+      path: "circuit.run.temperatureC",
+      label: "Conductor temperature",
+      type: "number",
+      unit: "°C",
+      when: (v) => v["circuit.run"] === true,
+    },
   ],
 };
 
@@ -203,8 +278,20 @@ const unit: Group[] = [
         ],
       },
       { path: "output.connector", label: "Connector", type: "choice", choices: PLUGS },
-      { path: "output.lengthM", label: "Cable length", type: "number", unit: "m", when: is("output.kind", "tethered") },
-      { path: "output.gauge", label: "Conductor", type: "choice", choices: same(FLEXIBLE_GAUGES, gaugeText), when: is("output.kind", "tethered") },
+      {
+        path: "output.lengthM",
+        label: "Cable length",
+        type: "number",
+        unit: "m",
+        when: is("output.kind", "tethered"),
+      },
+      {
+        path: "output.gauge",
+        label: "Conductor",
+        type: "choice",
+        choices: same(FLEXIBLE_GAUGES, gaugeText),
+        when: is("output.kind", "tethered"),
+      },
     ],
   },
 ];
@@ -246,11 +333,41 @@ const lead: Group[] = [
           { value: "meters", label: "two power meters" },
         ],
       },
-      { path: "resistance.gauge", label: "Conductor", type: "choice", choices: same(FLEXIBLE_GAUGES, gaugeText), when: is("resistance.by", "conductor") },
-      { path: "resistance.loopOhms", label: "Loop resistance", type: "number", unit: "Ω", when: is("resistance.by", "loop") },
-      { path: "resistance.wattsIn", label: "Near meter reads", type: "number", unit: "W", when: is("resistance.by", "meters") },
-      { path: "resistance.wattsOut", label: "Far meter reads", type: "number", unit: "W", when: is("resistance.by", "meters") },
-      { path: "resistance.amps", label: "At a current of", type: "number", unit: "A", when: is("resistance.by", "meters") },
+      {
+        path: "resistance.gauge",
+        label: "Conductor",
+        type: "choice",
+        choices: same(FLEXIBLE_GAUGES, gaugeText),
+        when: is("resistance.by", "conductor"),
+      },
+      {
+        path: "resistance.loopOhms",
+        label: "Loop resistance",
+        type: "number",
+        unit: "Ω",
+        when: is("resistance.by", "loop"),
+      },
+      {
+        path: "resistance.wattsIn",
+        label: "Near meter reads",
+        type: "number",
+        unit: "W",
+        when: is("resistance.by", "meters"),
+      },
+      {
+        path: "resistance.wattsOut",
+        label: "Far meter reads",
+        type: "number",
+        unit: "W",
+        when: is("resistance.by", "meters"),
+      },
+      {
+        path: "resistance.amps",
+        label: "At a current of",
+        type: "number",
+        unit: "A",
+        when: is("resistance.by", "meters"),
+      },
     ],
   },
 ];
@@ -272,7 +389,13 @@ const tariff = ({ currency }: Household): Group[] => [
     title: "Tariff",
     fields: [
       NAME,
-      { path: "perKWh", label: "Price of energy", type: "number", unit: `${currency} a kWh`, hint: "Below zero is accepted: some spot tariffs really pay you." },
+      {
+        path: "perKWh",
+        label: "Price of energy",
+        type: "number",
+        unit: `${currency} a kWh`,
+        hint: "Below zero is accepted: some spot tariffs really pay you.",
+      },
       { path: "perSession", label: "Fee a session", type: "number", unit: currency },
     ],
   },
@@ -282,7 +405,16 @@ const place: Group[] = [{ title: "Place", fields: [NAME] }];
 
 /** The form of a kind of thing. Saved paths are edited on the Path screen. */
 export const groupsOf = (kind: Exclude<Kind, "paths">, household: Household): readonly Group[] =>
-  ({ cars: car, outlets: outlet, units: unit, cables: cable, leads: lead, adapters: adapter, tariffs: tariff(household), places: place })[kind];
+  ({
+    cars: car,
+    outlets: outlet,
+    units: unit,
+    cables: cable,
+    leads: lead,
+    adapters: adapter,
+    tariffs: tariff(household),
+    places: place,
+  })[kind];
 
 /** What a thing of this kind belongs to: the label, whether it may be nothing, and the choices. */
 export function parentChoices(
@@ -294,6 +426,10 @@ export function parentChoices(
   if (kind === "places") return { label: "Usual tariff", none: "none", choices: named(garage.tariffs) };
   if (kind === "outlets") return { label: "Place", none: null, choices: named(garage.places) };
   if (kind === "units")
-    return { label: "Wired in at", none: "nowhere: it moves", choices: named(garage.outlets.filter((o) => o.spec.kind === "hardwired")) };
+    return {
+      label: "Wired in at",
+      none: "nowhere: it moves",
+      choices: named(garage.outlets.filter((o) => o.spec.kind === "hardwired")),
+    };
   return null;
 }

@@ -10,7 +10,11 @@ function write(spec: Json, path: string, value: unknown): void {
   const keys = path.split(".");
   const last = keys.pop()!;
   let at = spec;
-  for (const key of keys) at = (at[key] ??= {}) as Json;
+  for (const key of keys) {
+    // Taking a value out of something that is not there must not bring it into being.
+    if (at[key] === undefined && value === undefined) return;
+    at = (at[key] ??= {}) as Json;
+  }
   at[last] = value;
 }
 
@@ -35,7 +39,8 @@ export function valuesOf(spec: object, groups: readonly Group[], economy: Econom
         values[field.path] = asTyped(held, field.scale);
         break;
       case "economy":
-        values[field.path] = typeof held === "number" ? String(Number(fromWhPerKm(held, economy).toPrecision(4))) : "";
+        values[field.path] =
+          typeof held === "number" ? String(Number(fromWhPerKm(held, economy).toPrecision(4))) : "";
         break;
       case "tick":
         values[field.path] = typeof held === "object" ? held !== null : held === true;
@@ -46,7 +51,10 @@ export function valuesOf(spec: object, groups: readonly Group[], economy: Econom
       case "pairs": {
         const rows = (held as Json[] | undefined) ?? [];
         values[field.path] = Object.fromEntries(
-          rows.map((row) => [String(row[field.key.name]), asTyped(row[field.amount.name], field.amount.scale)]),
+          rows.map((row) => [
+            String(row[field.key.name]),
+            asTyped(row[field.amount.name], field.amount.scale),
+          ]),
         );
         break;
       }
@@ -61,12 +69,7 @@ export function valuesOf(spec: object, groups: readonly Group[], economy: Econom
 }
 
 /** Edited text as a description, unchecked; the core's schema judges it. What the form does not know is kept. */
-export function specOf(
-  values: Values,
-  groups: readonly Group[],
-  economy: EconomyUnit,
-  base: object,
-): Json {
+export function specOf(values: Values, groups: readonly Group[], economy: EconomyUnit, base: object): Json {
   const spec = structuredClone(base) as Json;
   const shown = new Set(shownFields(groups, values));
   for (const field of groups.flatMap((g) => g.fields)) {
@@ -97,7 +100,9 @@ export function specOf(
     } else if (field.type === "tick") {
       // A tick whose path holds an object (a known run) opens the fields below it.
       const opens = groups.some((g) => g.fields.some((f) => f.path.startsWith(`${field.path}.`)));
-      write(spec, field.path, opens ? (typed ? {} : undefined) : typed);
+      // An optional tick that was never set stays unset rather than becoming a stated "no".
+      const off = opens || read(base, field.path) === undefined ? undefined : false;
+      write(spec, field.path, typed ? (opens ? {} : true) : off);
     } else write(spec, field.path, typed);
   }
   return JSON.parse(JSON.stringify(spec)) as Json;
@@ -121,10 +126,16 @@ export function atField(problem: FieldProblem, groups: readonly Group[], economy
   if (span && field.type === "number" && field.scale)
     return {
       field: field.path,
-      message: acceptedRange(tidy(plain(span[1]!) / field.scale), tidy(plain(span[2]!) / field.scale), field.unit),
+      message: acceptedRange(
+        tidy(plain(span[1]!) / field.scale),
+        tidy(plain(span[2]!) / field.scale),
+        field.unit,
+      ),
     };
   if (span && field.type === "economy") {
-    const ends = [plain(span[1]!), plain(span[2]!)].map((n) => Number(fromWhPerKm(n, economy).toPrecision(3)));
+    const ends = [plain(span[1]!), plain(span[2]!)].map((n) =>
+      Number(fromWhPerKm(n, economy).toPrecision(3)),
+    );
     return { field: field.path, message: acceptedRange(Math.min(...ends), Math.max(...ends), economy) };
   }
   return { field: field.path, message: problem.message };

@@ -24,7 +24,11 @@ export function Answers({ solution, plan, open, onOpen }: Props) {
             onClick={() => onOpen(open === answer ? null : answer)}
           >
             <span className="name">
-              {alarm && <i className="bang" aria-hidden="true">!</i>}
+              {alarm && (
+                <i className="bang" aria-hidden="true">
+                  !
+                </i>
+              )}
               {name} <small>{nature}</small>
             </span>
             <span className="figure">

@@ -17,7 +17,16 @@ import { socAfter, wattHours, type Plan, type Solution } from "@kettleback/core"
 import { percentText } from "../format/number";
 import { useThemeColours } from "./useThemeColours";
 
-Chart.register(CategoryScale, LineController, LineElement, LinearScale, PointElement, Filler, Tooltip, annotation);
+Chart.register(
+  CategoryScale,
+  LineController,
+  LineElement,
+  LinearScale,
+  PointElement,
+  Filler,
+  Tooltip,
+  annotation,
+);
 Chart.defaults.font.family = '"Hanken Grotesk Variable", system-ui, sans-serif';
 
 const POINTS = 72;
@@ -71,9 +80,19 @@ function ClockPlot({ solution, plan }: Props) {
           min: 0,
           max: span / 3600,
           grid: { color: colours.rule },
-          ticks: { ...tick, stepSize: span > 20 * 3600 ? 4 : span > 8 * 3600 ? 1 : 0.5, maxTicksLimit: 18, callback: (v) => clock(Number(v)) },
+          ticks: {
+            ...tick,
+            stepSize: span > 20 * 3600 ? 4 : span > 8 * 3600 ? 1 : 0.5,
+            maxTicksLimit: 18,
+            callback: (v) => clock(Number(v)),
+          },
         },
-        y: { min: 0, max: 100, grid: { color: colours.rule }, ticks: { ...tick, stepSize: 25, callback: (v) => `${v} %` } },
+        y: {
+          min: 0,
+          max: 100,
+          grid: { color: colours.rule },
+          ticks: { ...tick, stepSize: 25, callback: (v) => `${v} %` },
+        },
       },
       interaction: { mode: "index", intersect: false },
       plugins: {
@@ -116,7 +135,9 @@ function ClockPlot({ solution, plan }: Props) {
   const summary =
     `State of charge from ${percentText(plan.session.fromSoc)} at ${times.pluggedIn.toFormat("HH:mm")} ` +
     `to ${percentText(plan.session.toSoc)} at ${solution.readyAt.toFormat("HH:mm")}` +
-    (times.departure ? `; needed by ${times.departure.toFormat("HH:mm")} with ${percentText(solution.endSoc)}.` : ".");
+    (times.departure
+      ? `; needed by ${times.departure.toFormat("HH:mm")} with ${percentText(solution.endSoc)}.`
+      : ".");
   return (
     <section className="clock" aria-label="The clock">
       <div className="plot">

@@ -40,14 +40,18 @@ export function LinkPanel({ solution, plan, draft, index, onChange }: Props) {
         <dd>{figureText(powerFigure(link.lossW))} at full flow</dd>
       </dl>
       {setting && (
-        <label className="step">
-          {setting === "unitAmps" ? "Set on the unit" : "Set in the car"}{" "}
+        <div className="step">
+          <label htmlFor="step">{setting === "unitAmps" ? "Set on the unit" : "Set in the car"}</label>{" "}
           <select
+            id="step"
             value={draft.settings[setting] ?? ""}
             onChange={(e) =>
               onChange({
                 ...draft,
-                settings: { ...draft.settings, [setting]: e.target.value === "" ? null : Number(e.target.value) },
+                settings: {
+                  ...draft.settings,
+                  [setting]: e.target.value === "" ? null : Number(e.target.value),
+                },
               })
             }
           >
@@ -58,7 +62,7 @@ export function LinkPanel({ solution, plan, draft, index, onChange }: Props) {
               </option>
             ))}
           </select>
-        </label>
+        </div>
       )}
     </section>
   );

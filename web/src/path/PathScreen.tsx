@@ -33,8 +33,8 @@ function NothingYet() {
     <div className="room-note">
       <h1>Nothing to plug in yet</h1>
       <p>
-        A path needs a car, an outlet, a charging unit and a tariff. <Link to="/garage">Add them in the Garage</Link>,
-        then come back here.
+        A path needs a car, an outlet, a charging unit and a tariff.{" "}
+        <Link to="/garage">Add them in the Garage</Link>, then come back here.
       </p>
     </div>
   );
@@ -85,30 +85,30 @@ function Bench({ garage, draft, onChange }: BenchProps) {
       {problems.length > 0 && <Problems problems={problems} />}
       {refusal && <Refused refusal={refusal} garage={garage} draft={draft} onChange={onChange} />}
       {solution && plan.ok && (
-          <div className="bench">
-            <div className="bench-drawing">
-              <Verdict solution={solution} />
-              <ConductorDrawing
-                solution={solution}
-                plan={plan.value}
-                selected={selected ?? solution.point.binding}
-                onSelect={setSelected}
-              />
-            </div>
-            <Answers solution={solution} plan={plan.value} open={open} onOpen={setOpen} />
-            <aside className="beside">
-              <LinkPanel
-                solution={solution}
-                plan={plan.value}
-                draft={draft}
-                index={Math.min(selected ?? solution.point.binding, links - 1)}
-                onChange={onChange}
-              />
-            </aside>
-            <Suspense fallback={<div className="clock" />}>
-              <Clock solution={solution} plan={plan.value} />
-            </Suspense>
+        <div className="bench">
+          <div className="bench-drawing">
+            <Verdict solution={solution} />
+            <ConductorDrawing
+              solution={solution}
+              plan={plan.value}
+              selected={selected ?? solution.point.binding}
+              onSelect={setSelected}
+            />
           </div>
+          <Answers solution={solution} plan={plan.value} open={open} onOpen={setOpen} />
+          <aside className="beside">
+            <LinkPanel
+              solution={solution}
+              plan={plan.value}
+              draft={draft}
+              index={Math.min(selected ?? solution.point.binding, links - 1)}
+              onChange={onChange}
+            />
+          </aside>
+          <Suspense fallback={<div className="clock" />}>
+            <Clock solution={solution} plan={plan.value} />
+          </Suspense>
+        </div>
       )}
     </div>
   );

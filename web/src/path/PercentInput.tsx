@@ -8,7 +8,8 @@ interface Props {
   onChange(value: number): void;
 }
 
-const shown = (share: number): string => (Number.isFinite(share) ? String(Math.round(share * 1000) / 10) : "");
+const shown = (share: number): string =>
+  Number.isFinite(share) ? String(Math.round(share * 1000) / 10) : "";
 
 /** State of charge typed as per cent. What was typed stays, also when it is not acceptable. */
 export function PercentInput({ label, value, problem, onChange }: Props) {

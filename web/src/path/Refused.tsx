@@ -20,8 +20,11 @@ const FIELDS = {
 function wouldWork({ refusal, garage, draft }: Omit<Props, "onChange">): { name: string; draft: Draft }[] {
   const field = FIELDS[refusal.field as keyof typeof FIELDS];
   if (!field) return [];
-  const candidates = [...garage[field.kind].map((row) => ({ id: row.id as string | null, name: row.spec.name }))];
-  if (field.key !== "unitId") candidates.push({ id: null, name: field.key === "cableId" ? "its own cable" : "none" });
+  const candidates = [
+    ...garage[field.kind].map((row) => ({ id: row.id as string | null, name: row.spec.name })),
+  ];
+  if (field.key !== "unitId")
+    candidates.push({ id: null, name: field.key === "cableId" ? "its own cable" : "none" });
   return candidates.flatMap(({ id, name }) => {
     const changed = { ...draft, [field.key]: id };
     const plan = planOf(garage, changed);

@@ -50,30 +50,37 @@ export function SavedPaths({ garage, draft, sound, onChange }: Props) {
 
   return (
     <div className="saved">
-      <label>
-        <span className="visually-hidden">Saved paths</span>
-        <select
-          className="form-select form-select-sm"
-          value={draft.savedId && saved ? draft.savedId : ""}
-          onChange={(e) => {
-            const row = garage.paths.find((p) => p.id === e.target.value);
-            if (row) onChange(draftOf(row.spec, row.id));
-          }}
-        >
-          {!saved && <option value="">{garage.paths.length ? "Not saved yet" : "No saved path yet"}</option>}
-          {garage.paths.map((p) => (
-            <option key={p.id} value={p.id}>
-              {p.spec.name}
-              {p.id === draft.savedId && changed ? " (changed)" : ""}
-            </option>
-          ))}
-        </select>
-      </label>
+      <select
+        aria-label="Saved paths"
+        className="form-select form-select-sm"
+        value={draft.savedId && saved ? draft.savedId : ""}
+        onChange={(e) => {
+          const row = garage.paths.find((p) => p.id === e.target.value);
+          if (row) onChange(draftOf(row.spec, row.id));
+        }}
+      >
+        {!saved && <option value="">{garage.paths.length ? "Not saved yet" : "No saved path yet"}</option>}
+        {garage.paths.map((p) => (
+          <option key={p.id} value={p.id}>
+            {p.spec.name}
+            {p.id === draft.savedId && changed ? " (changed)" : ""}
+          </option>
+        ))}
+      </select>
       {naming ? (
-        <NameForm initial={saved ? `${saved.spec.name} 2` : ""} onSave={(name) => void save(name, undefined)} onCancel={() => setNaming(false)} />
+        <NameForm
+          initial={saved ? `${saved.spec.name} 2` : ""}
+          onSave={(name) => void save(name, undefined)}
+          onCancel={() => setNaming(false)}
+        />
       ) : (
         <>
-          <Button size="sm" variant="quiet" disabled={!saved || !changed || !sound} onClick={() => void save(saved!.spec.name, saved)}>
+          <Button
+            size="sm"
+            variant="quiet"
+            disabled={!saved || !changed || !sound}
+            onClick={() => void save(saved!.spec.name, saved)}
+          >
             Save
           </Button>
           <Button size="sm" variant="quiet" disabled={!sound} onClick={() => setNaming(true)}>
@@ -88,7 +95,15 @@ export function SavedPaths({ garage, draft, sound, onChange }: Props) {
   );
 }
 
-function NameForm({ initial, onSave, onCancel }: { initial: string; onSave(name: string): void; onCancel(): void }) {
+function NameForm({
+  initial,
+  onSave,
+  onCancel,
+}: {
+  initial: string;
+  onSave(name: string): void;
+  onCancel(): void;
+}) {
   const [name, setName] = useState(initial);
   const [problem, setProblem] = useState<string>();
   return (

@@ -66,7 +66,10 @@ export function Sentence({ garage, draft, problems, blamed, onChange }: Props) {
             label="Extension lead"
             value={draft.leadId ?? ""}
             wrong={blamed === "lead"}
-            fits={[{ id: "", label: "plugged straight in" }, ...leads.map((l) => ({ id: l.id, label: `over the ${l.spec.name}` }))]}
+            fits={[
+              { id: "", label: "plugged straight in" },
+              ...leads.map((l) => ({ id: l.id, label: `over the ${l.spec.name}` })),
+            ]}
             others={rest(garage.leads, leads)}
             onPick={(id) => choose({ leadId: id || null })}
           />{" "}
@@ -102,7 +105,10 @@ export function Sentence({ garage, draft, problems, blamed, onChange }: Props) {
             label="Adapter"
             value={draft.adapterId ?? ""}
             wrong={blamed === "adapter"}
-            fits={[{ id: "", label: "without adapter" }, ...adapters.map((a) => ({ id: a.id, label: `over the ${a.spec.name}` }))]}
+            fits={[
+              { id: "", label: "without adapter" },
+              ...adapters.map((a) => ({ id: a.id, label: `over the ${a.spec.name}` })),
+            ]}
             others={rest(garage.adapters, adapters)}
             onPick={(id) => choose({ adapterId: id || null })}
           />
@@ -140,8 +146,8 @@ export function Sentence({ garage, draft, problems, blamed, onChange }: Props) {
         required
         onChange={(e) => e.target.value && session({ pluggedInAt: `${e.target.value}T${time}` })}
       />
-      , needed by{" "}
-      <Departure value={draft.session.neededBy} onChange={(neededBy) => session({ neededBy })} />, paid at{" "}
+      , needed by <Departure value={draft.session.neededBy} onChange={(neededBy) => session({ neededBy })} />,
+      paid at{" "}
       <Pick
         label="Tariff"
         value={draft.tariffId}

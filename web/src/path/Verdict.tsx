@@ -15,10 +15,12 @@ export function Verdict({ solution: { point } }: { solution: Solution }) {
   return (
     <p className="verdict-line">
       <strong>
-        The {LINK_WORDS[narrow.kind]} is the narrowest link: {ampsText(point.amps)} on {laneWords(point.lanes)}
+        The {LINK_WORDS[narrow.kind]} is the narrowest link: {ampsText(point.amps)} on{" "}
+        {laneWords(point.lanes)}
         {point.boundBy === "amps" ? "" : `; ${BOUND_WORDS[point.boundBy]}`}.
       </strong>{" "}
-      Next is the {LINK_WORDS[next.kind]}, at {ampsText(next.ceilingAmps)} ({figureText(powerFigure(next.ceilingW))}
+      Next is the {LINK_WORDS[next.kind]}, at {ampsText(next.ceilingAmps)} (
+      {figureText(powerFigure(next.ceilingW))}
       ).
     </p>
   );

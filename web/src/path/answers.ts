@@ -25,7 +25,11 @@ export interface Shown {
 
 const day = (s: Solution): string => {
   const days = Math.round(s.readyAt.startOf("day").diff(s.times.pluggedIn.startOf("day"), "days").days);
-  return days === 0 ? "the same day" : days === 1 ? "the next day" : `${days} days later, ${s.readyAt.toFormat("ccc d LLL")}`;
+  return days === 0
+    ? "the same day"
+    : days === 1
+      ? "the next day"
+      : `${days} days later, ${s.readyAt.toFormat("ccc d LLL")}`;
 };
 
 function readyAside(s: Solution): string {
@@ -71,7 +75,10 @@ export function shownAnswers(s: Solution, { household }: Plan): Shown[] {
       answer: "flow",
       name: "What flows",
       nature: "current",
-      figure: { value: ampsText(s.point.amps).replace(" A", ""), unit: `A on ${s.point.lanes === 1 ? "1 lane" : `${s.point.lanes} lanes`}` },
+      figure: {
+        value: ampsText(s.point.amps).replace(" A", ""),
+        unit: `A on ${s.point.lanes === 1 ? "1 lane" : `${s.point.lanes} lanes`}`,
+      },
       aside: `${decimals(s.point.volts, 0)} V, ${decimals(s.point.dropVolts, 1)} V lost in the wires`,
     },
     {

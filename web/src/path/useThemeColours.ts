@@ -1,6 +1,18 @@
 import { useSyncExternalStore } from "react";
 
-const NAMES = ["ink", "quiet", "rule", "panel", "copper", "lane", "action", "caution", "loss", "stop", "sunk"] as const;
+const NAMES = [
+  "ink",
+  "quiet",
+  "rule",
+  "panel",
+  "copper",
+  "lane",
+  "action",
+  "caution",
+  "loss",
+  "stop",
+  "sunk",
+] as const;
 export type ThemeColours = Readonly<Record<(typeof NAMES)[number], string>>;
 
 let shown: string | undefined;
@@ -10,7 +22,9 @@ function read(): ThemeColours {
   const theme = document.documentElement.dataset.bsTheme;
   if (theme !== shown) {
     const style = getComputedStyle(document.documentElement);
-    colours = Object.fromEntries(NAMES.map((name) => [name, style.getPropertyValue(`--${name}`).trim()])) as ThemeColours;
+    colours = Object.fromEntries(
+      NAMES.map((name) => [name, style.getPropertyValue(`--${name}`).trim()]),
+    ) as ThemeColours;
     shown = theme;
   }
   return colours;

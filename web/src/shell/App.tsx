@@ -31,7 +31,10 @@ export function App() {
             <Routes>
               <Route path="/" element={<Navigate to="/path" replace />} />
               <Route path="/path" element={<PathScreen key={garage.household.id} garage={garage} />} />
-              <Route path="/garage/:kind?" element={<GarageScreen key={garage.household.id} garage={garage} />} />
+              <Route
+                path="/garage/:kind?"
+                element={<GarageScreen key={garage.household.id} garage={garage} />}
+              />
               <Route path="*" element={<Navigate to="/path" replace />} />
             </Routes>
           </Suspense>

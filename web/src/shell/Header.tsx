@@ -31,53 +31,46 @@ export function Header() {
         ))}
       </nav>
       <div className="settings">
-        <label>
-          <span className="visually-hidden">Household</span>
-          <select value={householdId ?? ""} onChange={(e) => void load(e.target.value)}>
-            {households.map((h) => (
-              <option key={h.id} value={h.id}>
-                {h.spec.name}
-              </option>
-            ))}
-          </select>
-        </label>
+        <select aria-label="Household" value={householdId ?? ""} onChange={(e) => void load(e.target.value)}>
+          {households.map((h) => (
+            <option key={h.id} value={h.id}>
+              {h.spec.name}
+            </option>
+          ))}
+        </select>
         {household && (
-          <label>
-            <span className="visually-hidden">Distances in</span>
-            <select
-              value={household.distanceUnit}
-              onChange={(e) =>
-                void saveHousehold({
-                  ...household,
-                  distanceUnit: e.target.value as DistanceUnit,
-                  economyUnit: e.target.value === "mi" ? "mi/kWh" : "kWh/100 km",
-                }).catch(sayTrouble)
-              }
-            >
-              {DISTANCE_UNITS.map((unit) => (
-                <option key={unit} value={unit}>
-                  {unit === "km" ? "kilometres" : "miles"}
-                </option>
-              ))}
-            </select>
-          </label>
-        )}
-        <label>
-          <span className="visually-hidden">Light</span>
           <select
-            value={theme}
-            onChange={(e) => {
-              applyTheme(e.target.value as Theme);
-              setTheme(e.target.value as Theme);
-            }}
+            aria-label="Distances in"
+            value={household.distanceUnit}
+            onChange={(e) =>
+              void saveHousehold({
+                ...household,
+                distanceUnit: e.target.value as DistanceUnit,
+                economyUnit: e.target.value === "mi" ? "mi/kWh" : "kWh/100 km",
+              }).catch(sayTrouble)
+            }
           >
-            {THEMES.map((t) => (
-              <option key={t} value={t}>
-                {THEME_WORDS[t]}
+            {DISTANCE_UNITS.map((unit) => (
+              <option key={unit} value={unit}>
+                {unit === "km" ? "kilometres" : "miles"}
               </option>
             ))}
           </select>
-        </label>
+        )}
+        <select
+          aria-label="Light"
+          value={theme}
+          onChange={(e) => {
+            applyTheme(e.target.value as Theme);
+            setTheme(e.target.value as Theme);
+          }}
+        >
+          {THEMES.map((t) => (
+            <option key={t} value={t}>
+              {THEME_WORDS[t]}
+            </option>
+          ))}
+        </select>
       </div>
     </header>
   );

@@ -27,4 +27,6 @@ export const sayDone = (text: string, action?: Notice["action"]): void =>
   useNotices.getState().say({ text, tone: "done", action });
 
 export const sayTrouble = (error: unknown): void =>
-  useNotices.getState().say({ text: error instanceof Error ? error.message : String(error), tone: "trouble" });
+  useNotices
+    .getState()
+    .say({ text: error instanceof Error ? error.message : String(error), tone: "trouble" });

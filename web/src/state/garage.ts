@@ -74,7 +74,8 @@ export const useGarage = create<GarageState>()(
             return saved;
           } catch (error) {
             // Somebody else was first: show their version, so that trying again starts from it.
-            if (error instanceof Refused && error.current) show(kind, replaced(garage[kind], error.current as never));
+            if (error instanceof Refused && error.current)
+              show(kind, replaced(garage[kind], error.current as never));
             throw error;
           }
         },
@@ -82,7 +83,10 @@ export const useGarage = create<GarageState>()(
         async remove(kind, row) {
           const gone = await api.remove(kind, row);
           const rows = get().garage![kind] as readonly Kept<unknown>[];
-          show(kind, rows.filter((r) => r.id !== row.id));
+          show(
+            kind,
+            rows.filter((r) => r.id !== row.id),
+          );
           return gone;
         },
 

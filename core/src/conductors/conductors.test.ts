@@ -1,0 +1,62 @@
+import {
+  AWG_OHMS_PER_KFT_75C,
+  awgArea,
+  copperFactor,
+  FIXED_OHMS_PER_KM,
+  FLEXIBLE_OHMS_PER_KM,
+  fixedOhmsPerKm,
+  flexibleOhmsPerKm,
+  gaugeArea,
+  loopOhmsFromMeters,
+  oneWayOhms,
+  type FlexibleGauge,
+} from ".";
+
+test.each([
+  // ASTM B258.
+  [14, 2.08],
+  [12, 3.31],
+  [10, 5.26],
+  [8, 8.37],
+  [6, 13.3],
+  [4, 21.2],
+  [2, 33.6],
+])("AWG %d is %d mm²", (n, area) => expect(awgArea(n) / area).toBeCloseTo(1, 2));
+
+test("copper from 20 to 75 °C is × 1.216 (IEC 60028)", () => expect(copperFactor(75)).toBeCloseTo(1.216, 3));
+
+test("the tables are complete (IEC 60228 class 5; class 1 and 2; NEC chapter 9 table 8, from memory)", () => {
+  expect(FLEXIBLE_OHMS_PER_KM["2.5 mm2"]).toBe(7.98);
+  expect(Object.values(FLEXIBLE_OHMS_PER_KM)).toEqual([
+    26.0, 19.5, 13.3, 7.98, 4.95, 3.3, 1.91, 1.21, 0.78, 0.554,
+  ]);
+  expect(Object.values(FIXED_OHMS_PER_KM)).toEqual([12.1, 7.41, 4.61, 3.08, 1.83, 1.15, 0.727, 0.524]);
+  expect(Object.values(AWG_OHMS_PER_KFT_75C)).toEqual([
+    3.14, 1.98, 1.24, 0.778, 0.491, 0.308, 0.245, 0.194, 0.154,
+  ]);
+});
+
+test("resistance × area is that of copper in every row, so no row is mistyped", () => {
+  // Annealed copper has 17.24 Ω·mm²/km at 20 °C (IEC 60028); stranding and purity add up to a tenth, and the
+  // standard's smallest sizes are thinner in copper than their name.
+  const gauges = [
+    ...Object.keys(FLEXIBLE_OHMS_PER_KM),
+    ...Object.keys(AWG_OHMS_PER_KFT_75C),
+  ] as FlexibleGauge[];
+  for (const gauge of gauges) {
+    const product = flexibleOhmsPerKm(gauge) * gaugeArea(gauge);
+    expect(product).toBeGreaterThan(16.9);
+    expect(product).toBeLessThan(20.3);
+  }
+});
+
+test("AWG and mm² of like area have like resistance, through both tables", () => {
+  expect(fixedOhmsPerKm("6 AWG") / ((fixedOhmsPerKm("10 mm2") * 10) / gaugeArea("6 AWG"))).toBeCloseTo(1, 1);
+});
+
+test("two meters at 12.51 A, 3000 W and 2942.1 W, give the loop of 0.37 Ω (common practice)", () => {
+  expect(loopOhmsFromMeters(3000, 2942.1, 12.51)).toBeCloseTo(0.37, 3);
+  expect(12.51 ** 2 * 0.37).toBeCloseTo(57.9, 1);
+});
+
+test("one way is half the loop", () => expect(2 * oneWayOhms(7.98, 25, 20)).toBeCloseTo(0.399, 12));

@@ -1,0 +1,65 @@
+import { DEMO_GARAGES, fallowQuay, larchHollow } from "../demo";
+import { isRefusal } from "../path";
+import { solvePlan } from "../plan";
+import { adaptersFor, KIND_NAMES, KINDS, planOf, withPart, type Garage, type SavedPath } from ".";
+
+const first = (garage: Garage): SavedPath => garage.paths[0]!.spec;
+
+test("everything in the demo passes its own schema, under an id of its own", () => {
+  for (const garage of DEMO_GARAGES) {
+    const ids = KIND_NAMES.flatMap((kind) => garage[kind].map((row) => row.id));
+    expect(new Set(ids).size).toBe(ids.length);
+    for (const kind of KIND_NAMES)
+      for (const row of garage[kind]) expect(KINDS[kind].schema.safeParse(row.spec).error).toBeUndefined();
+  }
+});
+
+test("changing one part brings along what can no longer fit, and what stays together charges", () => {
+  // Every car at every outlet: either it charges, or the household really has nothing that fits.
+  for (const garage of DEMO_GARAGES)
+    for (const car of garage.cars)
+      for (const outlet of garage.outlets) {
+        const parts = withPart(garage, withPart(garage, first(garage), { carId: car.id }), {
+          outletId: outlet.id,
+        });
+        const plan = planOf(garage, { ...first(garage), ...parts });
+        const solved = plan.ok && solvePlan(plan.value);
+        if (solved && isRefusal(solved))
+          expect(solved.code).toMatch(/plug-does-not-fit|cable-needed|own-draw/);
+        else expect(solved).toBeTruthy();
+      }
+});
+
+test("what still fits is left alone", () => {
+  const draft = {
+    ...first(fallowQuay),
+    ...withPart(fallowQuay, first(fallowQuay), { outletId: "fq-hall-bay" }),
+  };
+  expect(draft.unitId).toBe("fq-hall-post");
+  expect(draft.cableId).toBe("fq-plover-cable");
+  expect(draft.tariffId).toBe("fq-hall-rate");
+  const curlew = withPart(fallowQuay, { ...draft, cableId: "fq-heavy-three" }, { carId: "fq-curlew" });
+  expect(curlew.cableId).toBe("fq-heavy-three");
+});
+
+test("an adapter is taken along only when it is needed", () => {
+  const shack = withPart(larchHollow, first(larchHollow), {
+    carId: "lh-grosbeak",
+    outletId: "lh-library-bay",
+  });
+  expect(shack.adapterId).toBe("lh-type1-j3400");
+  expect(withPart(larchHollow, shack, { carId: "lh-siskin" }).adapterId).toBeNull();
+  const { spec: unit } = larchHollow.units.find((u) => u.id === "lh-library-post")!;
+  const { spec: car } = larchHollow.cars.find((c) => c.id === "lh-grosbeak")!;
+  expect(adaptersFor(larchHollow, unit, undefined, car).map((a) => a.id)).toEqual(["lh-type1-j3400"]);
+});
+
+test("a path over a thing that is gone names it; a session out of range names the field", () => {
+  const plan = planOf(fallowQuay, { ...first(fallowQuay), carId: "gone" });
+  expect(!plan.ok && plan.problems.map((p) => p.field)).toEqual(["car"]);
+  const wild = planOf(fallowQuay, {
+    ...first(fallowQuay),
+    session: { ...first(fallowQuay).session, fromSoc: Number.NaN },
+  });
+  expect(!wild.ok && wild.problems[0]!.field).toBe("session.fromSoc");
+});

@@ -1,0 +1,55 @@
+import type { Cable, Car, Outlet, Unit } from "../parts";
+import type { ChargingPath } from "../path";
+import type { SupplyId } from "../supply";
+
+/** A car with no losses and no limits of its own but the charger's: what the published ratings are stated for. */
+export const idealCar = (limits: Car["charger"]["limits"], usableWh = 60_000): Car => ({
+  name: "ideal car",
+  battery: { usableWh, packVolts: 400, packOhms: 0 },
+  charger: { limits, efficiency: 0.99 },
+  inlets: ["ccs2", "ccs1"],
+  whPerKm: 160,
+  ownDrawW: 0,
+});
+
+/** A wired-in point with a breaker that never binds. */
+export const bay = (system: SupplyId, tap: "single" | "high" | "three", breakerAmps = 200): Outlet => ({
+  kind: "hardwired",
+  name: "bay",
+  tap,
+  supply: { system },
+  circuit: { breakerAmps, otherLoadAmps: 0 },
+});
+
+/** A wired-in unit with its own short, thick cable. */
+export const post = (lanes: 1 | 3, maxAmps: number, connector: "type1" | "type2" = "type2"): Unit => ({
+  kind: "post",
+  name: "post",
+  lanes,
+  maxAmps,
+  steps: [],
+  standingW: 0,
+  output: { kind: "tethered", connector, lengthM: 0.5, gauge: "35 mm2" },
+});
+
+/** A wired-in unit with a Type 2 socket. */
+export const socketedPost = (lanes: 1 | 3, maxAmps: number): Unit => ({
+  ...post(lanes, maxAmps),
+  output: { kind: "socket", connector: "type2" },
+});
+
+export const type2Cable = (lanes: 1 | 3, amps: number): Cable => ({
+  name: `${lanes} × ${amps} A cable`,
+  stationEnd: "type2",
+  vehicleEnd: "type2",
+  lanes,
+  amps,
+  lengthM: 5,
+  gauge: amps > 20 ? "6 mm2" : "2.5 mm2",
+});
+
+/** A path of these parts under the usual house rule. */
+export const pathOf = (parts: Omit<ChargingPath, "houseRule">): ChargingPath => ({
+  houseRule: "usual",
+  ...parts,
+});

@@ -1,0 +1,53 @@
+import AxeBuilder from "@axe-core/playwright";
+import type { Page } from "@playwright/test";
+import { answer, expect, pick, test } from "./application";
+
+const SCREENS: Record<string, (page: Page) => Promise<void>> = {
+  path: async (page) => {
+    await answer(page, /Cost/).click();
+  },
+  "path that cannot charge": async (page) => {
+    await pick(page, "Saved paths", "Curlew at the harbour with the wrong cable");
+    await pick(page, "Cable", "Plover’s own cable");
+    await page.getByRole("alert").waitFor();
+  },
+  garage: async (page) => {
+    await page.getByRole("link", { name: "Garage" }).click();
+    await page.getByRole("heading", { name: "Curlew" }).waitFor();
+  },
+  editor: async (page) => {
+    await page.getByRole("link", { name: "Garage" }).click();
+    await page.getByRole("link", { name: /Outlets/ }).click();
+    await page.getByRole("button", { name: "Change wall socket" }).click();
+    await page.getByLabel("Breaker").fill("0");
+    await page.getByRole("dialog").getByRole("button", { name: "Save" }).click();
+    await page.getByRole("dialog").getByRole("alert").first().waitFor();
+  },
+};
+
+for (const scheme of ["light", "dark"] as const)
+  for (const [name, open] of Object.entries(SCREENS))
+    test(`${name}, ${scheme}: no accessibility fault, no refused resource, nothing wider than a phone`, async ({
+      page,
+      app,
+    }) => {
+      const complaints: string[] = [];
+      page.on("console", (message) => message.type() === "error" && complaints.push(message.text()));
+      page.on("pageerror", (error) => complaints.push(error.message));
+      await page.emulateMedia({ colorScheme: scheme, reducedMotion: "reduce" });
+      await page.goto(`${app.address}/path`);
+      await open(page);
+      const { violations } = await new AxeBuilder({ page })
+        .withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"])
+        .analyze();
+      expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(" ")).join(", ")}`)).toEqual(
+        [],
+      );
+
+      await page.setViewportSize({ width: 390, height: 844 });
+      // The chart follows a resize a moment later.
+      await expect
+        .poll(() => page.evaluate(() => document.documentElement.scrollWidth - innerWidth))
+        .toBeLessThanOrEqual(0);
+      expect(complaints).toEqual([]);
+    });

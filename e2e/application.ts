@@ -1,0 +1,82 @@
+import { spawn, type ChildProcess } from "node:child_process";
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { test as base, type Page } from "@playwright/test";
+
+/** The real application: server, database and built pages, in a folder of its own. */
+export class Application {
+  private child: ChildProcess | undefined;
+  private readonly folder = mkdtempSync(join(tmpdir(), "kettleback-e2e-"));
+  address = "";
+
+  /** Starts it, on the same port as before when it has run already, so that the browser's storage stays. */
+  async start(): Promise<void> {
+    const port = this.address ? new URL(this.address).port : "0";
+    const child = spawn(process.execPath, ["--import", "tsx", "server/src/main.ts"], {
+      cwd: join(import.meta.dirname, ".."),
+      env: {
+        ...process.env,
+        PORT: port,
+        KETTLEBACK_DEMO: "1",
+        KETTLEBACK_DB: join(this.folder, "kettleback.sqlite"),
+        LOG_LEVEL: "error",
+      },
+      stdio: ["ignore", "pipe", "inherit"],
+    });
+    this.child = child;
+    this.address = await new Promise((resolve, reject) => {
+      child.stdout.on("data", (chunk: Buffer) => {
+        const found = /http:\/\/[^\s/]+/.exec(chunk.toString())?.[0];
+        if (found) resolve(found);
+      });
+      child.once("exit", (code) => reject(new Error(`the server stopped with ${code}`)));
+    });
+  }
+
+  /** Ends it without a chance to tidy up. */
+  async kill(): Promise<void> {
+    const { child } = this;
+    if (!child || child.exitCode !== null) return;
+    const ended = new Promise((resolve) => child.once("exit", resolve));
+    child.kill("SIGKILL");
+    await ended;
+  }
+
+  async dispose(): Promise<void> {
+    await this.kill();
+    rmSync(this.folder, { recursive: true, force: true });
+  }
+}
+
+/** A test with the application running, shared by the tests of a file; each test has a browser of its own. */
+export const test = base.extend<object, { app: Application }>({
+  app: [
+    // Playwright reads the names of the fixtures a fixture needs from its first argument.
+    // eslint-disable-next-line no-empty-pattern
+    async ({}, use) => {
+      const app = new Application();
+      await app.start();
+      await use(app);
+      await app.dispose();
+    },
+    { scope: "worker" },
+  ],
+  page: async ({ page, app }, use) => {
+    await page.goto(`${app.address}/path`);
+    await page.getByRole("region", { name: "Answers" }).waitFor();
+    await use(page);
+  },
+});
+export { expect } from "@playwright/test";
+
+/** Picks in the sentence, by the label of the picker. */
+export const pick = (page: Page, label: string, option: string): Promise<unknown> =>
+  page.getByLabel(label, { exact: true }).selectOption({ label: option });
+
+/** The figure of one answer. */
+export const answer = (page: Page, name: RegExp) =>
+  page.getByRole("region", { name: "Answers" }).getByRole("button", { name });
+
+/** The sentence that says what holds it back. */
+export const verdict = (page: Page) => page.locator(".verdict-line");

@@ -1,0 +1,101 @@
+import { answer, expect, pick, test, verdict } from "./application";
+
+test("the answer changes with the cable: the right one doubles the power", async ({ page }) => {
+  await pick(page, "Saved paths", "Curlew at the harbour with the wrong cable");
+  await expect(verdict(page)).toContainText("The cable is the narrowest link: 16 A on one lane");
+  await expect(answer(page, /From the wall/)).toContainText("3.69 kW");
+  await expect(
+    page.getByRole("button", { name: /thin three-phase cable.*2 of its lanes run empty/ }),
+  ).toBeVisible();
+
+  await pick(page, "Cable", "plain single-phase cable");
+  await expect(answer(page, /From the wall/)).toContainText("7.37 kW");
+
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(answer(page, /From the wall/)).toContainText("3.69 kW");
+});
+
+test("saved, killed without warning, started again: the path is still there", async ({ page, app }) => {
+  await pick(page, "Place and outlet", "Slip · 32 A blue socket");
+  await page.getByLabel("Target charge, per cent").fill("85");
+  await page.getByRole("button", { name: "Save as…" }).click();
+  await page.getByLabel("Name of the path").fill("Slip until 85");
+  await page.getByRole("button", { name: "Save", exact: true }).click();
+  await expect(page.getByText("Saved as “Slip until 85”.")).toBeVisible();
+
+  await app.kill();
+  await pick(page, "Place and outlet", "Co-op hall · post bay");
+  await page.getByRole("button", { name: "Save", exact: true }).click();
+  await expect(page.getByRole("alert")).toContainText("does not answer");
+
+  await app.start();
+  await page.evaluate(() => localStorage.clear());
+  await page.reload();
+  await pick(page, "Saved paths", "Slip until 85");
+  await expect(page.getByLabel("Place and outlet")).toHaveValue("fq-slip-blue");
+  await expect(page.getByLabel("Target charge, per cent")).toHaveValue("85");
+});
+
+test("the other household: its own supply, money and distances, and a draft that survives a reload", async ({
+  page,
+}) => {
+  await pick(page, "Household", "Larch Hollow");
+  await pick(page, "Saved paths", "Siskin in the barn");
+  await expect(answer(page, /What flows/)).toContainText("120 V");
+  await expect(answer(page, /Cost/)).toContainText("$");
+  await expect(answer(page, /Range by the hour/)).toContainText("km/h");
+  await pick(page, "Distances in", "miles");
+  await expect(answer(page, /Range by the hour/)).toContainText("mi/h");
+  await page.getByLabel("Charge at the start, per cent").fill("45");
+  await page.reload();
+  await expect(page.getByLabel("Household")).toHaveValue("larch-hollow");
+  await expect(page.getByLabel("Charge at the start, per cent")).toHaveValue("45");
+  await pick(page, "Household", "Fallow Quay");
+  await expect(answer(page, /Cost/)).toContainText("€");
+});
+
+test("bad input is named with what is accepted, what was typed stays, and nothing can be saved from it", async ({
+  page,
+}) => {
+  await page.getByLabel("Target charge, per cent").fill("300");
+  await expect(page.getByRole("alert")).toContainText("Target charge: accepted: 0 to 100 %");
+  await expect(page.getByLabel("Target charge, per cent")).toHaveValue("300");
+  await expect(page.getByRole("button", { name: "Save as…" })).toBeDisabled();
+  await page.getByLabel("Target charge, per cent").fill("5");
+  await expect(page.getByRole("alert")).toContainText("the target must be above the starting charge");
+  await page.getByLabel("Target charge, per cent").fill("75");
+  await expect(answer(page, /Ready at|Not in time/)).toBeVisible();
+});
+
+test("a cable that does not fit says which of yours would; 5 A says there is no charging", async ({
+  page,
+}) => {
+  await pick(page, "Saved paths", "Curlew at the harbour with the wrong cable");
+  await pick(page, "Cable", "Plover’s own cable");
+  const refusal = page.getByRole("alert").filter({ hasText: "No charging" });
+  await expect(refusal).toContainText("Curlew takes Type 2");
+  await refusal.getByRole("button", { name: "plain single-phase cable" }).click();
+  await expect(answer(page, /From the wall/)).toContainText("7.37 kW");
+
+  await page.getByRole("button", { name: /onboard charger, Curlew/ }).click();
+  await pick(page, "Set in the car", "5 A");
+  await expect(refusal).toContainText("leaves 5 A, and a car needs at least 6 A");
+});
+
+test("the keyboard alone changes the path, picks a link by number and opens a working", async ({ page }) => {
+  await pick(page, "Saved paths", "Plover overnight in the boathouse");
+  await page.locator("body").click({ position: { x: 5, y: 790 } });
+  await page.keyboard.press("1");
+  await expect(page.getByRole("region", { name: "Selected link" })).toContainText("22 m of 1.5 mm²");
+
+  await page.getByLabel("Place and outlet").focus();
+  await page.keyboard.press("ArrowDown");
+  await expect(page.getByLabel("Place and outlet")).not.toHaveValue("fq-boathouse-socket");
+  await page.keyboard.press("Home");
+
+  const cost = answer(page, /Cost/);
+  await cost.focus();
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("Cost: the working")).toBeVisible();
+  await expect(page.locator(".working")).toContainText("E_wall × price");
+});

@@ -1,0 +1,76 @@
+import { mkdirSync } from "node:fs";
+import { join } from "node:path";
+import { chromium, type Page } from "@playwright/test";
+
+const [address, executablePath] = process.argv.slice(2) as [string, string];
+const folder = join(import.meta.dirname, "../docs/screenshots");
+mkdirSync(folder, { recursive: true });
+
+const open = (name: string) => (page: Page) =>
+  page.getByLabel("Saved paths", { exact: true }).selectOption({ label: name });
+
+interface Shot {
+  readonly file: string;
+  readonly at: string;
+  readonly household?: string;
+  readonly dark?: boolean;
+  readonly width?: number;
+  readonly height?: number;
+  readonly ready?: (page: Page) => Promise<unknown>;
+}
+
+const SHOTS: readonly Shot[] = [
+  { file: "path", at: "path", ready: open("Plover overnight in the boathouse") },
+  { file: "path-wrong-cable", at: "path", ready: open("Curlew at the harbour with the wrong cable") },
+  {
+    file: "path-working-dusk",
+    at: "path",
+    household: "larch-hollow",
+    dark: true,
+    height: 1180,
+    ready: async (page) => {
+      await open("Grosbeak at the sugar shack")(page);
+      await page.getByRole("button", { name: /Into the battery/ }).click();
+    },
+  },
+  {
+    file: "path-phone",
+    at: "path",
+    width: 390,
+    height: 1500,
+    ready: open("Curlew at the harbour with the wrong cable"),
+  },
+  { file: "garage", at: "garage/cars" },
+  {
+    file: "garage-outlet",
+    at: "garage/outlets",
+    ready: async (page) => {
+      await page.getByRole("button", { name: "Change wall socket" }).click();
+      await page.getByLabel("Breaker").fill("9000");
+      await page.getByRole("dialog").getByRole("button", { name: "Save" }).click();
+    },
+  },
+];
+
+const browser = await chromium.launch({
+  executablePath,
+  args: ["--headless", "--no-sandbox", "--disable-gpu"],
+});
+for (const shot of SHOTS) {
+  const context = await browser.newContext({
+    viewport: { width: shot.width ?? 1280, height: shot.height ?? 800 },
+    colorScheme: shot.dark ? "dark" : "light",
+    reducedMotion: "reduce",
+    locale: "en-GB",
+  });
+  const page = await context.newPage();
+  await page.goto(address);
+  if (shot.household) await page.getByLabel("Household", { exact: true }).selectOption(shot.household);
+  await page.goto(`${address}${shot.at}`);
+  await page.waitForLoadState("networkidle");
+  await shot.ready?.(page);
+  await page.waitForTimeout(400);
+  await page.screenshot({ path: join(folder, `${shot.file}.png`) });
+  await context.close();
+}
+await browser.close();

@@ -1,0 +1,19 @@
+/** Unit and interface tests. TypeScript is stripped by swc to CommonJS, which the database layer needs. */
+export default {
+  testMatch: ["<rootDir>/{core,server,cli,web}/**/*.test.ts?(x)"],
+  transform: {
+    "^.+\\.(t|j)sx?$": [
+      "@swc/jest",
+      {
+        jsc: {
+          target: "es2023",
+          parser: { syntax: "typescript", tsx: true },
+          transform: { react: { runtime: "automatic" } },
+        },
+        module: { type: "commonjs" },
+      },
+    ],
+  },
+  moduleNameMapper: { "\\.s?css$": "<rootDir>/scripts/no-style.cjs" },
+  maxWorkers: 2,
+};

@@ -1,0 +1,89 @@
+// What the commands share. Plain Node: it must run before anything is installed.
+import { spawn, spawnSync } from "node:child_process";
+import { existsSync, readFileSync, statSync } from "node:fs";
+import { dirname, join } from "node:path";
+import { fileURLToPath } from "node:url";
+
+export const ROOT = join(dirname(fileURLToPath(import.meta.url)), "..");
+export const CHROMIUM = process.env.CHROMIUM_PATH ?? "/usr/bin/chromium";
+
+/** Prints one line of what is going on. */
+export const say = (text) => console.log(`• ${text}`);
+
+/** Runs a command to its end with its output shown; returns its exit code. */
+export function run(command, args, { env = {}, quiet = false, cwd = ROOT } = {}) {
+  const result = spawnSync(command, args, {
+    cwd,
+    stdio: quiet ? ["ignore", "ignore", "inherit"] : ["ignore", "inherit", "inherit"],
+    env: { ...process.env, ...env },
+  });
+  return result.status ?? 1;
+}
+
+/** Runs a command and stops everything when it fails. */
+export function must(what, command, args, options) {
+  say(what);
+  const code = run(command, args, options);
+  if (code !== 0) {
+    console.error(`\n${what} failed (exit ${code}).`);
+    process.exit(code);
+  }
+}
+
+/** A tool that npm installed. */
+export const tool = (name) => join(ROOT, "node_modules", ".bin", name);
+
+/** Installs the packages of the lock file when they are missing or older than it. */
+export function ensurePackages() {
+  const stamp = join(ROOT, "node_modules", ".package-lock.json");
+  const lock = join(ROOT, "package-lock.json");
+  if (existsSync(stamp) && statSync(stamp).mtimeMs >= statSync(lock).mtimeMs) return;
+  must("installing packages (about two minutes the first time)", "npm", [
+    "ci",
+    "--no-audit",
+    "--no-fund",
+    "--loglevel=error",
+  ]);
+}
+
+/** Makes sure a Chromium is there for the browser tests: by apt as root, else says what to do. */
+export function ensureChromium() {
+  if (existsSync(CHROMIUM)) return;
+  if (process.getuid?.() === 0 && existsSync("/usr/bin/apt-get")) {
+    must("refreshing the package list for Chromium", "apt-get", ["update", "-qq"], { quiet: true });
+    must("installing Chromium", "apt-get", ["install", "-y", "-qq", "--no-install-recommends", "chromium"], {
+      quiet: true,
+      env: { DEBIAN_FRONTEND: "noninteractive" },
+    });
+  }
+  if (!existsSync(CHROMIUM)) {
+    console.error(
+      `The browser tests need Chromium at ${CHROMIUM}. Install Debian's package “chromium”, or name another with CHROMIUM_PATH.`,
+    );
+    process.exit(1);
+  }
+}
+
+/** Builds the pages. */
+export const buildPages = () =>
+  must("building the pages", tool("vite"), ["build", "--config", "web/vite.config.ts", "--logLevel", "warn"]);
+
+/** Starts the server; resolves with the process and its address once it says it is ready. */
+export function startServer(env) {
+  const child = spawn(process.execPath, ["--import", "tsx", "server/src/main.ts"], {
+    cwd: ROOT,
+    env: { ...process.env, ...env },
+    stdio: ["ignore", "pipe", "inherit"],
+  });
+  return new Promise((resolve, reject) => {
+    let text = "";
+    child.stdout.on("data", (chunk) => {
+      text += chunk;
+      const address = /http:\/\/\S+/.exec(text)?.[0];
+      if (address) resolve({ child, address });
+    });
+    child.once("exit", (code) => reject(new Error(`the server stopped with exit code ${code}`)));
+  });
+}
+
+export const readJson = (file) => JSON.parse(readFileSync(file, "utf8"));

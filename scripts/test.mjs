@@ -1,0 +1,51 @@
+// npm test: installs what is missing, then types, lint, unit tests and browser tests; closes with one line of counts.
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import {
+  buildPages,
+  CHROMIUM,
+  ensureChromium,
+  ensurePackages,
+  must,
+  readJson,
+  run,
+  say,
+  tool,
+} from "./lib.mjs";
+
+ensurePackages();
+ensureChromium();
+must("checking types", tool("tsc"), ["-p", "tsconfig.json"]);
+must("checking rules", tool("eslint"), ["."]);
+must("checking format", tool("prettier"), ["--check", "--log-level", "warn", "."]);
+
+const reports = mkdtempSync(join(tmpdir(), "kettleback-test-"));
+const counts = { passed: 0, failed: 0 };
+
+say("unit and interface tests");
+const unitReport = join(reports, "unit.json");
+const unitCode = run(tool("jest"), ["--json", `--outputFile=${unitReport}`, "--silent"]);
+const unit = readJson(unitReport);
+counts.passed += unit.numPassedTests;
+counts.failed += unit.numFailedTests + unit.numRuntimeErrorTestSuites;
+
+buildPages();
+say("browser tests");
+const browserReport = join(reports, "browser.json");
+const browserCode = run(
+  tool("playwright"),
+  ["test", "--config", "e2e/playwright.config.ts", "--reporter=line,json"],
+  {
+    env: { PLAYWRIGHT_JSON_OUTPUT_NAME: browserReport, CHROMIUM_PATH: CHROMIUM },
+  },
+);
+const { stats } = readJson(browserReport);
+counts.passed += stats.expected + stats.flaky;
+counts.failed += stats.unexpected;
+rmSync(reports, { recursive: true });
+
+const failed = unitCode !== 0 || browserCode !== 0;
+if (failed && counts.failed === 0) counts.failed = 1;
+console.log(`\n${counts.passed} passed, ${counts.failed} failed`);
+process.exit(failed ? 1 : 0);

@@ -1,0 +1,131 @@
+import type { MikroORM } from "@mikro-orm/core";
+import pino from "pino";
+import request from "supertest";
+import { fallowQuay } from "@kettleback/core/demo";
+import { BODY_LIMIT, createApp } from "../app";
+import { openDatabase, seedDemo } from "../database";
+
+let orm: MikroORM;
+let call: ReturnType<typeof request.agent>;
+
+beforeAll(async () => {
+  orm = await openDatabase(":memory:");
+  await seedDemo(orm.em.fork());
+  call = request.agent(createApp({ orm, log: pino({ level: "silent" }) })).set("Host", "127.0.0.1:4180");
+});
+afterAll(() => orm.close());
+
+const tariff = { name: "Harbour rate", perKWh: 0.29, perSession: 0 };
+const garage = async () => (await call.get("/api/households/fallow-quay/garage")).body as typeof fallowQuay;
+
+test("the demo is there, once, however often it is put in", async () => {
+  await seedDemo(orm.em.fork());
+  const households = (await call.get("/api/households")).body as { id: string }[];
+  expect(households.map((h) => h.id)).toEqual(["fallow-quay", "larch-hollow"]);
+  const kept = await garage();
+  const sorted = [...fallowQuay.cars].sort((a, b) => a.id.localeCompare(b.id));
+  expect([...kept.cars].sort((a, b) => a.id.localeCompare(b.id))).toEqual(sorted);
+});
+
+test("a thing is added, changed, deleted and brought back, its version counting every write", async () => {
+  const added = await call.post("/api/households/fallow-quay/tariffs").send({ spec: tariff });
+  expect(added.status).toBe(201);
+  const { id } = added.body as { id: string };
+  const changed = await call
+    .put(`/api/tariffs/${id}`)
+    .send({ version: 1, spec: { ...tariff, perKWh: -0.02 } });
+  expect(changed.body).toMatchObject({ id, version: 2, spec: { perKWh: -0.02 } });
+  const gone = await call.delete(`/api/tariffs/${id}`).send({ version: 2 });
+  expect(gone.body).toMatchObject({ version: 3 });
+  expect((await garage()).tariffs.some((t) => t.id === id)).toBe(false);
+  expect((await call.put(`/api/tariffs/${id}`).send({ version: 3, spec: tariff })).status).toBe(404);
+  expect((await call.post(`/api/tariffs/${id}/restore`).send({ version: 3 })).body).toMatchObject({
+    version: 4,
+  });
+  expect((await garage()).tariffs.find((t) => t.id === id)?.spec.perKWh).toBe(-0.02);
+});
+
+test("a lost update is refused with the row as it is, and two at once let one through", async () => {
+  const { cars } = await garage();
+  const car = cars.find((c) => c.id === "fq-dunlin")!;
+  const put = (name: string) =>
+    call.put(`/api/cars/${car.id}`).send({ version: car.version, spec: { ...car.spec, name } });
+  const statuses = await Promise.all([put("Dunlin A"), put("Dunlin B")]);
+  expect(statuses.map((r) => r.status).sort()).toEqual([200, 409]);
+  const refusal = statuses.find((r) => r.status === 409)!;
+  expect(refusal.type).toBe("application/problem+json");
+  expect((refusal.body as { current: { version: number } }).current.version).toBe(car.version + 1);
+});
+
+describe("refusals name the field and write nothing", () => {
+  const { spec: car } = fallowQuay.cars[0]!;
+  const { spec: path } = fallowQuay.paths[0]!;
+  test.each<[string, string, object, string]>([
+    [
+      "zero battery",
+      "cars",
+      { spec: { ...car, battery: { ...car.battery, usableWh: 0 } } },
+      "spec.battery.usableWh",
+    ],
+    ["1e308", "tariffs", { spec: { ...tariff, perKWh: 1e308 } }, "spec.perKWh"],
+    ["a name of spaces", "tariffs", { spec: { ...tariff, name: "  " } }, "spec.name"],
+    ["300 %", "paths", { spec: { ...path, session: { ...path.session, toSoc: 3 } } }, "spec.session.toSoc"],
+    [
+      "target below start",
+      "paths",
+      { spec: { ...path, session: { ...path.session, toSoc: 0.1 } } },
+      "spec.session.toSoc",
+    ],
+    ["a part of another household", "paths", { spec: { ...path, carId: "lh-siskin" } }, "spec.carId"],
+    ["an unknown place", "outlets", { spec: fallowQuay.outlets[0]!.spec, parentId: "nowhere" }, "parentId"],
+    ["a parent where there is none", "cars", { spec: car, parentId: "fq-slip" }, "parentId"],
+    ["a field too many", "tariffs", { spec: tariff, extra: 1 }, "(document)"],
+  ])("%s", async (_, kind, body, field) => {
+    const before = await garage();
+    const response = await call.post(`/api/households/fallow-quay/${kind}`).send(body);
+    expect([response.status, response.type]).toEqual([422, "application/problem+json"]);
+    expect((response.body as { errors: { field: string }[] }).errors.map((e) => e.field)).toContain(field);
+    expect(await garage()).toEqual(before);
+  });
+
+  test("broken JSON, a body too large, unknown addresses and kinds", async () => {
+    const broken = await call.post("/api/households/fallow-quay/tariffs").type("json").send("{");
+    expect([broken.status, broken.type]).toEqual([400, "application/problem+json"]);
+    const large = await call
+      .post("/api/households/fallow-quay/tariffs")
+      .send({ spec: "x".repeat(BODY_LIMIT) });
+    expect(large.status).toBe(413);
+    for (const address of ["/api/nothing", "/api/households/none/garage"])
+      expect((await call.get(address)).status).toBe(404);
+    expect((await call.post("/api/households/fallow-quay/secrets").send({})).status).toBe(404);
+  });
+});
+
+describe("safety", () => {
+  test.each([
+    ["a foreign host", { Host: "kettle.example:4180" }],
+    ["a foreign origin", { Origin: "http://kettle.example" }],
+    ["an opaque origin", { Origin: "null" }],
+  ])("%s is refused", async (_, headers) => {
+    expect((await call.get("/api/households").set(headers)).status).toBe(403);
+  });
+
+  test("its own origin is served, under a policy that lets nothing foreign run", async () => {
+    const response = await call.get("/api/households").set("Origin", "http://127.0.0.1:4180");
+    expect(response.status).toBe(200);
+    const policy = response.headers["content-security-policy"];
+    expect(policy).toContain("default-src 'none'");
+    expect(policy).not.toContain("unsafe");
+  });
+});
+
+test("household settings are saved under the same rules", async () => {
+  const { household } = await garage();
+  const put = (version: number, unit: string) =>
+    call
+      .put("/api/households/fallow-quay")
+      .send({ version, spec: { ...household.spec, distanceUnit: unit } });
+  expect((await put(household.version, "leagues")).status).toBe(422);
+  expect((await put(household.version, "mi")).body).toMatchObject({ version: household.version + 1 });
+  expect((await put(household.version, "km")).status).toBe(409);
+});
