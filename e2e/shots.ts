@@ -56,7 +56,13 @@ const browser = await chromium.launch({
   executablePath,
   args: ["--headless", "--no-sandbox", "--disable-gpu"],
 });
-for (const shot of SHOTS) {
+try {
+  for (const shot of SHOTS) await take(shot);
+} finally {
+  await browser.close();
+}
+
+async function take(shot: Shot): Promise<void> {
   const context = await browser.newContext({
     viewport: { width: shot.width ?? 1280, height: shot.height ?? 800 },
     colorScheme: shot.dark ? "dark" : "light",
@@ -65,7 +71,10 @@ for (const shot of SHOTS) {
   });
   const page = await context.newPage();
   await page.goto(address);
-  if (shot.household) await page.getByLabel("Household", { exact: true }).selectOption(shot.household);
+  if (shot.household) {
+    await page.getByLabel("Household", { exact: true }).selectOption(shot.household);
+    await page.waitForLoadState("networkidle");
+  }
   await page.goto(`${address}${shot.at}`);
   await page.waitForLoadState("networkidle");
   await shot.ready?.(page);
@@ -73,4 +82,3 @@ for (const shot of SHOTS) {
   await page.screenshot({ path: join(folder, `${shot.file}.png`) });
   await context.close();
 }
-await browser.close();

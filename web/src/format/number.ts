@@ -7,28 +7,36 @@ export interface Figure {
   readonly unit: string;
 }
 
-const formatters = new Map<number, Intl.NumberFormat>();
+/** Making a formatter costs far more than using it, and every keystroke formats dozens of numbers. */
+function cached<K>(make: (key: K) => Intl.NumberFormat): (key: K) => Intl.NumberFormat {
+  const made = new Map<K, Intl.NumberFormat>();
+  return (key) => {
+    const found = made.get(key) ?? make(key);
+    made.set(key, found);
+    return found;
+  };
+}
+
+const fixed = cached(
+  (digits: number) =>
+    new Intl.NumberFormat("en-GB", { minimumFractionDigits: digits, maximumFractionDigits: digits }),
+);
+const significant = cached(
+  (digits: number) => new Intl.NumberFormat("en-GB", { maximumSignificantDigits: digits }),
+);
+const currencies = cached(
+  (currency: string) =>
+    new Intl.NumberFormat("en-GB", { style: "currency", currency, currencyDisplay: "narrowSymbol" }),
+);
 
 /** A number with a fixed count of decimals. */
-export const decimals = (n: number, digits: number): string => {
-  let format = formatters.get(digits);
-  if (!format)
-    formatters.set(
-      digits,
-      (format = new Intl.NumberFormat("en-GB", {
-        minimumFractionDigits: digits,
-        maximumFractionDigits: digits,
-      })),
-    );
-  return format.format(n);
-};
+export const decimals = (n: number, digits: number): string => fixed(digits).format(n);
 
 /** Three significant figures or thereabouts: 1.81, 12.1, 131. */
 const readable = (n: number): string => decimals(n, Math.abs(n) < 10 ? 2 : Math.abs(n) < 100 ? 1 : 0);
 
 /** A number for a working: enough digits to check the sum by hand, none for show. */
-export const worked = (n: number): string =>
-  new Intl.NumberFormat("en-GB", { maximumSignificantDigits: 5 }).format(n);
+export const worked = (n: number): string => significant(5).format(n);
 
 /** Power: a rate, in kW, or in W below a hundred. */
 export const powerFigure = (w: Watts | number): Figure =>
@@ -66,10 +74,7 @@ export function durationText(seconds: Seconds): string {
 }
 
 /** Money in the household's currency. */
-export const moneyText = (m: Micros, currency: string): string =>
-  new Intl.NumberFormat("en-GB", { style: "currency", currency, currencyDisplay: "narrowSymbol" }).format(
-    amountOf(m),
-  );
+export const moneyText = (m: Micros, currency: string): string => currencies(currency).format(amountOf(m));
 
 /** A figure as one text. */
 export const figureText = ({ value, unit }: Figure): string => `${value} ${unit}`;

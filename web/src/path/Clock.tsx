@@ -30,7 +30,6 @@ Chart.register(
 Chart.defaults.font.family = '"Hanken Grotesk Variable", system-ui, sans-serif';
 
 const POINTS = 72;
-const reduced = () => matchMedia("(prefers-reduced-motion: reduce)").matches;
 
 interface Props {
   readonly solution: Solution;
@@ -72,7 +71,7 @@ function ClockPlot({ solution, plan }: Props) {
       padding: 3,
     });
     return {
-      animation: reduced() ? false : { duration: 160 },
+      animation: false,
       maintainAspectRatio: false,
       scales: {
         x: {

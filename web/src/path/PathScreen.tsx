@@ -1,7 +1,16 @@
 import { lazy, Suspense, useEffect, useMemo, useState } from "react";
 import { Link } from "react-router-dom";
 import { DateTime } from "luxon";
-import { isRefusal, planOf, solvePlan, type Answer, type FieldProblem, type Garage } from "@kettleback/core";
+import {
+  isRefusal,
+  planOf,
+  solvePlan,
+  type Answer,
+  type FieldProblem,
+  type Garage,
+  type Plan,
+  type Solution,
+} from "@kettleback/core";
 import { ConductorDrawing } from "../drawing/ConductorDrawing";
 import { firstDraft, useDrafts, type Draft } from "../state/draft";
 import { Answers } from "./Answers";
@@ -10,6 +19,7 @@ import { Refused } from "./Refused";
 import { SavedPaths } from "./SavedPaths";
 import { Sentence } from "./Sentence";
 import { UndoRedo } from "./UndoRedo";
+import { useCalm } from "./useCalm";
 import { Verdict } from "./Verdict";
 import "./path.scss";
 
@@ -106,12 +116,18 @@ function Bench({ garage, draft, onChange }: BenchProps) {
             />
           </aside>
           <Suspense fallback={<div className="clock" />}>
-            <Clock solution={solution} plan={plan.value} />
+            <LaterClock solution={solution} plan={plan.value} />
           </Suspense>
         </div>
       )}
     </div>
   );
+}
+
+/** The chart is heavy to redraw: it follows the answer once the changes pause. */
+function LaterClock(props: { readonly solution: Solution; readonly plan: Plan }) {
+  const { solution, plan } = useCalm(props);
+  return <Clock solution={solution} plan={plan} />;
 }
 
 const FIELD_WORDS: Record<string, string> = {
