@@ -12,3 +12,7 @@ export * from "./tariff";
 export * from "./working";
 export * from "./plan";
 export * from "./garage";
+export * from "./lift";
+export * from "./steps";
+export * from "./cautions";
+export * from "./marking";

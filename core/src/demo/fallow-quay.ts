@@ -80,6 +80,7 @@ export const fallowQuay: Garage = {
     kept("fq-house-rate", { name: "Boatyard house rate", perKWh: 0.312, perSession: 0 }),
     kept("fq-night-rate", { name: "Boatyard night rate", perKWh: 0.174, perSession: 0 }),
     kept("fq-hall-rate", { name: "Co-op hall rate", perKWh: 0.46, perSession: 0.5 }),
+    kept("fq-ferry-rate", { name: "Ferry rapid rate", perKWh: 0.62, perSession: 0 }),
     kept("fq-free", { name: "Free of charge", perKWh: 0, perSession: 0 }),
   ],
   places: [
@@ -87,6 +88,7 @@ export const fallowQuay: Garage = {
     kept("fq-slip", { name: "Slip" }, "fq-house-rate"),
     kept("fq-hall", { name: "Co-op hall" }, "fq-hall-rate"),
     kept("fq-harbour", { name: "Harbour office" }, "fq-free"),
+    kept("fq-ferry", { name: "Ferry terminal" }, "fq-ferry-rate"),
   ],
   outlets: [
     kept(
@@ -94,6 +96,8 @@ export const fallowQuay: Garage = {
       {
         kind: "socket",
         name: "wall socket",
+        condition: "sound",
+        exposed: false,
         type: "cee-7",
         supply: { system: "230/400" },
         circuit: {
@@ -109,6 +113,8 @@ export const fallowQuay: Garage = {
       {
         kind: "socket",
         name: "32 A blue socket",
+        condition: "sound",
+        exposed: false,
         type: "blue-32",
         supply: { system: "230/400" },
         circuit: {
@@ -124,6 +130,8 @@ export const fallowQuay: Garage = {
       {
         kind: "hardwired",
         name: "post bay",
+        condition: "sound",
+        exposed: false,
         tap: "three",
         supply: { system: "230/400" },
         circuit: {
@@ -139,11 +147,26 @@ export const fallowQuay: Garage = {
       {
         kind: "hardwired",
         name: "visitor bay",
+        condition: "sound",
+        exposed: false,
         tap: "single",
         supply: { system: "230/400" },
         circuit: { breakerAmps: 32, otherLoadAmps: 0 },
       },
       "fq-harbour",
+    ),
+    kept(
+      "fq-ferry-bay",
+      {
+        kind: "hardwired",
+        name: "rapid pair",
+        condition: "sound",
+        exposed: false,
+        tap: "three",
+        supply: { system: "230/400" },
+        circuit: { breakerAmps: 100, otherLoadAmps: 0 },
+      },
+      "fq-ferry",
     ),
   ],
   units: [
@@ -198,6 +221,30 @@ export const fallowQuay: Garage = {
         output: { kind: "socket", connector: "type2" },
       },
       "fq-harbour-bay",
+    ),
+    ...(
+      [
+        ["fq-ferry-ccs", "Ferry rapid, left", "ccs2"],
+        ["fq-ferry-chademo", "Ferry rapid, right", "chademo"],
+      ] as const
+    ).map(([id, name, connector]) =>
+      kept(
+        id,
+        {
+          kind: "rapid" as const,
+          name,
+          lanes: 1 as const,
+          maxW: 50_000,
+          maxAmps: 125,
+          maxVolts: 500,
+          shared: true,
+          rectifierEfficiency: 0.94,
+          steps: [],
+          standingW: 40,
+          output: { kind: "tethered" as const, connector, lengthM: 4, gauge: "35 mm2" as const },
+        },
+        "fq-ferry-bay",
+      ),
     ),
   ],
   cables: [
@@ -254,6 +301,8 @@ export const fallowQuay: Garage = {
       amps: 13,
       lengthM: 25,
       coiled: true,
+      chained: false,
+      overBlock: false,
       resistance: { by: "conductor", gauge: "1.5 mm2" },
     }),
     kept("fq-slip-lead", {
@@ -263,6 +312,8 @@ export const fallowQuay: Garage = {
       amps: 32,
       lengthM: 15,
       coiled: false,
+      chained: false,
+      overBlock: false,
       resistance: { by: "conductor", gauge: "6 mm2" },
     }),
   ],
@@ -277,8 +328,16 @@ export const fallowQuay: Garage = {
       cableId: null,
       adapterId: null,
       tariffId: "fq-house-rate",
-      session: { fromSoc: 0.2, toSoc: 0.9, pluggedInAt: "2026-11-23T18:10", neededBy: "07:30" },
-      settings: { unitAmps: null, carAmps: null },
+      session: {
+        fromSoc: 0.2,
+        toSoc: 0.9,
+        pluggedInAt: "2026-11-23T18:10",
+        neededBy: "07:30",
+        batteryC: null,
+        heatingW: 0,
+      },
+      settings: { unitAmps: null, carAmps: null, otherBusy: false },
+      acknowledged: [],
     }),
     kept("fq-path-curlew-harbour", {
       name: "Curlew at the harbour with the wrong cable",
@@ -289,8 +348,56 @@ export const fallowQuay: Garage = {
       cableId: "fq-thin-three",
       adapterId: null,
       tariffId: "fq-free",
-      session: { fromSoc: 0.35, toSoc: 0.8, pluggedInAt: "2026-11-23T18:10", neededBy: "07:30" },
-      settings: { unitAmps: null, carAmps: null },
+      session: {
+        fromSoc: 0.35,
+        toSoc: 0.8,
+        pluggedInAt: "2026-11-23T18:10",
+        neededBy: "07:30",
+        batteryC: null,
+        heatingW: 0,
+      },
+      settings: { unitAmps: null, carAmps: null, otherBusy: false },
+      acknowledged: [],
+    }),
+    kept("fq-path-ferry", {
+      name: "Curlew on the ferry rapid, from 10 to 80 %",
+      carId: "fq-curlew",
+      outletId: "fq-ferry-bay",
+      leadId: null,
+      unitId: "fq-ferry-ccs",
+      cableId: null,
+      adapterId: null,
+      tariffId: "fq-ferry-rate",
+      session: {
+        fromSoc: 0.1,
+        toSoc: 0.8,
+        pluggedInAt: "2026-11-23T14:05",
+        neededBy: "15:20",
+        batteryC: 8,
+        heatingW: 0,
+      },
+      settings: { unitAmps: null, carAmps: null, otherBusy: false },
+      acknowledged: [],
+    }),
+    kept("fq-path-reel", {
+      name: "Plover over the garden reel",
+      carId: "fq-plover",
+      outletId: "fq-boathouse-socket",
+      leadId: "fq-garden-reel",
+      unitId: "fq-small-portable",
+      cableId: null,
+      adapterId: null,
+      tariffId: "fq-house-rate",
+      session: {
+        fromSoc: 0.35,
+        toSoc: 0.8,
+        pluggedInAt: "2026-11-23T18:10",
+        neededBy: "07:30",
+        batteryC: null,
+        heatingW: 0,
+      },
+      settings: { unitAmps: null, carAmps: null, otherBusy: false },
+      acknowledged: [],
     }),
   ],
 };

@@ -55,6 +55,7 @@ export const larchHollow: Garage = {
   ],
   tariffs: [
     kept("lh-farm-rate", { name: "Farm rate", perKWh: 0.118, perSession: 0 }),
+    kept("lh-town-rate", { name: "Town rapid rate", perKWh: 0.57, perSession: 0 }),
     kept("lh-library-rate", { name: "Library rate", perKWh: 0.25, perSession: 0 }),
   ],
   places: [
@@ -62,6 +63,7 @@ export const larchHollow: Garage = {
     kept("lh-house", { name: "House" }, "lh-farm-rate"),
     kept("lh-shack", { name: "Sugar shack" }, "lh-farm-rate"),
     kept("lh-library", { name: "Library" }, "lh-library-rate"),
+    kept("lh-town", { name: "Town square" }, "lh-town-rate"),
   ],
   outlets: [
     kept(
@@ -69,6 +71,8 @@ export const larchHollow: Garage = {
       {
         kind: "socket",
         name: "receptacle",
+        condition: "sound",
+        exposed: false,
         type: "nema-5-15",
         supply: { system: "split-phase" },
         circuit: {
@@ -84,6 +88,8 @@ export const larchHollow: Garage = {
       {
         kind: "socket",
         name: "dryer outlet",
+        condition: "sound",
+        exposed: false,
         type: "nema-14-30",
         supply: { system: "split-phase" },
         circuit: {
@@ -99,6 +105,8 @@ export const larchHollow: Garage = {
       {
         kind: "socket",
         name: "14-50 outlet",
+        condition: "sound",
+        exposed: false,
         type: "nema-14-50",
         supply: { system: "split-phase", measuredVolts: 233 },
         circuit: {
@@ -114,11 +122,26 @@ export const larchHollow: Garage = {
       {
         kind: "hardwired",
         name: "post bay",
+        condition: "sound",
+        exposed: false,
         tap: "high",
         supply: { system: "208Y" },
         circuit: { breakerAmps: 40, otherLoadAmps: 0 },
       },
       "lh-library",
+    ),
+    kept(
+      "lh-town-bay",
+      {
+        kind: "hardwired",
+        name: "rapid station",
+        condition: "sound",
+        exposed: false,
+        tap: "high",
+        supply: { system: "208Y" },
+        circuit: { breakerAmps: 400, otherLoadAmps: 0 },
+      },
+      "lh-town",
     ),
   ],
   units: [
@@ -163,6 +186,23 @@ export const larchHollow: Garage = {
       },
       "lh-library-bay",
     ),
+    kept(
+      "lh-town-station",
+      {
+        kind: "rapid",
+        name: "Town rapid",
+        lanes: 1,
+        maxW: 150_000,
+        maxAmps: 350,
+        maxVolts: 920,
+        shared: true,
+        rectifierEfficiency: 0.95,
+        steps: [],
+        standingW: 60,
+        output: { kind: "tethered", connector: "ccs1", lengthM: 4, gauge: "35 mm2" },
+      },
+      "lh-town-bay",
+    ),
   ],
   cables: [],
   leads: [
@@ -173,11 +213,14 @@ export const larchHollow: Garage = {
       amps: 13,
       lengthM: 15,
       coiled: false,
+      chained: false,
+      overBlock: false,
       resistance: { by: "loop", loopOhms: 0.37 },
     }),
   ],
   adapters: [
     kept("lh-type1-j3400", { name: "Type 1 to J3400 adapter", from: "type1", to: "j3400-ac", amps: 80 }),
+    kept("lh-ccs1-j3400", { name: "CCS1 to J3400 adapter", from: "ccs1", to: "j3400-dc", amps: 300 }),
     kept("lh-j3400-type1", { name: "J3400 to Type 1 adapter", from: "j3400-ac", to: "type1", amps: 48 }),
   ],
   paths: [
@@ -190,8 +233,16 @@ export const larchHollow: Garage = {
       cableId: null,
       adapterId: null,
       tariffId: "lh-farm-rate",
-      session: { fromSoc: 0.4, toSoc: 0.7, pluggedInAt: "2026-11-23T18:10", neededBy: "07:30" },
-      settings: { unitAmps: null, carAmps: null },
+      session: {
+        fromSoc: 0.4,
+        toSoc: 0.7,
+        pluggedInAt: "2026-11-23T18:10",
+        neededBy: "07:30",
+        batteryC: null,
+        heatingW: 0,
+      },
+      settings: { unitAmps: null, carAmps: null, otherBusy: false },
+      acknowledged: [],
     }),
     kept("lh-path-grosbeak-shack", {
       name: "Grosbeak at the sugar shack",
@@ -202,8 +253,36 @@ export const larchHollow: Garage = {
       cableId: null,
       adapterId: null,
       tariffId: "lh-farm-rate",
-      session: { fromSoc: 0.3, toSoc: 0.8, pluggedInAt: "2026-11-23T18:10", neededBy: "07:30" },
-      settings: { unitAmps: null, carAmps: null },
+      session: {
+        fromSoc: 0.3,
+        toSoc: 0.8,
+        pluggedInAt: "2026-11-23T18:10",
+        neededBy: "07:30",
+        batteryC: null,
+        heatingW: 0,
+      },
+      settings: { unitAmps: null, carAmps: null, otherBusy: false },
+      acknowledged: [],
+    }),
+    kept("lh-path-town", {
+      name: "Grosbeak in town, a cold pack",
+      carId: "lh-grosbeak",
+      outletId: "lh-town-bay",
+      leadId: null,
+      unitId: "lh-town-station",
+      cableId: null,
+      adapterId: "lh-ccs1-j3400",
+      tariffId: "lh-town-rate",
+      session: {
+        fromSoc: 0.15,
+        toSoc: 0.8,
+        pluggedInAt: "2026-11-23T11:00",
+        neededBy: null,
+        batteryC: -6,
+        heatingW: 0,
+      },
+      settings: { unitAmps: null, carAmps: null, otherBusy: false },
+      acknowledged: [],
     }),
   ],
 };

@@ -30,6 +30,8 @@ export const savedPathSchema = z.object({
   tariffId: idSchema,
   session: sessionSchema,
   settings: settingsSchema,
+  /** Codes of the cautions its owner has acknowledged. */
+  acknowledged: z.array(z.string().max(40)).max(40).default([]),
 });
 export type SavedPath = z.infer<typeof savedPathSchema>;
 

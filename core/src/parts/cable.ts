@@ -37,6 +37,10 @@ export const leadSchema = z.object({
   amps: quantity(2, 63, "A"),
   lengthM: quantity(0.2, 200, "m"),
   coiled: z.boolean(),
+  /** Joined from two or more leads. */
+  chained: z.boolean().default(false),
+  /** With a block or travel adapter in between. */
+  overBlock: z.boolean().default(false),
   resistance: z.discriminatedUnion("by", [
     z.object({ by: z.literal("conductor"), gauge: choice(FLEXIBLE_GAUGES) }),
     z.object({ by: z.literal("loop"), loopOhms: quantity(0.001, 20, "Ω") }),

@@ -11,15 +11,52 @@ const acceptanceSchema = z
     error: "points must rise in state of charge",
   });
 
-export const batterySchema = z.object({
-  /** Energy between 0 % and 100 % as the car shows them. */
-  usableWh: quantity(500, 400_000, "Wh"),
-  /** Nominal pack voltage: sets the pack's I²R at a given power. */
-  packVolts: quantity(24, 1500, "V"),
-  /** Internal resistance of the whole pack. */
-  packOhms: quantity(0, 1, "Ω"),
-  acceptance: acceptanceSchema.optional(),
+export const batterySchema = z
+  .object({
+    /** Energy between 0 % and 100 % as the car shows them. */
+    usableWh: quantity(500, 400_000, "Wh"),
+    /** Energy of the cells altogether, where it is known; the car keeps the difference back. */
+    grossWh: quantity(500, 400_000, "Wh").optional(),
+    /** Pack volts at 0 % and at 100 %; a twelfth below and above nominal where they are not known. */
+    emptyVolts: quantity(20, 1500, "V").optional(),
+    fullVolts: quantity(20, 1500, "V").optional(),
+    /** Nominal pack voltage: sets the pack's I²R at a given power. */
+    packVolts: quantity(24, 1500, "V"),
+    /** Internal resistance of the whole pack. */
+    packOhms: quantity(0, 1, "Ω"),
+    acceptance: acceptanceSchema.optional(),
+  })
+  .superRefine((battery, ctx) => {
+    if (battery.grossWh !== undefined && battery.grossWh < battery.usableWh)
+      ctx.addIssue({ code: "custom", path: ["grossWh"], message: "cannot be less than the usable capacity" });
+    const { empty, full } = packSpan(battery);
+    if (full < empty)
+      ctx.addIssue({
+        code: "custom",
+        path: ["fullVolts"],
+        message: "cannot be less than the volts when empty",
+      });
+  });
+
+/** Share of nominal by which a pack's volts lie below at 0 % and above at 100 % (common practice). */
+const PACK_SWING = 1 / 12;
+
+/** Pack volts when empty and when full. */
+export const packSpan = (battery: {
+  packVolts: number;
+  emptyVolts?: number | undefined;
+  fullVolts?: number | undefined;
+}) => ({
+  empty: battery.emptyVolts ?? battery.packVolts * (1 - PACK_SWING),
+  full: battery.fullVolts ?? battery.packVolts * (1 + PACK_SWING),
 });
+
+/** Pack volts at a state of charge, straight between empty and full. */
+export const packVoltsAt = (battery: Parameters<typeof packSpan>[0], soc: number): number => {
+  const { empty, full } = packSpan(battery);
+  return empty + (full - empty) * soc;
+};
+
 export type Battery = z.infer<typeof batterySchema>;
 export type AcceptancePoint = NonNullable<Battery["acceptance"]>[number];
 

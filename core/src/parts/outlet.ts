@@ -26,8 +26,15 @@ export const circuitSchema = z.object({
 });
 export type Circuit = z.infer<typeof circuitSchema>;
 
+/** What is known of the wiring and the outlet itself. */
+export const CONDITIONS = ["sound", "unknown", "worn"] as const;
+
 const point = z.object({
   name: nameSchema,
+  /** sound: checked; unknown: old or unchecked wiring; worn: loose, hot, discoloured or cracked. */
+  condition: choice(CONDITIONS).default("sound"),
+  /** Outdoors without a weatherproof outlet. */
+  exposed: z.boolean().default(false),
   supply: supplySchema,
   circuit: circuitSchema,
 });

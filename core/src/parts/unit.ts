@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { FLEXIBLE_GAUGES } from "../conductors";
-import { CONNECTOR_IDS } from "../connectors";
+import { CONNECTOR_IDS, CONNECTORS } from "../connectors";
 import { OUTLET_TYPE_IDS } from "../outlets";
 import { choice, nameSchema, quantity } from "./quantity";
 
@@ -44,8 +44,28 @@ export const unitSchema = z
     }),
     common.extend({ kind: z.literal("wallbox") }),
     common.extend({ kind: z.literal("post") }),
+    common.extend({
+      kind: z.literal("rapid"),
+      lanes: z.literal(1, { error: "accepted: 1 (direct current has one pair)" }),
+      maxAmps: quantity(10, 600, "A"),
+      /** The power on its sign. Amps times pack volts often give less. */
+      maxW: quantity(5_000, 500_000, "W"),
+      maxVolts: quantity(100, 1000, "V"),
+      /** Halves power and amps while a second car charges beside it. */
+      shared: z.boolean(),
+      /** What its rectifier turns into DC, before the billed meter. */
+      rectifierEfficiency: quantity(0.8, 0.99, "(a share: 0.95 is 95 %)"),
+      output: tetherSchema,
+    }),
   ])
   .superRefine((unit, ctx) => {
+    const direct = CONNECTORS[unit.output.connector].current === "DC";
+    if (direct !== (unit.kind === "rapid"))
+      ctx.addIssue({
+        code: "custom",
+        path: ["output", "connector"],
+        message: direct ? "a DC connector belongs to a rapid station" : "a rapid station has a DC connector",
+      });
     const over = unit.steps.findIndex((a) => a > unit.maxAmps);
     if (over >= 0)
       ctx.addIssue({
@@ -57,3 +77,4 @@ export const unitSchema = z
       ctx.addIssue({ code: "custom", path: ["setAmps"], message: `accepted: 1 to ${unit.maxAmps} A` });
   });
 export type Unit = z.infer<typeof unitSchema>;
+export type RapidStation = Extract<Unit, { kind: "rapid" }>;

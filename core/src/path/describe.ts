@@ -6,6 +6,8 @@ import type { Amps } from "../units";
 export interface CurrentSettings {
   readonly unitAmps?: Amps | undefined;
   readonly carAmps?: Amps | undefined;
+  /** Another car draws on the same rapid station. */
+  readonly otherBusy?: boolean | undefined;
 }
 
 /** Everything between the board and the battery, as the owner describes it. */

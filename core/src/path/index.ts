@@ -5,3 +5,4 @@ export * from "./fit";
 export * from "./links";
 export * from "./lanes";
 export * from "./operate";
+export * from "./rapid";

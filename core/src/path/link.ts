@@ -10,6 +10,7 @@ export const LINK_KINDS = [
   "adapter",
   "inlet",
   "charger",
+  "battery",
 ] as const;
 /** The kinds of link electricity walks through between the board and the battery. */
 export type LinkKind = (typeof LINK_KINDS)[number];
@@ -24,6 +25,7 @@ export const LINK_WORDS: Record<LinkKind, string> = {
   adapter: "adapter",
   inlet: "car's inlet",
   charger: "onboard charger",
+  battery: "battery",
 };
 
 /** One link of a path as described, before anything flows. */

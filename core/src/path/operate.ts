@@ -10,6 +10,7 @@ import type { PathField, Refusal } from "./refusal";
 
 /** What flows once everything is plugged in and the battery takes all it is given. */
 export interface OperatingPoint {
+  readonly current: "AC" | "DC";
   readonly volts: Volts;
   readonly lanes: LaneCount;
   readonly conductors: 2 | 3;
@@ -69,6 +70,7 @@ export function operate(path: ChargingPath): OperatingPoint | Refusal {
   });
   const { order, boundBy } = narrowest(flowing, point, live.lanes);
   return {
+    current: "AC",
     volts,
     lanes,
     conductors,
@@ -125,6 +127,7 @@ const FIELD_OF: Record<LinkKind, PathField> = {
   adapter: "adapter",
   inlet: "car",
   charger: "car",
+  battery: "car",
 };
 
 function belowSix(links: readonly Link[], { lanes, amps, boundBy }: LanePoint): Refusal {

@@ -150,6 +150,8 @@ describe("what stops a path", () => {
   const outlet: Outlet = {
     kind: "socket",
     name: "wall socket",
+    condition: "sound",
+    exposed: false,
     type: "cee-7",
     supply: { system: "230/400" },
     circuit: { breakerAmps: 16, otherLoadAmps: 0 },

@@ -27,6 +27,10 @@ const sessionFields = z.object({
   pluggedInAt: z.string().regex(LOCAL_MINUTE, { error: "accepted: a local time such as 2026-11-23T18:10" }),
   /** Clock time of departure, its next occurrence after plugging in; null when nobody is waiting. */
   neededBy: z.string().regex(CLOCK, { error: "accepted: a time such as 07:30, or none" }).nullable(),
+  /** Battery temperature at the start, where it matters; null for a pack warm enough not to. */
+  batteryC: quantity(-30, 60, "°C").nullable().default(null),
+  /** Cabin or battery heating while charging, on top of the car's own draw. */
+  heatingW: quantity(0, 10_000, "W").default(0),
 });
 
 /** What a person asks of one session. */
@@ -41,6 +45,8 @@ export const settingsSchema = z.object({
   unitAmps: quantity(1, 80, "A").nullable(),
   /** Limit set in the car for this session. */
   carAmps: quantity(1, 80, "A").nullable(),
+  /** Another car charges beside this one, at a station that shares its power. */
+  otherBusy: z.boolean().default(false),
 });
 
 /** A whole setting, self-contained: everything needed to compute it again anywhere. */

@@ -1,5 +1,5 @@
 import { circuitAmps } from "../path";
-import { conversionCurve, LOSS_CAUSES, type LossCause } from "../session";
+import { conversionCurve, LOSS_CAUSES, type LossCause, type Segment } from "../session";
 import { SOURCES } from "../sources";
 import { amountOf } from "../units";
 import { term, type Step, type Term, type Working } from "../working";
@@ -68,15 +68,35 @@ function flow({ point }: Solution, plan: Plan): Working {
       },
     ],
     notes: [
-      `The circuit holds ${circuitAmps(plan.outlet)} A for hours.`,
-      "A car needs at least 6 A to charge at all (IEC 61851-1).",
+      ...(point.current === "DC"
+        ? ["At the state of charge it starts from; on direct current the flow changes all the way."]
+        : [
+            `The circuit holds ${circuitAmps(plan.outlet)} A for hours.`,
+            "A car needs at least 6 A to charge at all (IEC 61851-1).",
+          ]),
     ],
   };
 }
 
 function battery(s: Solution, plan: Plan): Working {
-  const { point, atFlow, chain } = s;
+  const { point, atFlow } = s;
   const { a, b, c } = conversionCurve(plan.car);
+  const conversion: Step[] =
+    point.current === "DC"
+      ? []
+      : [
+          {
+            what: "Loss in the onboard charger",
+            formula: "a + b·P + c·P²",
+            terms: [
+              W("P", "at the inlet", atFlow.conversion + atFlow.ownDraw + atFlow.battery + atFlow.stored),
+              W("a", "standing part", a, SOURCES.efficiency),
+              term("b", "proportional part", b, "", SOURCES.efficiency),
+              term("c", "rising part", c, "1/W", SOURCES.efficiency),
+            ],
+            result: W("", "conversion loss", atFlow.conversion),
+          },
+        ];
   return {
     title: "Into the battery",
     steps: [
@@ -85,22 +105,17 @@ function battery(s: Solution, plan: Plan): Working {
         formula: "P_heat = c·I²·R",
         terms: [
           term("c", "conductors carrying current", point.conductors, "", SOURCES.arithmetic),
-          term("I", "current at full flow", Math.sqrt(wireHeat(s) / (chain.lossOhms || 1)), "A"),
+          term(
+            "I",
+            "current at full flow",
+            Math.sqrt(wireHeat(s) / (point.conductors * point.ohms || 1)),
+            "A",
+          ),
           term("R", "one conductor, all links", point.ohms, "Ω", SOURCES.flexible),
         ],
         result: W("P_heat", "heat", wireHeat(s)),
       },
-      {
-        what: "Loss in the onboard charger",
-        formula: "a + b·P + c·P²",
-        terms: [
-          W("P", "at the inlet", atFlow.conversion + atFlow.ownDraw + atFlow.battery + atFlow.stored),
-          W("a", "standing part", a, SOURCES.efficiency),
-          term("b", "proportional part", b, "", SOURCES.efficiency),
-          term("c", "rising part", c, "1/W", SOURCES.efficiency),
-        ],
-        result: W("", "conversion loss", atFlow.conversion),
-      },
+      ...conversion,
       {
         what: "Battery resistance",
         formula: "(P_b/U_pack)²·R_pack",
@@ -164,15 +179,7 @@ function ready(s: Solution, plan: Plan): Working {
       ],
       result: term("E", "to store", plan.car.battery.usableWh * (toSoc - fromSoc), "Wh"),
     },
-    ...s.segments.map((seg): Step => ({
-      what: `From ${percent(seg.fromSoc)} to ${percent(seg.toSoc)}, the ${seg.limitedBy} limits`,
-      formula: seg.startW === seg.endW ? "t = E/P" : "t = E/(P₂ − P₁)·ln(P₂/P₁)",
-      terms:
-        seg.startW === seg.endW
-          ? [W("P", "stored", seg.startW)]
-          : [W("P₁", "stored at the start", seg.startW), W("P₂", "stored at the end", seg.endW)],
-      result: term("t", "time", seg.seconds / 3600, "h"),
-    })),
+    ...stretches(s),
   ];
   return {
     title: "Ready at",
@@ -182,6 +189,36 @@ function ready(s: Solution, plan: Plan): Working {
       ...(s.reached ? [] : ["Departure comes before the target is reached."]),
     ],
   };
+}
+
+/** Steps of a march are told together, as long as the same side limits. */
+const TOLD_APART = 12;
+
+function stretches({ segments }: Solution): Step[] {
+  const told = segments.length <= TOLD_APART ? segments.map((s) => [s]) : groupedByLimit(segments);
+  return told.map((run): Step => {
+    const [first, last] = [run[0]!, run.at(-1)!];
+    const level = first.startW === last.endW;
+    return {
+      what: `From ${percent(first.fromSoc)} to ${percent(last.toSoc)}, the ${first.limitedBy} limits`,
+      formula:
+        run.length > 1 ? "t = Σ E/P over small steps" : level ? "t = E/P" : "t = E/(P₂ − P₁)·ln(P₂/P₁)",
+      terms: level
+        ? [W("P", "stored", first.startW)]
+        : [W("P₁", "stored at the start", first.startW), W("P₂", "stored at the end", last.endW)],
+      result: term("t", "time", run.reduce((sum, s) => sum + s.seconds, 0) / 3600, "h"),
+    };
+  });
+}
+
+function groupedByLimit(segments: readonly Segment[]): Segment[][] {
+  const groups: Segment[][] = [];
+  for (const s of segments) {
+    const open = groups.at(-1);
+    if (open && open[0]!.limitedBy === s.limitedBy) open.push(s);
+    else groups.push([s]);
+  }
+  return groups;
 }
 
 const percent = (soc: number): string => `${Math.round(soc * 1000) / 10} %`;

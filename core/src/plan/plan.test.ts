@@ -117,7 +117,10 @@ describe("the plan document", () => {
 
 describe("the clock", () => {
   const at = (pluggedInAt: string, neededBy: string | null) =>
-    sessionTimes({ fromSoc: 0.2, toSoc: 0.8, pluggedInAt, neededBy }, "Europe/Dublin");
+    sessionTimes(
+      { fromSoc: 0.2, toSoc: 0.8, pluggedInAt, neededBy, batteryC: null, heatingW: 0 },
+      "Europe/Dublin",
+    );
 
   test.each([
     ["an ordinary night", "2026-11-23T18:10", "07:30", 13 + 20 / 60],

@@ -40,6 +40,7 @@ export const pathOf = (plan: Plan): ChargingPath => ({
   settings: {
     unitAmps: plan.settings.unitAmps ?? undefined,
     carAmps: plan.settings.carAmps ?? undefined,
+    otherBusy: plan.settings.otherBusy,
   },
 });
 

@@ -70,6 +70,7 @@ const BOOKED_UNDER = {
   adapter: "contacts",
   inlet: "contacts",
   charger: "contacts",
+  battery: "contacts",
 } as const;
 
 /** Draws together what the losses of a path depend on. */

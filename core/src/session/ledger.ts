@@ -1,17 +1,24 @@
 import { wattHours, type WattHours } from "../units";
-import { balanceFor, LOSS_CAUSES, type Chain, type LossCause, type PowerBalance } from "./chain";
+import { LOSS_CAUSES, type LossCause, type PowerBalance } from "./chain";
+import type { Delivery } from "./delivery";
 import type { Segment } from "./integrate";
 
 /** Energy of a session by where it went: wall = stored + the sum of all causes. */
 export type Ledger = Readonly<Record<LossCause | "wall" | "stored" | "lost", WattHours>>;
 
-/** Nodes and weights of the 8-point Gauss–Legendre rule on [−1, 1] (Abramowitz and Stegun, table 25.4). */
-const GAUSS: readonly (readonly [number, number])[] = [
+type Rule = readonly (readonly [node: number, weight: number])[];
+const mirrored = (half: Rule): Rule => half.flatMap(([x, w]) => [[x, w] as const, [-x, w] as const]);
+
+/** Gauss–Legendre on [−1, 1] (Abramowitz and Stegun, table 25.4): 8 points for a whole taper. */
+const LONG: Rule = mirrored([
   [0.1834346424956498, 0.362683783378362],
   [0.525532409916329, 0.3137066458778873],
   [0.7966664774136267, 0.2223810344533745],
   [0.9602898564975363, 0.1012285362903763],
-].flatMap(([x, w]) => [[x!, w!] as const, [-x!, w!] as const]);
+]);
+/** … and 3 where power hardly changes, as in the short steps of a march. */
+const SHORT: Rule = [[0, 8 / 9], ...mirrored([[Math.sqrt(0.6), 5 / 9]])];
+const NEARLY_LEVEL = 0.1;
 
 type Sums = { -readonly [entry in keyof PowerBalance]: number };
 
@@ -44,19 +51,22 @@ const emptySums = (): Sums => ({
 
 /**
  * Sums the balance of power over the segments. Level stretches are one multiplication; where the battery tapers,
- * each cause is integrated over state of charge by Gauss–Legendre, whose every node balances.
+ * each cause is integrated over time by Gauss–Legendre, whose every node balances.
  */
-export function ledgerOf(segments: readonly Segment[], usable: WattHours, chain: Chain): Ledger {
+export function ledgerOf(segments: readonly Segment[], delivery: Delivery): Ledger {
   const sum = emptySums();
   for (const s of segments) {
-    if (s.startW === s.endW) {
-      add(sum, balanceFor(chain, s.startW), s.seconds / 3600);
+    if (s.startW === s.endW && delivery.constant) {
+      add(sum, delivery.balance(s.startW, s.fromSoc), s.seconds / 3600);
       continue;
     }
-    const energy = (s.toSoc - s.fromSoc) * usable;
-    for (const [x, w] of GAUSS) {
-      const stored = s.startW + ((s.endW - s.startW) * (1 + x)) / 2;
-      add(sum, balanceFor(chain, stored), ((w / 2) * energy) / stored);
+    const span = s.toSoc - s.fromSoc;
+    const ratio = s.endW / s.startW;
+    for (const [x, w] of Math.abs(ratio - 1) < NEARLY_LEVEL ? SHORT : LONG) {
+      // Where power runs straight over charge it runs exponentially over time.
+      const stored = s.startW * ratio ** ((1 + x) / 2);
+      const share = ratio === 1 ? (1 + x) / 2 : (stored - s.startW) / (s.endW - s.startW);
+      add(sum, delivery.balance(stored, s.fromSoc + span * share), ((w / 2) * s.seconds) / 3600);
     }
   }
   const lost = LOSS_CAUSES.reduce((total, cause) => total + sum[cause], 0);

@@ -139,6 +139,8 @@ describe("losses", () => {
       outlet: {
         kind: "socket",
         name: "socket",
+        condition: "sound",
+        exposed: false,
         type: "nema-5-20",
         supply: { system: "split-phase" },
         circuit: { breakerAmps: 20, otherLoadAmps: 0 },
@@ -150,6 +152,8 @@ describe("losses", () => {
         amps: 16,
         lengthM: 20,
         coiled: false,
+        chained: false,
+        overBlock: false,
         resistance: { by: "loop", loopOhms: 0.37 - 2 * 0.003 },
       },
       unit: { ...post(1, 12.51, "type1"), kind: "portable", plugs: [{ type: "nema-5-20", amps: 16 }] },
@@ -190,7 +194,7 @@ describe("losses", () => {
         };
       }),
     );
-    const brute = ledgerOf(fine, usable, s.chain);
+    const brute = ledgerOf(fine, s.delivery);
     for (const cause of [...LOSS_CAUSES, "wall"] as const)
       expect(Math.abs(s.ledger[cause] - brute[cause])).toBeLessThan(1e-5 * s.ledger.wall);
   });

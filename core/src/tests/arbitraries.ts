@@ -42,6 +42,8 @@ const outlet: Arbitrary<Outlet> = fc.oneof(
   fc.record({ at: fc.constantFrom(...supplied), circuit }).map(({ at, circuit }): Outlet => ({
     kind: "socket",
     name: "socket",
+    condition: "sound",
+    exposed: false,
     type: at.type,
     supply: { system: at.system },
     circuit,
@@ -49,6 +51,8 @@ const outlet: Arbitrary<Outlet> = fc.oneof(
   fc.record({ at: fc.constantFrom(...wired), circuit }).map(({ at, circuit }): Outlet => ({
     kind: "hardwired",
     name: "bay",
+    condition: "sound",
+    exposed: false,
     tap: at.tap,
     supply: { system: at.system },
     circuit,
@@ -153,6 +157,8 @@ export const anyPath: Arbitrary<ChargingPath> = fc
               amps: between(6, 63),
               lengthM: between(1, 60),
               coiled: fc.boolean(),
+              chained: fc.constant(false),
+              overBlock: fc.constant(false),
               resistance: fc.record({
                 by: fc.constant("conductor" as const),
                 gauge: fc.constantFrom(...FLEXIBLE_GAUGES),

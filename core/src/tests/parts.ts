@@ -16,13 +16,19 @@ export const idealCar = (limits: Car["charger"]["limits"], usableWh = 60_000): C
 export const bay = (system: SupplyId, tap: "single" | "high" | "three", breakerAmps = 200): Outlet => ({
   kind: "hardwired",
   name: "bay",
+  condition: "sound",
+  exposed: false,
   tap,
   supply: { system },
   circuit: { breakerAmps, otherLoadAmps: 0 },
 });
 
 /** A wired-in unit with its own short, thick cable. */
-export const post = (lanes: 1 | 3, maxAmps: number, connector: "type1" | "type2" = "type2"): Unit => ({
+export const post = (
+  lanes: 1 | 3,
+  maxAmps: number,
+  connector: "type1" | "type2" = "type2",
+): Extract<Unit, { kind: "post" }> => ({
   kind: "post",
   name: "post",
   lanes,

@@ -25,6 +25,8 @@ export function blankOf(kind: EditableKind, system: SupplyId): object {
     outlets: {
       kind: "socket",
       name: "",
+      condition: "sound",
+      exposed: false,
       type: american ? "nema-14-50" : "cee-7",
       supply: { system },
       circuit: { breakerAmps: american ? 50 : 16, otherLoadAmps: 0 },
@@ -60,6 +62,8 @@ export function blankOf(kind: EditableKind, system: SupplyId): object {
       amps: 13,
       lengthM: 10,
       coiled: false,
+      chained: false,
+      overBlock: false,
       resistance: { by: "conductor", gauge: american ? "12 AWG" : "1.5 mm2" },
     },
     adapters: { name: "", from: "type1", to: american ? "j3400-ac" : "type2", amps: 32 },

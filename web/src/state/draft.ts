@@ -49,8 +49,16 @@ export function firstDraft(garage: Garage, today: string): Draft | undefined {
   return {
     name: "New path",
     ...withPart(garage, parts, { outletId: outlet.id }),
-    session: { fromSoc: 0.35, toSoc: 0.8, pluggedInAt: `${today}T18:10`, neededBy: "07:30" },
-    settings: { unitAmps: null, carAmps: null },
+    session: {
+      fromSoc: 0.35,
+      toSoc: 0.8,
+      pluggedInAt: `${today}T18:10`,
+      neededBy: "07:30",
+      batteryC: null,
+      heatingW: 0,
+    },
+    settings: { unitAmps: null, carAmps: null, otherBusy: false },
+    acknowledged: [],
     savedId: null,
   };
 }

@@ -1,0 +1,3 @@
+export * from "./caution";
+export * from "./breaker";
+export * from "./judge";

@@ -1,0 +1,2 @@
+export * from "./widen";
+export * from "./ladder";
