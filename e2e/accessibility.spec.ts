@@ -11,6 +11,31 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
     await pick(page, "Cable", "Plover’s own cable");
     await page.getByRole("alert").waitFor();
   },
+  "path with a stop, where it goes": async (page) => {
+    await pick(page, "Saved paths", "Plover over the garden reel");
+    await page.getByRole("button", { name: "Where it goes" }).click();
+    await page.getByRole("region", { name: "Table of losses" }).waitFor();
+  },
+  "current steps": async (page) => {
+    await page.getByRole("button", { name: "Current steps" }).click();
+    await page.getByRole("region", { name: "Table of current steps" }).waitFor();
+  },
+  "cable reader": async (page) => {
+    await page.getByRole("link", { name: "Garage" }).click();
+    await page.getByRole("link", { name: "Read a cable" }).click();
+    await page.getByLabel("What is printed on it").fill("3G2.5");
+    await page.getByLabel("I have not looked").uncheck();
+  },
+  connectors: async (page) => {
+    await page.getByRole("link", { name: "Garage" }).click();
+    await page.getByRole("link", { name: "Connectors" }).click();
+    await page.getByRole("heading", { name: "CCS2" }).waitFor();
+  },
+  "car with its curve": async (page) => {
+    await page.getByRole("link", { name: "Garage" }).click();
+    await page.getByRole("button", { name: "Change Curlew" }).click();
+    await page.getByRole("slider").first().waitFor();
+  },
   garage: async (page) => {
     await page.getByRole("link", { name: "Garage" }).click();
     await page.getByRole("heading", { name: "Curlew" }).waitFor();

@@ -1,3 +1,4 @@
 export * from "./kinds";
 export * from "./choose";
 export * from "./plan";
+export * from "./adopt";

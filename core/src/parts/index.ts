@@ -5,3 +5,4 @@ export * from "./outlet";
 export * from "./unit";
 export * from "./cable";
 export * from "./tariff";
+export * from "./curves";

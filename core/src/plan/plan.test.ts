@@ -3,6 +3,7 @@ import fc from "fast-check";
 import { fallowQuay, larchHollow } from "../demo";
 import { planOf } from "../garage";
 import { isRefusal } from "../path";
+import { anyPath, socSpan } from "../tests/arbitraries";
 import {
   ANSWERS,
   explain,
@@ -113,6 +114,33 @@ describe("the plan document", () => {
       }),
     );
   });
+});
+
+test("10,000 random plan documents parse, print and parse to the same", () => {
+  const time = fc.date({ min: new Date("2020-01-01"), max: new Date("2035-01-01"), noInvalidDate: true });
+  const any = fc.record({ path: anyPath, span: socSpan, at: time, by: fc.option(time), busy: fc.boolean() });
+  fc.assert(
+    fc.property(any, ({ path, span, at, by, busy }) => {
+      const { car, outlet, unit, lead = null, cable = null } = path;
+      const random = {
+        ...plan,
+        ...{ car, outlet, unit, lead, cable },
+        session: {
+          ...span,
+          pluggedInAt: at.toISOString().slice(0, 16),
+          neededBy: by?.toISOString().slice(11, 16) ?? null,
+          batteryC: null,
+          heatingW: 0,
+        },
+        settings: { unitAmps: null, carAmps: null, otherBusy: busy },
+      };
+      const text = printPlan(random);
+      const parsed = parsePlan(text);
+      if (!parsed.ok) throw new Error(JSON.stringify(parsed.problems));
+      expect(printPlan(parsed.value)).toBe(text);
+    }),
+    { numRuns: 10_000 },
+  );
 });
 
 describe("the clock", () => {

@@ -4,9 +4,9 @@ import type { Segment } from "./integrate";
 import { WARM_UP_SECONDS } from "./temperature";
 
 /** Longest step over state of charge. Short enough that power is straight over a step for every purpose here. */
-const STEP = 0.02;
+const STEP = 0.01;
 /** Longest step in time while the pack still warms up: a small part of the time that takes. */
-const STEP_SECONDS = 240;
+const STEP_SECONDS = 120;
 const WARM_AFTER = 8 * WARM_UP_SECONDS;
 /** Most by which acceptance may change over a step, as a share. */
 const GENTLE = 0.08;

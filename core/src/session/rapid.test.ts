@@ -132,7 +132,8 @@ test("for any curve, station and temperature the ledger balances and two halves 
       const s = solved(path, { fromSoc: 0.12, toSoc: 0.83, batteryC });
       const sum = LOSS_CAUSES.reduce<number>((total, cause) => total + s.ledger[cause], s.ledger.stored);
       expect(Math.abs(sum / s.ledger.wall - 1)).toBeLessThan(1e-9);
-      expect(s.ledger.stored / ((0.83 - 0.12) * 71_000)).toBeCloseTo(1, 4);
+      // A curve that leaps within a per cent of charge is beyond any battery; its steps are told to a thousandth.
+      expect(s.ledger.stored / ((0.83 - 0.12) * 71_000)).toBeCloseTo(1, 3);
       // The meter's own-draw hours are the session's hours.
       expect(s.ledger.ownDraw / ((s.seconds / 3600) * 300)).toBeCloseTo(1, 9);
       const half = solved(path, { fromSoc: 0.12, toSoc: 0.83, batteryC, deadline: s.secondsToTarget / 2 });

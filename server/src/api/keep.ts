@@ -78,25 +78,32 @@ async function checkReferences(
   if (missing.length) throw refused(missing);
 }
 
+/** Adds a thing to a household, within the caller's transaction. */
+export async function addTo(
+  tx: EntityManager,
+  kind: Kind,
+  householdId: string,
+  writing: Writing,
+): Promise<Kept<unknown>> {
+  if (!(await tx.count(HouseholdRow, { id: householdId }))) throw notFound(`household ${householdId}`);
+  await checkReferences(tx, kind, householdId, writing);
+  const row = tx.create(ENTITY_OF[kind], {
+    id: randomUUID(),
+    spec: writing.spec,
+    household: householdId,
+    ...(writing.parentId ? { parent: writing.parentId } : {}),
+  } as never);
+  await tx.persist(row).flush();
+  return keptOf(row);
+}
+
 /** Adds a thing to a household, in one transaction. */
 export const add = (
   em: EntityManager,
   kind: Kind,
   householdId: string,
   writing: Writing,
-): Promise<Kept<unknown>> =>
-  em.transactional(async (tx) => {
-    if (!(await tx.count(HouseholdRow, { id: householdId }))) throw notFound(`household ${householdId}`);
-    await checkReferences(tx, kind, householdId, writing);
-    const row = tx.create(ENTITY_OF[kind], {
-      id: randomUUID(),
-      spec: writing.spec,
-      household: householdId,
-      ...(writing.parentId ? { parent: writing.parentId } : {}),
-    } as never);
-    await tx.persist(row).flush();
-    return keptOf(row);
-  });
+): Promise<Kept<unknown>> => em.transactional((tx) => addTo(tx, kind, householdId, writing));
 
 async function current(
   tx: EntityManager,

@@ -1,9 +1,10 @@
 import { Router } from "express";
 import type { MikroORM } from "@mikro-orm/core";
 import { z } from "zod";
-import { householdSchema, idSchema, KIND_NAMES, KINDS, type Kind } from "@kettleback/core";
+import { householdSchema, idSchema, KIND_NAMES, KINDS, planSchema, type Kind } from "@kettleback/core";
 import { HouseholdRow } from "../database";
 import { add, change, garageOf, requireVersion, setDeleted } from "./keep";
+import { importPlan } from "./import-plan";
 import { notFound, parsed, unknownAddress } from "./problem";
 
 const version = z.number({ error: "accepted: the version last seen" }).int().min(1);
@@ -48,6 +49,11 @@ export function api(orm: MikroORM): Router {
       return shown();
     });
     res.json(row);
+  });
+
+  router.post("/households/:id/import", async (req, res) => {
+    const plan = parsed(planSchema, req.body);
+    res.status(201).json(await importPlan(em(), req.params.id, plan));
   });
 
   router.post("/households/:id/:kind", async (req, res) => {

@@ -1,6 +1,7 @@
 import type { MikroORM } from "@mikro-orm/core";
 import pino from "pino";
 import request from "supertest";
+import { planOf } from "@kettleback/core";
 import { fallowQuay } from "@kettleback/core/demo";
 import { BODY_LIMIT, createApp } from "../app";
 import { openDatabase, seedDemo } from "../database";
@@ -98,6 +99,49 @@ describe("refusals name the field and write nothing", () => {
     for (const address of ["/api/nothing", "/api/households/none/garage"])
       expect((await call.get(address)).status).toBe(404);
     expect((await call.post("/api/households/fallow-quay/secrets").send({})).status).toBe(404);
+  });
+});
+
+describe("a plan comes in whole or not at all", () => {
+  const plan = () => {
+    const made = planOf(fallowQuay, { ...fallowQuay.paths[1]!.spec, name: "From a friend" });
+    if (!made.ok) throw new Error("demo");
+    return made.value;
+  };
+  const count = (g: typeof fallowQuay) => g.cars.length + g.outlets.length + g.units.length + g.paths.length;
+
+  test("parts the household keeps are used, others added, and the path charges as before", async () => {
+    const before = await garage();
+    const known = await call.post("/api/households/fallow-quay/import").send(plan());
+    expect(known.status).toBe(201);
+    expect((known.body as { spec: object }).spec).toMatchObject({
+      carId: "fq-curlew",
+      cableId: "fq-thin-three",
+    });
+    const odd = plan();
+    odd.car = { ...odd.car, name: "Turnstone" };
+    const added = (await call.post("/api/households/fallow-quay/import").send(odd)).body as {
+      spec: { carId: string };
+    };
+    const after = await garage();
+    expect(after.cars.find((c) => c.id === added.spec.carId)?.spec.name).toBe("Turnstone");
+    expect(count(after)).toBe(count(before) + 3);
+  });
+
+  test.each<[string, (p: ReturnType<typeof plan>) => object, string]>([
+    [
+      "another currency",
+      (p) => ({ ...p, household: { ...p.household, currency: "CAD" } }),
+      "household.currency",
+    ],
+    ["another version", (p) => ({ ...p, version: 2 }), "version"],
+    ["a part out of range", (p) => ({ ...p, unit: { ...p.unit, maxAmps: 9000 } }), "unit.maxAmps"],
+  ])("%s is refused and nothing is added", async (_, broken, field) => {
+    const before = await garage();
+    const response = await call.post("/api/households/fallow-quay/import").send(broken(plan()));
+    expect(response.status).toBe(422);
+    expect((response.body as { errors: { field: string }[] }).errors.map((e) => e.field)).toContain(field);
+    expect(await garage()).toEqual(before);
   });
 });
 

@@ -1,4 +1,4 @@
-import type { FieldProblem, Garage, Household, Kept, Kind, SpecOf } from "@kettleback/core";
+import type { FieldProblem, Garage, Household, Kept, Kind, Plan, SavedPath, SpecOf } from "@kettleback/core";
 
 /** A refusal from the server, with the fields it names and, after a lost update, the row as it is now. */
 export class Refused extends Error {
@@ -50,6 +50,8 @@ export const api = {
     request<Kept<Household>>("PUT", `/households/${id}`, { version, spec }),
   add: <K extends Kind>(household: string, kind: K, spec: SpecOf<K>, parentId: string | null) =>
     request<Kept<SpecOf<K>>>("POST", `/households/${household}/${kind}`, { spec, parentId }),
+  importPlan: (household: string, plan: Plan) =>
+    request<Kept<SavedPath>>("POST", `/households/${household}/import`, plan),
   change: <K extends Kind>(kind: K, { id, version, spec, parentId }: Kept<SpecOf<K>>) =>
     request<Kept<SpecOf<K>>>("PUT", `/${kind}/${id}`, { version, spec, parentId }),
   remove: (kind: Kind, { id, version }: Kept<unknown>) =>

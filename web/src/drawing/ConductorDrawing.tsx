@@ -128,7 +128,8 @@ function Supply({ solution: { point }, drawing, place, flat, plan }: PartProps) 
             Supply
           </text>
           <text x={2} y={34} className="detail">
-            {Math.round(point.volts)} V, {point.liveLanes === 1 ? "1 lane" : "3 lanes"}
+            {Math.round(point.volts)} V
+            {point.current === "DC" ? " pack" : point.liveLanes === 1 ? ", 1 lane" : ", 3 lanes"}
           </text>
           {measured && (
             <text x={2} y={50} className="detail">
@@ -139,7 +140,11 @@ function Supply({ solution: { point }, drawing, place, flat, plan }: PartProps) 
       ) : (
         <text x={x} y={20} className="kind">
           Supply, {Math.round(point.volts)} V{measured ? " measured" : ""},{" "}
-          {point.liveLanes === 1 ? "one live lane" : "three live lanes"}
+          {point.current === "DC"
+            ? "at the pack"
+            : point.liveLanes === 1
+              ? "one live lane"
+              : "three live lanes"}
         </text>
       )}
       {Array.from({ length: point.liveLanes }, (_, lane) => {

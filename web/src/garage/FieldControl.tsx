@@ -1,6 +1,8 @@
 import { useId, type ReactNode } from "react";
 
-import { Controller, useFormContext } from "react-hook-form";
+import { Controller, useFormContext, useWatch } from "react-hook-form";
+import { energyOfAmpHours } from "@kettleback/core";
+import { CurveEditor, type TypedPoint } from "./CurveEditor";
 import type { Field } from "./fields";
 
 interface Props {
@@ -65,6 +67,10 @@ export function FieldControl({ field, name, economyUnit }: Props) {
           )}
         />
       );
+    case "curve":
+      return <Curve field={field} name={name} error={error} />;
+    case "ampHours":
+      return <AmpHours field={field} />;
     case "choice":
       return (
         <div className="field">
@@ -139,6 +145,61 @@ function Pairs({
         ))}
       </span>
       {notes}
+    </div>
+  );
+}
+
+/** Form libraries read dots as nesting; fields are named with slashes. */
+const named = (path: string) => path.replaceAll(".", "/");
+
+function Curve({
+  field,
+  name,
+  error,
+}: {
+  field: Extract<Field, { type: "curve" }>;
+  name: string;
+  error: string | undefined;
+}) {
+  const { control } = useFormContext();
+  const capacity = useWatch({ name: named(field.capacity) }) as string;
+  return (
+    <Controller
+      control={control}
+      name={name}
+      render={({ field: { value, onChange } }) => (
+        <CurveEditor
+          value={value as readonly TypedPoint[]}
+          usableWh={Number(capacity) * 1000 || 60_000}
+          problem={error}
+          onChange={onChange}
+        />
+      )}
+    />
+  );
+}
+
+/** Capacity stated the other way: amp-hours, multiplied by the pack volts typed beside. */
+function AmpHours({ field }: { field: Extract<Field, { type: "ampHours" }> }) {
+  const id = useId();
+  const { getValues, setValue } = useFormContext();
+  return (
+    <div className="field">
+      <label htmlFor={id}>{field.label}</label>
+      <span className="measure">
+        <input
+          id={id}
+          className="form-control form-control-sm"
+          type="number"
+          step="any"
+          onChange={(e) => {
+            const wattHours = energyOfAmpHours(Number(getValues(named(field.volts))), Number(e.target.value));
+            if (wattHours > 0)
+              setValue(named(field.capacity), String(Math.round(wattHours) / 1000), { shouldDirty: true });
+          }}
+        />
+        <span className="unit">Ah</span>
+      </span>
     </div>
   );
 }

@@ -6,7 +6,9 @@ import { sayDone, sayTrouble } from "../shell/notices";
 import { useGarage } from "../state/garage";
 import { withArticle } from "../format/words";
 import { blankOf } from "./blanks";
+import { CableReader } from "./CableReader";
 import { cardOf } from "./cards";
+import { Connectors } from "./Connectors";
 import { Editor, type EditableKind } from "./Editor";
 import { usedBy } from "./usedBy";
 import "./garage.scss";
@@ -27,11 +29,18 @@ const SHELVES: readonly { readonly kind: EditableKind; readonly title: string; r
   { kind: "tariffs", title: "Tariffs", empty: "Add what a kWh costs where you charge." },
 ];
 
+/** What one looks at rather than keeps. */
+const BENCHES = [
+  { id: "reader", title: "Read a cable" },
+  { id: "connectors", title: "Connectors" },
+] as const;
+
 type Editing = Partial<Kept<object>> & { readonly spec: object };
 
 /** Cars, places, and everything between them. */
 export default function GarageScreen({ garage }: { garage: Garage }) {
   const { kind: wanted } = useParams();
+  const bench = BENCHES.find((b) => b.id === wanted);
   const shelf = SHELVES.find((s) => s.kind === wanted) ?? SHELVES[0]!;
   const [editing, setEditing] = useState<Editing | null>(null);
   const system = garage.outlets[0]?.spec.supply.system ?? "230/400";
@@ -43,29 +52,51 @@ export default function GarageScreen({ garage }: { garage: Garage }) {
       <h1 className="visually-hidden">Garage</h1>
       <nav className="shelves" aria-label="Shelves">
         {SHELVES.map(({ kind, title }) => (
-          <NavLink key={kind} to={`/garage/${kind}`} className={kind === shelf.kind ? "active" : ""}>
+          <NavLink
+            key={kind}
+            to={`/garage/${kind}`}
+            className={!bench && kind === shelf.kind ? "active" : ""}
+          >
             {title} <small>{garage[kind].length}</small>
           </NavLink>
         ))}
+        {BENCHES.map(({ id, title }) => (
+          <NavLink key={id} to={`/garage/${id}`}>
+            {title}
+          </NavLink>
+        ))}
       </nav>
-      <section aria-label={shelf.title}>
-        <header className="shelf-head">
-          <h2>{shelf.title}</h2>
-          <Button size="sm" onClick={add}>
-            Add {withArticle(KINDS[shelf.kind].one)}
-          </Button>
-        </header>
-        {rows.length === 0 ? (
-          <p className="empty">{shelf.empty}</p>
-        ) : (
-          <ul className="cards">
-            {rows.map((row) => (
-              <ThingCard key={row.id} kind={shelf.kind} row={row} garage={garage} onEdit={setEditing} />
-            ))}
-          </ul>
-        )}
-      </section>
-      {editing && <Editor garage={garage} kind={shelf.kind} row={editing} onClose={() => setEditing(null)} />}
+      {bench?.id === "connectors" ? (
+        <Connectors garage={garage} />
+      ) : bench?.id === "reader" ? (
+        <CableReader garage={garage} onSave={(spec) => setEditing({ spec, parentId: null })} />
+      ) : (
+        <section aria-label={shelf.title}>
+          <header className="shelf-head">
+            <h2>{shelf.title}</h2>
+            <Button size="sm" onClick={add}>
+              Add {withArticle(KINDS[shelf.kind].one)}
+            </Button>
+          </header>
+          {rows.length === 0 ? (
+            <p className="empty">{shelf.empty}</p>
+          ) : (
+            <ul className="cards">
+              {rows.map((row) => (
+                <ThingCard key={row.id} kind={shelf.kind} row={row} garage={garage} onEdit={setEditing} />
+              ))}
+            </ul>
+          )}
+        </section>
+      )}
+      {editing && (
+        <Editor
+          garage={garage}
+          kind={bench ? "cables" : shelf.kind}
+          row={editing}
+          onClose={() => setEditing(null)}
+        />
+      )}
     </div>
   );
 }

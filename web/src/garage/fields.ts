@@ -57,7 +57,11 @@ export type Field =
       readonly amount: { readonly name: string; readonly unit: string; readonly scale?: number };
       readonly optional?: boolean;
     })
-  | (Common & { readonly type: "economy" });
+  | (Common & { readonly type: "economy" })
+  /** Points of a curve, kept as [{soc, watts}]; `capacity` names the field that scales the generic shapes. */
+  | (Common & { readonly type: "curve"; readonly capacity: string })
+  /** Not kept itself: volts × amp-hours typed here fill the capacity. */
+  | (Common & { readonly type: "ampHours"; readonly volts: string; readonly capacity: string });
 
 /** A titled group of fields. */
 export interface Group {
@@ -91,7 +95,24 @@ const car: Group[] = [
         scale: 1000,
         hint: "An amount: what fits between 0 % and 100 % as shown.",
       },
+      {
+        path: "(ampHours)",
+        label: "Or: amp-hours at the pack voltage below",
+        type: "ampHours",
+        volts: "battery.packVolts",
+        capacity: "battery.usableWh",
+      },
+      {
+        path: "battery.grossWh",
+        label: "Gross capacity",
+        type: "number",
+        unit: "kWh",
+        scale: 1000,
+        optional: true,
+      },
       { path: "battery.packVolts", label: "Pack voltage, nominal", type: "number", unit: "V" },
+      { path: "battery.emptyVolts", label: "Pack volts at 0 %", type: "number", unit: "V", optional: true },
+      { path: "battery.fullVolts", label: "Pack volts at 100 %", type: "number", unit: "V", optional: true },
       {
         path: "battery.packOhms",
         label: "Pack resistance",
@@ -99,6 +120,17 @@ const car: Group[] = [
         unit: "mΩ",
         scale: 0.001,
         hint: "50 to 150 mΩ is usual for a car.",
+      },
+    ],
+  },
+  {
+    title: "What the battery accepts",
+    fields: [
+      {
+        path: "battery.acceptance",
+        label: "What the battery accepts",
+        type: "curve",
+        capacity: "battery.usableWh",
       },
     ],
   },
@@ -218,6 +250,17 @@ const outlet: Group[] = [
           { value: "hardwired", label: "Wired-in unit" },
         ],
       },
+      {
+        path: "condition",
+        label: "Wiring and outlet",
+        type: "choice",
+        choices: [
+          { value: "sound", label: "sound, checked" },
+          { value: "unknown", label: "old or unchecked" },
+          { value: "worn", label: "loose, hot, discoloured or cracked" },
+        ],
+      },
+      { path: "exposed", label: "Outdoors and not weatherproof", type: "tick" },
       { path: "type", label: "Socket type", type: "choice", choices: OUTLETS, when: is("kind", "socket") },
       {
         path: "tap",
@@ -248,12 +291,31 @@ const unit: Group[] = [
           { value: "portable", label: "Portable, with plugs (mode 2)" },
           { value: "wallbox", label: "Wallbox (mode 3)" },
           { value: "post", label: "Public post (mode 3)" },
+          { value: "rapid", label: "Rapid station (mode 4, DC)" },
         ],
       },
       { path: "lanes", label: "Lanes", type: "choice", choices: LANES, numeric: true },
       { path: "maxAmps", label: "Most it offers", type: "number", unit: "A" },
       { path: "setAmps", label: "It is left on", type: "number", unit: "A", optional: true },
       { path: "steps", label: "Steps it has", type: "numbers", unit: "A", hint: "Apart by commas: 6, 8, 10" },
+      {
+        path: "maxW",
+        label: "Power on its sign",
+        type: "number",
+        unit: "kW",
+        scale: 1000,
+        when: is("kind", "rapid"),
+      },
+      { path: "maxVolts", label: "Highest voltage", type: "number", unit: "V", when: is("kind", "rapid") },
+      { path: "shared", label: "Two plugs share its power", type: "tick", when: is("kind", "rapid") },
+      {
+        path: "rectifierEfficiency",
+        label: "Efficiency of its rectifier",
+        type: "number",
+        unit: "%",
+        scale: 0.01,
+        when: is("kind", "rapid"),
+      },
       { path: "standingW", label: "Its own draw", type: "number", unit: "W" },
       {
         path: "plugs",
@@ -323,6 +385,8 @@ const lead: Group[] = [
       { path: "amps", label: "Rated current", type: "number", unit: "A" },
       { path: "lengthM", label: "Length", type: "number", unit: "m" },
       { path: "coiled", label: "Used partly coiled", type: "tick" },
+      { path: "chained", label: "Joined from two or more", type: "tick" },
+      { path: "overBlock", label: "With a block or travel adapter in between", type: "tick" },
       {
         path: "resistance.by",
         label: "Resistance known by",

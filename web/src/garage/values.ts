@@ -58,6 +58,17 @@ export function valuesOf(spec: object, groups: readonly Group[], economy: Econom
         );
         break;
       }
+      case "curve":
+        values[field.path] = ((held as { soc: number; watts: number }[] | undefined) ?? []).map(
+          ({ soc, watts }) => ({
+            percent: String(tidy(soc * 100)),
+            kW: String(tidy(watts / 1000)),
+          }),
+        );
+        break;
+      case "ampHours":
+        values[field.path] = "";
+        break;
       case "choice":
         values[field.path] = held === undefined ? (field.choices[0]?.value ?? "") : String(held);
         break;
@@ -74,8 +85,15 @@ export function specOf(values: Values, groups: readonly Group[], economy: Econom
   const shown = new Set(shownFields(groups, values));
   for (const field of groups.flatMap((g) => g.fields)) {
     const typed = values[field.path];
+    if (field.type === "ampHours") continue;
     if (!shown.has(field)) write(spec, field.path, undefined);
-    else if (field.type === "number") write(spec, field.path, asNumber(typed, field.scale));
+    else if (field.type === "curve") {
+      const points = (typed as { percent: string; kW: string }[]).map(({ percent, kW }) => ({
+        soc: asNumber(percent, 0.01),
+        watts: asNumber(kW, 1000),
+      }));
+      write(spec, field.path, points.length > 0 ? points : undefined);
+    } else if (field.type === "number") write(spec, field.path, asNumber(typed, field.scale));
     else if (field.type === "economy") {
       const n = asNumber(typed);
       write(spec, field.path, n === undefined ? undefined : toWhPerKm(n, economy));
@@ -138,5 +156,10 @@ export function atField(problem: FieldProblem, groups: readonly Group[], economy
     );
     return { field: field.path, message: acceptedRange(Math.min(...ends), Math.max(...ends), economy) };
   }
+  if (span && field.type === "curve")
+    return {
+      field: field.path,
+      message: problem.field.endsWith("soc") ? "accepted: 0 to 100 %" : "accepted: 0.1 to 1,000 kW",
+    };
   return { field: field.path, message: problem.message };
 }

@@ -138,11 +138,9 @@ function ClockPlot({ solution, plan }: Props) {
       ? `; needed by ${times.departure.toFormat("HH:mm")} with ${percentText(solution.endSoc)}.`
       : ".");
   return (
-    <section className="clock" aria-label="The clock">
-      <div className="plot">
-        <Line data={data} options={options} role="img" aria-label={summary} />
-      </div>
-    </section>
+    <div className="plot">
+      <Line data={data} options={options} role="img" aria-label={summary} />
+    </div>
   );
 }
 

@@ -1,6 +1,8 @@
-import { LINK_WORDS, type Plan, type Solution } from "@kettleback/core";
+import { HOUSE_RULES, LINK_WORDS, type HouseRule, type Plan, type Solution } from "@kettleback/core";
 import { ampsText, decimals, figureText, percentText, powerFigure } from "../format/number";
+import { sayTrouble } from "../shell/notices";
 import type { Draft } from "../state/draft";
+import { useGarage } from "../state/garage";
 
 interface Props {
   readonly solution: Solution;
@@ -15,7 +17,14 @@ export function LinkPanel({ solution, plan, draft, index, onChange }: Props) {
   const { point } = solution;
   const link = point.links[Math.min(index, point.links.length - 1)]!;
   const share = point.amps / link.ceilingAmps;
-  const setting = link.kind === "unit" ? "unitAmps" : link.kind === "charger" ? "carAmps" : null;
+  const setting =
+    point.current === "DC"
+      ? null
+      : link.kind === "unit"
+        ? "unitAmps"
+        : link.kind === "charger"
+          ? "carAmps"
+          : null;
   return (
     <section className="link-panel" aria-label="Selected link">
       <h2>
@@ -64,6 +73,7 @@ export function LinkPanel({ solution, plan, draft, index, onChange }: Props) {
           </select>
         </div>
       )}
+      {link.kind === "outlet" && <HouseRulePicker plan={plan} />}
     </section>
   );
 }
@@ -77,4 +87,34 @@ function stepsOf({ unit, car }: Plan, setting: "unitAmps" | "carAmps"): readonly
     return CAR_STEPS.filter((amps) => amps <= most);
   }
   return unit.steps.length > 0 ? unit.steps : CAR_STEPS.filter((amps) => amps <= unit.maxAmps);
+}
+
+const RULE_WORDS: Record<HouseRule, string> = {
+  cautious: "cautious: for older wiring",
+  usual: "usual: common practice",
+  rated: "rated: the figure moulded on it",
+};
+
+/** Which sustained figure the household goes by; it holds for every outlet. */
+function HouseRulePicker({ plan: { household } }: { plan: Plan }) {
+  const saveHousehold = useGarage((s) => s.saveHousehold);
+  return (
+    <div className="step">
+      <label htmlFor="house-rule">House rule</label>{" "}
+      <select
+        id="house-rule"
+        value={household.houseRule}
+        onChange={(e) =>
+          void saveHousehold({ ...household, houseRule: e.target.value as HouseRule }).catch(sayTrouble)
+        }
+      >
+        {HOUSE_RULES.map((rule) => (
+          <option key={rule} value={rule}>
+            {RULE_WORDS[rule]}
+          </option>
+        ))}
+      </select>
+      <small>Many units hold a level of their own: 10 A from a 13 A plug is normal.</small>
+    </div>
+  );
 }

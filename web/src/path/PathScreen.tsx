@@ -1,29 +1,21 @@
-import { lazy, Suspense, useEffect, useMemo, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import { Link } from "react-router-dom";
 import { DateTime } from "luxon";
-import {
-  isRefusal,
-  planOf,
-  solvePlan,
-  type Answer,
-  type FieldProblem,
-  type Garage,
-  type Plan,
-  type Solution,
-} from "@kettleback/core";
+import { isRefusal, planOf, solvePlan, type Answer, type FieldProblem, type Garage } from "@kettleback/core";
 import { ConductorDrawing } from "../drawing/ConductorDrawing";
 import { firstDraft, useDrafts, type Draft } from "../state/draft";
 import { Answers } from "./Answers";
+import { Cautions } from "./Cautions";
+import { Lift } from "./Lift";
 import { LinkPanel } from "./LinkPanel";
+import { Lower } from "./Lower";
+import { PlanFile } from "./PlanFile";
 import { Refused } from "./Refused";
 import { SavedPaths } from "./SavedPaths";
 import { Sentence } from "./Sentence";
 import { UndoRedo } from "./UndoRedo";
-import { useCalm } from "./useCalm";
 import { Verdict } from "./Verdict";
 import "./path.scss";
-
-const Clock = lazy(() => import("./Clock"));
 
 /** The heart: one sentence that says what is plugged in where, and at once what comes of it. */
 export function PathScreen({ garage }: { garage: Garage }) {
@@ -83,7 +75,10 @@ function Bench({ garage, draft, onChange }: BenchProps) {
       <div className="path-head">
         <h1 className="visually-hidden">Path</h1>
         <SavedPaths garage={garage} draft={draft} sound={plan.ok} onChange={onChange} />
-        <UndoRedo />
+        <div className="undo">
+          <PlanFile plan={plan.ok ? plan.value : null} onImported={onChange} />
+          <UndoRedo />
+        </div>
       </div>
       <Sentence
         garage={garage}
@@ -107,6 +102,8 @@ function Bench({ garage, draft, onChange }: BenchProps) {
           </div>
           <Answers solution={solution} plan={plan.value} open={open} onOpen={setOpen} />
           <aside className="beside">
+            <Cautions plan={plan.value} draft={draft} onChange={onChange} />
+            <Lift plan={plan.value} />
             <LinkPanel
               solution={solution}
               plan={plan.value}
@@ -115,19 +112,11 @@ function Bench({ garage, draft, onChange }: BenchProps) {
               onChange={onChange}
             />
           </aside>
-          <Suspense fallback={<div className="clock" />}>
-            <LaterClock solution={solution} plan={plan.value} />
-          </Suspense>
+          <Lower solution={solution} plan={plan.value} draft={draft} onChange={onChange} />
         </div>
       )}
     </div>
   );
-}
-
-/** The chart is heavy to redraw: it follows the answer once the changes pause. */
-function LaterClock(props: { readonly solution: Solution; readonly plan: Plan }) {
-  const { solution, plan } = useCalm(props);
-  return <Clock solution={solution} plan={plan} />;
 }
 
 const FIELD_WORDS: Record<string, string> = {

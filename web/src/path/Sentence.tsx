@@ -146,6 +146,9 @@ export function Sentence({ garage, draft, problems, blamed, onChange }: Props) {
         required
         onChange={(e) => e.target.value && session({ pluggedInAt: `${e.target.value}T${time}` })}
       />
+      {unit?.kind === "rapid" && (
+        <RapidWords draft={draft} wrong={!!wrong("session.batteryC")} onChange={onChange} />
+      )}
       , needed by <Departure value={draft.session.neededBy} onChange={(neededBy) => session({ neededBy })} />,
       paid at{" "}
       <Pick
@@ -222,5 +225,48 @@ function Departure({ value, onChange }: { value: string | null; onChange(value: 
       value={value}
       onChange={(e) => onChange(e.target.value || null)}
     />
+  );
+}
+
+/** What matters at a rapid station only: how warm the pack is, and who else draws on it. */
+function RapidWords({
+  draft,
+  wrong,
+  onChange,
+}: Pick<Props, "draft" | "onChange"> & { readonly wrong: boolean }) {
+  const { session, settings } = draft;
+  return (
+    <>
+      , the pack at{" "}
+      <span className={wrong ? "percent wrong" : "percent"}>
+        <input
+          className="bracket temperature"
+          type="number"
+          aria-label="Battery temperature, °C"
+          placeholder="warm"
+          aria-invalid={wrong}
+          value={session.batteryC ?? ""}
+          onChange={(e) =>
+            onChange({
+              ...draft,
+              session: { ...session, batteryC: e.target.value === "" ? null : Number(e.target.value) },
+            })
+          }
+        />
+        °C
+      </span>
+      ,{" "}
+      <select
+        className="bracket"
+        aria-label="The other plug"
+        value={settings.otherBusy ? "busy" : "free"}
+        onChange={(e) =>
+          onChange({ ...draft, settings: { ...settings, otherBusy: e.target.value === "busy" } })
+        }
+      >
+        <option value="free">alone at the station</option>
+        <option value="busy">with a car beside</option>
+      </select>
+    </>
   );
 }

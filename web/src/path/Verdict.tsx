@@ -1,4 +1,4 @@
-import { LINK_WORDS, type Solution } from "@kettleback/core";
+import { LINK_WORDS, type LinkKind, type Solution } from "@kettleback/core";
 import { laneWords } from "../drawing/ConductorDrawing";
 import { ampsText, figureText, powerFigure } from "../format/number";
 
@@ -12,15 +12,18 @@ const BOUND_WORDS = {
 export function Verdict({ solution: { point } }: { solution: Solution }) {
   const narrow = point.links[point.binding]!;
   const next = point.links[point.runnerUp]!;
+  const direct = point.current === "DC";
+  const name = (kind: LinkKind) => (direct && kind === "unit" ? "rapid station" : LINK_WORDS[kind]);
+  const held = direct
+    ? `${ampsText(point.amps)}, ${figureText(powerFigure(narrow.ceilingW))} at the start`
+    : `${ampsText(point.amps)} on ${laneWords(point.lanes)}`;
   return (
     <p className="verdict-line">
       <strong>
-        The {LINK_WORDS[narrow.kind]} is the narrowest link: {ampsText(point.amps)} on{" "}
-        {laneWords(point.lanes)}
+        The {name(narrow.kind)} is the narrowest link: {held}
         {point.boundBy === "amps" ? "" : `; ${BOUND_WORDS[point.boundBy]}`}.
       </strong>{" "}
-      Next is the {LINK_WORDS[next.kind]}, at {ampsText(next.ceilingAmps)} (
-      {figureText(powerFigure(next.ceilingW))}
+      Next is the {name(next.kind)}, at {ampsText(next.ceilingAmps)} ({figureText(powerFigure(next.ceilingW))}
       ).
     </p>
   );

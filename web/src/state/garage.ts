@@ -1,6 +1,6 @@
 import { create } from "zustand";
 import { persist } from "zustand/middleware";
-import type { Garage, Household, Kept, Kind, SpecOf } from "@kettleback/core";
+import type { Garage, Household, Kept, Kind, Plan, SavedPath, SpecOf } from "@kettleback/core";
 import { api, Refused } from "../api/client";
 
 interface GarageState {
@@ -16,6 +16,8 @@ interface GarageState {
     kind: K,
     row: Pick<Kept<SpecOf<K>>, "spec" | "parentId"> & Partial<Kept<SpecOf<K>>>,
   ): Promise<Kept<SpecOf<K>>>;
+  /** Takes a plan in whole, with the parts it brings, and shows what the server now holds. */
+  importPlan(plan: Plan): Promise<Kept<SavedPath>>;
   remove(kind: Kind, row: Kept<unknown>): Promise<Kept<unknown>>;
   restore(kind: Kind, row: Kept<unknown>): Promise<void>;
 }
@@ -78,6 +80,13 @@ export const useGarage = create<GarageState>()(
               show(kind, replaced(garage[kind], error.current as never));
             throw error;
           }
+        },
+
+        async importPlan(plan) {
+          const { id } = get().garage!.household;
+          const path = await api.importPlan(id, plan);
+          set({ garage: await api.garage(id) });
+          return path;
         },
 
         async remove(kind, row) {

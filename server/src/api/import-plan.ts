@@ -1,0 +1,28 @@
+import type { EntityManager } from "@mikro-orm/core";
+import { adopt, pathFromPlan, type Adopted, type Kept, type Plan } from "@kettleback/core";
+import { addTo, garageOf } from "./keep";
+import { refused } from "./problem";
+
+/**
+ * Takes a plan into a household: parts it already keeps are used, the others added, and the path saved, all in one
+ * transaction, so that nothing is half imported.
+ */
+export const importPlan = (em: EntityManager, householdId: string, plan: Plan): Promise<Kept<unknown>> =>
+  em.transactional(async (tx) => {
+    const garage = await garageOf(tx, householdId);
+    const { currency } = garage.household.spec;
+    if (plan.household.currency !== currency)
+      throw refused([
+        {
+          field: "household.currency",
+          message: `this household counts in ${currency}, the plan in ${plan.household.currency}: import it into one that counts in ${plan.household.currency}`,
+        },
+      ]);
+    const ids: Partial<Record<Adopted["field"], string>> = {};
+    for (const { kind, field, spec, id } of adopt(garage, plan)) {
+      // A wired-in unit belongs to the outlet it came with.
+      const parentId = kind === "units" && plan.unit.kind !== "portable" ? (ids.outletId ?? null) : null;
+      ids[field] = id ?? (await addTo(tx, kind, householdId, { spec, parentId })).id;
+    }
+    return addTo(tx, "paths", householdId, { spec: pathFromPlan(plan, ids), parentId: null });
+  });

@@ -1,0 +1,118 @@
+import { isRefusal, pathOf, solvePlan, stepTable, type Plan } from "@kettleback/core";
+import { Bar } from "react-chartjs-2";
+import { BarController, BarElement, CategoryScale, Chart, LinearScale } from "chart.js";
+import { decimals, durationText, energyFigure, figureText, percentText, powerFigure } from "../format/number";
+import type { Draft } from "../state/draft";
+import { useThemeColours } from "./useThemeColours";
+
+Chart.register(BarController, BarElement, CategoryScale, LinearScale);
+
+interface Props {
+  readonly plan: Plan;
+  readonly draft: Draft;
+  onChange(draft: Draft): void;
+}
+
+/** Every current step of the unit side by side; any of them is set from here. */
+export default function Steps({ plan, draft, onChange }: Props) {
+  const colours = useThemeColours();
+  const solved = solvePlan(plan);
+  const deadline = isRefusal(solved) ? undefined : solved.times.deadline;
+  const rows = stepTable(pathOf(plan), { ...plan.session, deadline });
+  if (rows.length === 0)
+    return <p className="quiet">A rapid station has no steps: it follows what the battery asks for.</p>;
+  const set = plan.settings.unitAmps ?? plan.unit.setAmps ?? null;
+  const withLead = rows.some((r) => r.leadWattsPerMetre !== undefined);
+  return (
+    <div className="steps">
+      <div className="table-wrap" tabIndex={0} role="region" aria-label="Table of current steps">
+        <table>
+          <thead>
+            <tr>
+              <th>Step</th>
+              <th>From the wall</th>
+              <th>Into the battery</th>
+              <th>Time to target</th>
+              <th>At departure</th>
+              <th>Lost</th>
+              {withLead && <th>Lead heat</th>}
+              <th>
+                <span className="visually-hidden">Set it</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map(({ amps, session, refusal, leadWattsPerMetre }) => (
+              <tr key={amps} className={set === amps ? "set" : ""}>
+                <th scope="row">{amps} A</th>
+                {session ? (
+                  <>
+                    <td>{figureText(powerFigure(session.atFlow.wall))}</td>
+                    <td>{figureText(powerFigure(session.atFlow.stored))}</td>
+                    <td>{durationText(session.secondsToTarget)}</td>
+                    <td>{percentText(session.endSoc)}</td>
+                    <td>{figureText(energyFigure(session.ledger.lost))}</td>
+                  </>
+                ) : (
+                  <td colSpan={5}>{refusal?.message}</td>
+                )}
+                {withLead && (
+                  <td>{leadWattsPerMetre === undefined ? "" : `${decimals(leadWattsPerMetre, 1)} W/m`}</td>
+                )}
+                <td>
+                  <button
+                    type="button"
+                    className="btn btn-quiet btn-sm"
+                    disabled={set === amps}
+                    onClick={() => onChange({ ...draft, settings: { ...draft.settings, unitAmps: amps } })}
+                  >
+                    {set === amps ? "Set" : `Set ${amps} A`}
+                  </button>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        {set !== null && plan.settings.unitAmps !== null && (
+          <button
+            type="button"
+            className="btn btn-quiet btn-sm"
+            onClick={() => onChange({ ...draft, settings: { ...draft.settings, unitAmps: null } })}
+          >
+            Leave it as it comes
+          </button>
+        )}
+      </div>
+      <div className="plot">
+        <Bar
+          role="img"
+          aria-label="Hours to target at each step"
+          data={{
+            labels: rows.map((r) => `${r.amps} A`),
+            datasets: [
+              {
+                data: rows.map((r) => (r.session ? r.session.secondsToTarget / 3600 : 0)),
+                backgroundColor: rows.map((r) => (r.amps === set ? colours.copper : colours.lane)),
+                borderColor: colours.copper,
+                borderWidth: 1,
+              },
+            ],
+          }}
+          options={{
+            animation: false,
+            maintainAspectRatio: false,
+            plugins: { annotation: { annotations: {} } },
+            scales: {
+              x: { ticks: { color: colours.quiet }, grid: { display: false } },
+              y: {
+                ticks: { color: colours.quiet },
+                grid: { color: colours.rule },
+                title: { display: true, text: "hours to target", color: colours.quiet },
+              },
+            },
+          }}
+        />
+      </div>
+    </div>
+  );
+}
