@@ -49,19 +49,16 @@ export class Application {
   }
 }
 
-/** A test with the application running, shared by the tests of a file; each test has a browser of its own. */
-export const test = base.extend<object, { app: Application }>({
-  app: [
-    // Playwright reads the names of the fixtures a fixture needs from its first argument.
-    // eslint-disable-next-line no-empty-pattern
-    async ({}, use) => {
-      const app = new Application();
-      await app.start();
-      await use(app);
-      await app.dispose();
-    },
-    { scope: "worker" },
-  ],
+/** A test with an application and a browser of its own, so that no test sees what another has changed. */
+export const test = base.extend<{ app: Application }>({
+  // Playwright reads the names of the fixtures a fixture needs from its first argument.
+  // eslint-disable-next-line no-empty-pattern
+  app: async ({}, use) => {
+    const app = new Application();
+    await app.start();
+    await use(app);
+    await app.dispose();
+  },
   page: async ({ page, app }, use) => {
     await page.goto(`${app.address}/path`);
     await page.getByRole("region", { name: "Answers" }).waitFor();
