@@ -1,6 +1,7 @@
 import { charge, isRefusal, pathOf, planOf, type Plan } from "@kettleback/core";
 import { DEMO_GARAGES } from "@kettleback/core/demo";
 import { fixedStep, stepFor } from "./fixed-step";
+import { bruteRapid, rapidCase, stepForRapid } from "./rapid";
 
 const plans: Plan[] = DEMO_GARAGES.flatMap((garage) =>
   garage.paths.flatMap(({ spec }) => {
@@ -45,7 +46,7 @@ const tapering = (plan: Plan): Plan => ({
   },
 });
 
-for (const plan of plans.flatMap((p) => [p, tapering(p)])) {
+for (const plan of plans.filter((p) => p.unit.kind !== "rapid").flatMap((p) => [p, tapering(p)])) {
   const path = pathOf(plan);
   const [from, to] = [plan.session.fromSoc, 0.99];
   const solved = charge(path, { fromSoc: from, toSoc: to });
@@ -60,3 +61,16 @@ for (const plan of plans.flatMap((p) => [p, tapering(p)])) {
       `steps of ${step.toPrecision(3)} s for ${ERROR}: ${round(stepped).padStart(7)}/s; ratio ${(solves / stepped).toFixed(1)}×`,
   );
 }
+
+console.log(
+  "Rapid session: 12-point curve, pack temperature, one thread; brute force marches in steps of time",
+);
+const rapid = rapidCase();
+const warm = charge(rapid.path, rapid.request);
+if (isRefusal(warm)) throw new Error(warm.message);
+const brute = stepForRapid(rapid, warm.secondsToTarget, ERROR);
+const rapidSolves = perSecond(() => void charge(rapid.path, rapid.request));
+const bruteSolves = perSecond(() => void bruteRapid(rapid, brute));
+console.log(
+  `  ${round(rapidSolves)} solves/s; steps of ${brute} s for ${ERROR}: ${bruteSolves.toFixed(1)}/s; ratio ${(rapidSolves / bruteSolves).toFixed(0)}×`,
+);

@@ -40,7 +40,45 @@ const SHOTS: readonly Shot[] = [
     height: 1500,
     ready: open("Curlew at the harbour with the wrong cable"),
   },
+  { file: "path-stop", at: "path", ready: open("Plover over the garden reel") },
+  {
+    file: "path-rapid",
+    at: "path",
+    height: 1120,
+    ready: async (page) => {
+      await open("Curlew on the ferry rapid, from 10 to 80 %")(page);
+      await page.getByRole("button", { name: "Where it goes" }).click();
+      await page.getByRole("region", { name: "Table of losses" }).waitFor();
+    },
+  },
+  {
+    file: "path-steps-dusk",
+    at: "path",
+    dark: true,
+    height: 1120,
+    ready: async (page) => {
+      await open("Plover overnight in the boathouse")(page);
+      await page.getByRole("button", { name: "Current steps" }).click();
+      await page.getByRole("region", { name: "Table of current steps" }).waitFor();
+    },
+  },
   { file: "garage", at: "garage/cars" },
+  { file: "connectors", at: "garage/connectors", height: 1000 },
+  {
+    file: "cable-reader",
+    at: "garage/reader",
+    ready: async (page) => {
+      await page.getByLabel("What is printed on it").fill("H07BZ5-F 3G6 + 1×0.5");
+      await page.getByLabel("I have not looked").uncheck();
+      await page.getByLabel(/Proximity resistor/).fill("220");
+    },
+  },
+  {
+    file: "car-curve",
+    at: "garage/cars",
+    height: 1000,
+    ready: (page) => page.getByRole("button", { name: "Change Curlew" }).click(),
+  },
   {
     file: "garage-outlet",
     at: "garage/outlets",

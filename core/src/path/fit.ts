@@ -1,6 +1,6 @@
 import { CONNECTORS, inletFor, plugsFor, type ConnectorId } from "../connectors";
 import { outletType, type OutletTypeId } from "../outlets";
-import type { Cable, Outlet, Unit } from "../parts";
+import { packSpan, type Cable, type Outlet, type Unit } from "../parts";
 import type { ChargingPath } from "./describe";
 import type { Refusal } from "./refusal";
 
@@ -105,6 +105,19 @@ function inletProblem({ car, unit, cable, adapter }: ChargingPath): Refusal | un
   };
 }
 
+function voltageProblem({ car, unit }: ChargingPath): Refusal | undefined {
+  if (unit.kind !== "rapid") return undefined;
+  const { full } = packSpan(car.battery);
+  return full <= unit.maxVolts
+    ? undefined
+    : {
+        field: "unit",
+        code: "station-volts-too-low",
+        message: `${unit.name} gives ${unit.maxVolts} V at most; the pack of ${car.name} reaches ${Math.round(full)} V.`,
+        remedy: "Take a station made for the pack’s voltage.",
+      };
+}
+
 /** The first thing along the path that does not go into the next, or undefined when everything fits. */
 export const fitProblem = (path: ChargingPath): Refusal | undefined =>
-  outletProblem(path) ?? cableProblem(path) ?? inletProblem(path);
+  outletProblem(path) ?? cableProblem(path) ?? inletProblem(path) ?? voltageProblem(path);

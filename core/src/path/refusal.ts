@@ -12,6 +12,7 @@ export interface Refusal {
     | "cable-does-not-fit-unit"
     | "plug-does-not-fit-inlet"
     | "adapter-does-not-fit"
+    | "station-volts-too-low"
     | "below-six-amps"
     | "no-common-lanes"
     | "own-draw-takes-all";

@@ -10,7 +10,9 @@ const STEP_SECONDS = 120;
 const WARM_AFTER = 8 * WARM_UP_SECONDS;
 /** Most by which acceptance may change over a step, as a share. */
 const GENTLE = 0.08;
-const BISECTIONS = 40;
+/** State of charge to which the place is found where the limit changes hands. */
+const SWITCH = 1e-10;
+const NOTHING = 1e-12;
 
 /**
  * Charges where no closed form exists: the path's power changes with the pack's volts, or acceptance with the
@@ -27,52 +29,54 @@ export function march(
   factorAt?: (time: Seconds) => number,
 ): Segment[] {
   const segments: Segment[] = [];
+  const scale = usable * 3600;
   let time = 0;
   for (const piece of pieces) {
     const accepted = (soc: number, t: number) =>
       factorAt ? onPiece(piece, soc) * factorAt(t) : onPiece(piece, soc);
-    const power = (soc: number, t: number) => Math.min(storedAt(soc), accepted(soc, t));
-    const pace = (soc: number, t: number) => (usable * 3600) / power(soc, t);
-    /** Time at the end of a step of h from (soc, t). */
-    const stepped = (soc: number, t: number, h: number): number => {
-      const k1 = pace(soc, t);
+    const pace = (soc: number, t: number) => scale / Math.min(storedAt(soc), accepted(soc, t));
+    const batteryLimits = (soc: number, t: number) => accepted(soc, t) < storedAt(soc);
+    /** Time at the end of a step of h from (soc, t), the pace at its start being known. */
+    const stepped = (soc: number, t: number, h: number, k1: number): number => {
       const k2 = pace(soc + h / 2, t + (h / 2) * k1);
       const k3 = pace(soc + h / 2, t + (h / 2) * k2);
       const k4 = pace(soc + h, t + h * k3);
       return t + (h / 6) * (k1 + 2 * k2 + 2 * k3 + k4);
     };
-    const batteryLimits = (soc: number, t: number) => accepted(soc, t) < storedAt(soc);
 
     const rise = Number.isFinite(piece.startW) ? Math.abs(piece.endW - piece.startW) : 0;
     const slope = rise / (piece.to - piece.from);
     let soc = piece.from;
-    while (piece.to - soc > 1e-12) {
-      const patient = !factorAt || time > WARM_AFTER ? Infinity : STEP_SECONDS / pace(soc, time);
+    let k1 = pace(soc, time);
+    let limited = batteryLimits(soc, time);
+    while (piece.to - soc > NOTHING) {
+      const patient = !factorAt || time > WARM_AFTER ? Infinity : STEP_SECONDS / k1;
       const gentle = slope > 0 ? (GENTLE * onPiece(piece, soc)) / slope : Infinity;
       let h = Math.min(STEP, patient, gentle, piece.to - soc);
-      const limited = batteryLimits(soc, time);
-      if (batteryLimits(soc + h, stepped(soc, time, h)) !== limited) {
+      let next = stepped(soc, time, h, k1);
+      if (batteryLimits(soc + h, next) !== limited) {
         // The limit changes hands inside this step: find where, and step just over it.
         let [low, high] = [0, h];
-        for (let i = 0; i < BISECTIONS && high - low > 1e-12; i++) {
+        while (high - low > SWITCH) {
           const middle = (low + high) / 2;
-          if (batteryLimits(soc + middle, stepped(soc, time, middle)) === limited) low = middle;
+          if (batteryLimits(soc + middle, stepped(soc, time, middle, k1)) === limited) low = middle;
           else high = middle;
         }
-        h = Math.max(high, 1e-12);
+        h = high;
+        next = stepped(soc, time, h, k1);
       }
-      const next = stepped(soc, time, h);
-      const end = piece.to - soc - h < 1e-12 ? piece.to : soc + h;
+      const end = piece.to - soc - h < NOTHING ? piece.to : soc + h;
+      const paceAtEnd = pace(end, next);
       segments.push({
         fromSoc: soc,
         toSoc: end,
-        startW: watts(power(soc, time)),
-        endW: watts(power(end, next)),
+        startW: watts(scale / k1),
+        endW: watts(scale / paceAtEnd),
         seconds: next - time,
-        limitedBy: batteryLimits(soc + h / 2, (time + next) / 2) ? "battery" : "path",
+        limitedBy: limited ? "battery" : "path",
       });
-      soc = end;
-      time = next;
+      [soc, time, k1] = [end, next, paceAtEnd];
+      limited = batteryLimits(soc, time);
     }
   }
   return segments;

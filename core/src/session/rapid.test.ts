@@ -106,6 +106,15 @@ test("50 kW at full rate into a car of 100 Wh a mile: 500 miles an hour, before 
   expect(last.endW / 100).toBeLessThan(200);
 });
 
+test("an 800 V pack at a 500 V station: refused in words", () => {
+  const high = { ...car, battery: { ...car.battery, packVolts: 740 } };
+  const result = charge(rapidPath({ ...station(50_000, 125), maxVolts: 500 }, high), {
+    fromSoc: 0.1,
+    toSoc: 0.8,
+  });
+  expect(isRefusal(result) && result.code).toBe("station-volts-too-low");
+});
+
 test("sharing halves what the station gives; a colder pack is slower; the last fifth is the slowest", () => {
   const path = rapidPath(station(100_000, 250));
   const span = { fromSoc: 0.1, toSoc: 0.8 };

@@ -11,6 +11,7 @@ import {
   type Session,
 } from ".";
 import { bay, idealCar, pathOf, post } from "../tests/parts";
+import type { Lead } from "../parts";
 import { isRefusal, type ChargingPath } from "../path";
 import { wattHours, watts } from "../units";
 
@@ -52,6 +53,39 @@ describe("common-practice times", () => {
 
   test("82 kWh at 2.4 kW from empty: about 34 h", () => {
     expect(timeOnLine(wattHours(82_000), 2_400, 2_400) / 3600).toBeCloseTo(34.2, 1);
+  });
+});
+
+describe("levels as people speak of them", () => {
+  test("Level 1: 120 V at 12 A is 1.44 kW; 100 Wh a mile is 14 miles an hour, 165–170 in a 12-hour night (common practice)", () => {
+    const { atFlow } = session(
+      pathOf({
+        car: idealCar([{ lanes: 1, amps: 32 }]),
+        outlet: bay("split-phase", "single"),
+        unit: post(1, 12, "type1"),
+      }),
+      0.1,
+      0.3,
+    );
+    expect(atFlow.wall / 1000).toBeCloseTo(1.44, 2);
+    expect(atFlow.wall / 100).toBeCloseTo(14.4, 1);
+    // Told at the rounded 14 miles an hour.
+    expect(Math.floor(atFlow.wall / 100) * 12).toBe(168);
+  });
+
+  test("8 kW for a 3 h limit is 24 kWh (common practice)", () => {
+    const s = session(
+      pathOf({
+        car: idealCar([{ lanes: 1, amps: 48 }], 100_000),
+        outlet: bay("split-phase", "high"),
+        unit: post(1, 8000 / 240, "type1"),
+      }),
+      0.1,
+      0.9,
+      3 * 3600,
+    );
+    expect(s.reached).toBe(false);
+    expect(s.ledger.wall / 1000).toBeCloseTo(24, 1);
   });
 });
 
@@ -159,6 +193,44 @@ describe("losses", () => {
       unit: { ...post(1, 12.51, "type1"), kind: "portable", plugs: [{ type: "nema-5-20", amps: 16 }] },
     });
     expect(session(path, 0.2, 0.5).atFlow.lead).toBeCloseTo(57.9, 1);
+  });
+
+  test("two meters and a loop reading are two ways to the same I²R", () => {
+    const over = (resistance: Lead["resistance"]) =>
+      session(
+        pathOf({
+          car: idealCar([{ lanes: 1, amps: 32 }]),
+          outlet: {
+            kind: "socket",
+            name: "socket",
+            condition: "sound",
+            exposed: false,
+            type: "blue-16",
+            supply: { system: "230/400" },
+            circuit: { breakerAmps: 16, otherLoadAmps: 0 },
+          },
+          lead: {
+            name: "lead",
+            plug: "blue-16",
+            socket: "blue-16",
+            amps: 16,
+            lengthM: 25,
+            coiled: false,
+            chained: false,
+            overBlock: false,
+            resistance,
+          },
+          unit: { ...post(1, 13), kind: "portable", plugs: [{ type: "blue-16", amps: 16 }] },
+        }),
+        0.2,
+        0.5,
+      ).ledger.lead;
+    // Two meters of one circuit: 3000 W and 2948 W (common practice), at 12.51 A.
+    const loopOhms = (3000 - 2948) / 12.51 ** 2;
+    expect(over({ by: "meters", wattsIn: 3000, wattsOut: 2948, amps: 12.51 })).toBeCloseTo(
+      over({ by: "loop", loopOhms }),
+      6,
+    );
   });
 
   test("the ledger of a tapering session agrees with a thousand small level ones", () => {

@@ -24,7 +24,7 @@ export function ConductorDrawing({ solution, plan, selected, onSelect }: Props) 
   const [ref, width] = useWidth<HTMLDivElement>();
   const flat = width >= NARROW;
   const { point } = solution;
-  const breadth = flat ? 118 : 96;
+  const breadth = flat ? 108 : 96;
   const supply = flat ? 88 : 44;
   const battery = flat ? 104 : 84;
   const length = flat ? width : supply + battery + UPRIGHT_STEP * point.links.length;

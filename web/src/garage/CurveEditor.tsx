@@ -61,6 +61,18 @@ export function CurveEditor({ value, usableWh, problem, onChange }: Props) {
   const change = (i: number, point: Partial<TypedPoint>) =>
     onChange(value.map((p, j) => (j === i ? { ...p, ...point } : p)));
 
+  /** A new point in the middle of the widest gap, on the line that is there. */
+  const addPoint = () => {
+    const gaps = value.slice(1).map((p, i) => number(p.percent) - number(value[i]!.percent));
+    const i = gaps.indexOf(Math.max(...gaps));
+    const [a, b] = [value[i]!, value[i + 1]!];
+    const middle = {
+      percent: String(Math.round((number(a.percent) + number(b.percent)) / 2)),
+      kW: String(Math.round(5 * (number(a.kW) + number(b.kW))) / 10),
+    };
+    onChange([...value.slice(0, i + 1), middle, ...value.slice(i + 1)]);
+  };
+
   return (
     <div className="field wide curve" role="group" aria-label="What the battery accepts">
       <label>
@@ -147,6 +159,11 @@ export function CurveEditor({ value, usableWh, problem, onChange }: Props) {
             ))}
           </div>
         </>
+      )}
+      {value.length > 1 && value.length < 40 && (
+        <button type="button" className="btn btn-quiet btn-sm add-point" onClick={addPoint}>
+          Add a point
+        </button>
       )}
       {problem && (
         <small className="problem" role="alert">

@@ -9,6 +9,37 @@ interface Props {
   onChange(draft: Draft): void;
 }
 
+/** The stops of a path in one line each, at the head of the drawing: nobody plugs in without having passed them. */
+export function Stops({
+  plan,
+  acknowledged,
+}: {
+  readonly plan: Plan;
+  readonly acknowledged: readonly string[];
+}) {
+  const stops = cautionsFor(pathOf(plan), plan.session).filter((c) => c.severity === "stop");
+  if (stops.length === 0) return null;
+  return (
+    <ul className="stops" role="alert">
+      {stops.map(({ code, what, todo }) => (
+        <li key={code}>
+          <StopSign />
+          <span>
+            <strong>Stop. {what}</strong> {acknowledged.includes(code) ? "(acknowledged)" : todo}
+          </span>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+const StopSign = () => (
+  <svg viewBox="0 0 20 20" width={20} height={20} aria-hidden="true" className="stop-sign">
+    <polygon points="6,1 14,1 19,6 19,14 14,19 6,19 1,14 1,6" />
+    <rect x={5} y={8.5} width={10} height={3} />
+  </svg>
+);
+
 /** What to beware of, worst first. A stop cannot be closed; it can only be acknowledged, and then still stands. */
 export function Cautions({ plan, draft, onChange }: Props) {
   const cautions = cautionsFor(pathOf(plan), plan.session);

@@ -7,9 +7,7 @@ export function Lift({ plan }: { plan: Plan }) {
   return (
     <section className="lift" aria-label="What would lift it">
       <h2>What would lift it</h2>
-      {rungs.length === 0 && (
-        <p className="quiet">Nothing short of another car: it takes what it is made for.</p>
-      )}
+      {rungs.length === 0 && <p className="quiet">Nothing in the path: the car itself is what binds.</p>}
       <ol>
         {rungs.map((rung) => (
           <li key={rung.what}>

@@ -5,7 +5,7 @@ import { isRefusal, planOf, solvePlan, type Answer, type FieldProblem, type Gara
 import { ConductorDrawing } from "../drawing/ConductorDrawing";
 import { firstDraft, useDrafts, type Draft } from "../state/draft";
 import { Answers } from "./Answers";
-import { Cautions } from "./Cautions";
+import { Cautions, Stops } from "./Cautions";
 import { Lift } from "./Lift";
 import { LinkPanel } from "./LinkPanel";
 import { Lower } from "./Lower";
@@ -89,9 +89,11 @@ function Bench({ garage, draft, onChange }: BenchProps) {
       />
       {problems.length > 0 && <Problems problems={problems} />}
       {refusal && <Refused refusal={refusal} garage={garage} draft={draft} onChange={onChange} />}
+      {refusal && plan.ok && <Cautions plan={plan.value} draft={draft} onChange={onChange} />}
       {solution && plan.ok && (
         <div className="bench">
           <div className="bench-drawing">
+            <Stops plan={plan.value} acknowledged={draft.acknowledged} />
             <Verdict solution={solution} />
             <ConductorDrawing
               solution={solution}

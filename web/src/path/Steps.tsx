@@ -1,4 +1,4 @@
-import { isRefusal, pathOf, solvePlan, stepTable, type Plan } from "@kettleback/core";
+import { pathOf, sessionTimes, stepTable, type Plan } from "@kettleback/core";
 import { Bar } from "react-chartjs-2";
 import { BarController, BarElement, CategoryScale, Chart, LinearScale } from "chart.js";
 import { decimals, durationText, energyFigure, figureText, percentText, powerFigure } from "../format/number";
@@ -16,9 +16,8 @@ interface Props {
 /** Every current step of the unit side by side; any of them is set from here. */
 export default function Steps({ plan, draft, onChange }: Props) {
   const colours = useThemeColours();
-  const solved = solvePlan(plan);
-  const deadline = isRefusal(solved) ? undefined : solved.times.deadline;
-  const rows = stepTable(pathOf(plan), { ...plan.session, deadline });
+  const times = sessionTimes(plan.session, plan.household.timeZone);
+  const rows = stepTable(pathOf(plan), { ...plan.session, deadline: times.deadline });
   if (rows.length === 0)
     return <p className="quiet">A rapid station has no steps: it follows what the battery asks for.</p>;
   const set = plan.settings.unitAmps ?? plan.unit.setAmps ?? null;
@@ -30,35 +29,22 @@ export default function Steps({ plan, draft, onChange }: Props) {
           <thead>
             <tr>
               <th>Step</th>
+              <th>
+                <span className="visually-hidden">Set it</span>
+              </th>
               <th>From the wall</th>
               <th>Into the battery</th>
+              <th>Ready at</th>
               <th>Time to target</th>
               <th>At departure</th>
               <th>Lost</th>
               {withLead && <th>Lead heat</th>}
-              <th>
-                <span className="visually-hidden">Set it</span>
-              </th>
             </tr>
           </thead>
           <tbody>
             {rows.map(({ amps, session, refusal, leadWattsPerMetre }) => (
               <tr key={amps} className={set === amps ? "set" : ""}>
                 <th scope="row">{amps} A</th>
-                {session ? (
-                  <>
-                    <td>{figureText(powerFigure(session.atFlow.wall))}</td>
-                    <td>{figureText(powerFigure(session.atFlow.stored))}</td>
-                    <td>{durationText(session.secondsToTarget)}</td>
-                    <td>{percentText(session.endSoc)}</td>
-                    <td>{figureText(energyFigure(session.ledger.lost))}</td>
-                  </>
-                ) : (
-                  <td colSpan={5}>{refusal?.message}</td>
-                )}
-                {withLead && (
-                  <td>{leadWattsPerMetre === undefined ? "" : `${decimals(leadWattsPerMetre, 1)} W/m`}</td>
-                )}
                 <td>
                   <button
                     type="button"
@@ -69,6 +55,23 @@ export default function Steps({ plan, draft, onChange }: Props) {
                     {set === amps ? "Set" : `Set ${amps} A`}
                   </button>
                 </td>
+                {session ? (
+                  <>
+                    <td>{figureText(powerFigure(session.atFlow.wall))}</td>
+                    <td>{figureText(powerFigure(session.atFlow.stored))}</td>
+                    <td>
+                      {times.pluggedIn.plus({ seconds: session.secondsToTarget }).toFormat("ccc HH:mm")}
+                    </td>
+                    <td>{durationText(session.secondsToTarget)}</td>
+                    <td>{percentText(session.endSoc)}</td>
+                    <td>{figureText(energyFigure(session.ledger.lost))}</td>
+                  </>
+                ) : (
+                  <td colSpan={6}>{refusal?.message}</td>
+                )}
+                {withLead && (
+                  <td>{leadWattsPerMetre === undefined ? "" : `${decimals(leadWattsPerMetre, 1)} W/m`}</td>
+                )}
               </tr>
             ))}
           </tbody>

@@ -43,6 +43,9 @@ function readyAside(s: Solution): string {
   return `${durationText(late)} too late: ${percentText(s.endSoc)} at ${s.times.departure.toFormat("HH:mm")}`;
 }
 
+const flowUnit = ({ point: { current, lanes } }: Solution): string =>
+  current === "DC" ? "A at the start" : lanes === 1 ? "A on 1 lane" : `A on ${lanes} lanes`;
+
 /** The answers of a solved plan in the household's units, in the order people ask. */
 export function shownAnswers(s: Solution, { household }: Plan): Shown[] {
   const { distanceUnit: unit, currency } = household;
@@ -77,7 +80,7 @@ export function shownAnswers(s: Solution, { household }: Plan): Shown[] {
       nature: "current",
       figure: {
         value: ampsText(s.point.amps).replace(" A", ""),
-        unit: `A on ${s.point.lanes === 1 ? "1 lane" : `${s.point.lanes} lanes`}`,
+        unit: flowUnit(s),
       },
       aside: `${decimals(s.point.volts, 0)} V, ${decimals(s.point.dropVolts, 1)} V lost in the wires`,
     },
