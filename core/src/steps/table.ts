@@ -1,13 +1,16 @@
 import { leadOhms, type Lead } from "../parts";
 import { isRefusal, type ChargingPath, type Refusal } from "../path";
-import { charge, type Session, type SessionRequest } from "../session";
+import { charge, socAfter, type Session, type SessionRequest } from "../session";
 import { MIN_AMPS } from "../signals";
-import type { Amps } from "../units";
+import { wattHours, type Amps } from "../units";
 
 /** One current step, and what the session would be on it. */
 export interface StepRow {
   readonly amps: Amps;
+  /** The whole way to the target, so that losses compare. */
   readonly session: Session | undefined;
+  /** State of charge at the deadline; undefined without one. */
+  readonly socAtDeadline: number | undefined;
   readonly refusal: Refusal | undefined;
   /** Heat a metre of the extension lead gives off; undefined without a lead. */
   readonly leadWattsPerMetre: number | undefined;
@@ -30,12 +33,24 @@ export const settableSteps = ({ unit }: ChargingPath): readonly Amps[] =>
 
 /** Every current step of the unit side by side. */
 export function stepTable(path: ChargingPath, request: SessionRequest): StepRow[] {
+  const { deadline, ...whole } = request;
   return settableSteps(path).map((amps): StepRow => {
-    const result = charge({ ...path, settings: { ...path.settings, unitAmps: amps } }, request);
-    if (isRefusal(result)) return { amps, session: undefined, refusal: result, leadWattsPerMetre: undefined };
+    const result = charge({ ...path, settings: { ...path.settings, unitAmps: amps } }, whole);
+    if (isRefusal(result))
+      return {
+        amps,
+        session: undefined,
+        socAtDeadline: undefined,
+        refusal: result,
+        leadWattsPerMetre: undefined,
+      };
     return {
       amps,
       session: result,
+      socAtDeadline:
+        deadline === undefined
+          ? undefined
+          : socAfter(result.segments, wattHours(path.car.battery.usableWh), deadline),
       refusal: undefined,
       leadWattsPerMetre: path.lead && leadHeat(path.lead, result.point.amps, result.point.conductors),
     };

@@ -37,12 +37,12 @@ export default function Steps({ plan, draft, onChange }: Props) {
               <th>Ready at</th>
               <th>Time to target</th>
               <th>At departure</th>
-              <th>Lost</th>
+              <th>Lost to target</th>
               {withLead && <th>Lead heat</th>}
             </tr>
           </thead>
           <tbody>
-            {rows.map(({ amps, session, refusal, leadWattsPerMetre }) => (
+            {rows.map(({ amps, session, socAtDeadline, refusal, leadWattsPerMetre }) => (
               <tr key={amps} className={set === amps ? "set" : ""}>
                 <th scope="row">{amps} A</th>
                 <td>
@@ -63,7 +63,7 @@ export default function Steps({ plan, draft, onChange }: Props) {
                       {times.pluggedIn.plus({ seconds: session.secondsToTarget }).toFormat("ccc HH:mm")}
                     </td>
                     <td>{durationText(session.secondsToTarget)}</td>
-                    <td>{percentText(session.endSoc)}</td>
+                    <td>{socAtDeadline === undefined ? "" : percentText(socAtDeadline)}</td>
                     <td>{figureText(energyFigure(session.ledger.lost))}</td>
                   </>
                 ) : (

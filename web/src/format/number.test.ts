@@ -1,0 +1,54 @@
+import { micros, watts, wattHours, type Micros } from "@kettleback/core";
+import {
+  ampsText,
+  distanceFigure,
+  durationText,
+  economyFigure,
+  energyFigure,
+  figureText,
+  moneyText,
+  percentText,
+  powerFigure,
+  speedFigure,
+} from "./number";
+import { gaugeText, withArticle } from "./words";
+
+test("power is a rate and energy an amount: never the same unit", () => {
+  expect(figureText(powerFigure(watts(7360)))).toBe("7.36 kW");
+  expect(figureText(powerFigure(watts(55)))).toBe("55 W");
+  expect(figureText(powerFigure(watts(150_000)))).toBe("150 kW");
+  expect(figureText(energyFigure(wattHours(35_000)))).toBe("35.0 kWh");
+  expect(figureText(energyFigure(wattHours(8)))).toBe("8 Wh");
+});
+
+test("distances, speeds and economy in the household's units", () => {
+  expect(figureText(distanceFigure(160.9344, "mi"))).toBe("100 mi");
+  expect(figureText(speedFigure(12.05, "km"))).toBe("12.1 km/h");
+  expect(figureText(speedFigure(16.09344, "mi"))).toBe("10.0 mi/h");
+  expect(figureText(economyFigure(150, "kWh/100 km"))).toBe("15.0 kWh/100 km");
+  expect(figureText(economyFigure(155.3428, "mi/kWh"))).toBe("4.00 mi/kWh");
+});
+
+test.each([
+  [0, "0 min"],
+  [59 * 60, "59 min"],
+  [3600, "1 h"],
+  [3600 * 13 + 20 * 60, "13 h 20 min"],
+  // Rounded to whole minutes before it is split, so never "1 h 60 min".
+  [2 * 3600 - 1, "2 h"],
+])("%d s reads %s", (seconds, text) => expect(durationText(seconds)).toBe(text));
+
+test("money keeps its currency and its sign", () => {
+  expect(moneyText(micros(9.5888), "EUR")).toBe("€9.59");
+  expect(moneyText(micros(8.98), "CAD")).toBe("$8.98");
+  expect(moneyText(-500_000 as Micros, "EUR")).toBe("-€0.50");
+});
+
+test("small words", () => {
+  expect(ampsText(16)).toBe("16 A");
+  expect(ampsText(12.51)).toBe("12.5 A");
+  expect(percentText(0.834)).toBe("83 %");
+  expect(withArticle("outlet")).toBe("an outlet");
+  expect(withArticle("car")).toBe("a car");
+  expect(gaugeText("2.5 mm2")).toBe("2.5 mm²");
+});
