@@ -33,13 +33,18 @@ export function must(what, command, args, options) {
 /** A tool that npm installed. */
 export const tool = (name) => join(ROOT, "node_modules", ".bin", name);
 
-/** Installs the packages of the lock file when they are missing or older than it. */
+/**
+ * Installs the packages of the lock file when they are missing or older than it. `npm install`, not `npm ci`: a lock
+ * file written on one platform may lack the optional binaries of the others, which `ci` takes for a fault; what the
+ * lock file names is installed at its version either way, and nothing is written back.
+ */
 export function ensurePackages() {
   const stamp = join(ROOT, "node_modules", ".package-lock.json");
   const lock = join(ROOT, "package-lock.json");
   if (existsSync(stamp) && statSync(stamp).mtimeMs >= statSync(lock).mtimeMs) return;
   must("installing packages (about two minutes the first time)", "npm", [
-    "ci",
+    "install",
+    "--no-save",
     "--no-audit",
     "--no-fund",
     "--loglevel=error",
