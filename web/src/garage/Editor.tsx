@@ -8,7 +8,8 @@ import { sayDone } from "../shell/notices";
 import { useGarage } from "../state/garage";
 import { withArticle } from "../format/words";
 import { FieldControl } from "./FieldControl";
-import { groupsOf, parentChoices, type Values } from "./fields";
+import type { Values } from "./field";
+import { groupsOf, parentChoices } from "./fields";
 import { atField, specOf, valuesOf } from "./values";
 
 export type EditableKind = Exclude<Kind, "paths">;

@@ -3,7 +3,7 @@ import { useId, type ReactNode } from "react";
 import { Controller, useFormContext, useWatch } from "react-hook-form";
 import { energyOfAmpHours } from "@kettleback/core";
 import { CurveEditor, type TypedPoint } from "./CurveEditor";
-import type { Field } from "./fields";
+import type { Field } from "./field";
 
 interface Props {
   readonly field: Field;

@@ -1,7 +1,8 @@
 import { KINDS, type Household } from "@kettleback/core";
 import { DEMO_GARAGES } from "@kettleback/core/demo";
 import type { EditableKind } from "./Editor";
-import { groupsOf, type Values } from "./fields";
+import type { Values } from "./field";
+import { groupsOf } from "./fields";
 import { atField, specOf, valuesOf } from "./values";
 
 const EDITABLE = ["cars", "places", "outlets", "units", "cables", "leads", "adapters", "tariffs"] as const;

@@ -1,5 +1,5 @@
 import { acceptedRange, fromWhPerKm, toWhPerKm, type EconomyUnit, type FieldProblem } from "@kettleback/core";
-import type { Field, Group, Values } from "./fields";
+import type { Field, Group, Values } from "./field";
 
 type Json = Record<string, unknown>;
 

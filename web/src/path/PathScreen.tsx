@@ -16,6 +16,8 @@ import { Sentence } from "./Sentence";
 import { UndoRedo } from "./UndoRedo";
 import { Verdict } from "./Verdict";
 import "./path.scss";
+import "./beside.scss";
+import "./lower.scss";
 
 /** The heart: one sentence that says what is plugged in where, and at once what comes of it. */
 export function PathScreen({ garage }: { garage: Garage }) {

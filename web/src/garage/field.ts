@@ -1,0 +1,53 @@
+/** A choice in a list. */
+export interface Choice {
+  readonly value: string;
+  readonly label: string;
+}
+
+interface Common {
+  /** Dotted place in the description. */
+  readonly path: string;
+  readonly label: string;
+  readonly hint?: string;
+  /** Shown and kept only while this holds for the values being edited. */
+  readonly when?: (values: Values) => boolean;
+}
+
+/** What a form edits: text as typed, by dotted path. */
+export type Values = Readonly<Record<string, unknown>>;
+
+/** One field of a form, as data. Numbers are typed in `unit`; `scale` turns them into the description's unit. */
+export type Field =
+  | (Common & { readonly type: "text" })
+  | (Common & {
+      readonly type: "number";
+      readonly unit: string;
+      readonly scale?: number;
+      readonly optional?: boolean;
+    })
+  | (Common & { readonly type: "choice"; readonly choices: readonly Choice[]; readonly numeric?: boolean })
+  | (Common & { readonly type: "tick" })
+  | (Common & { readonly type: "ticks"; readonly choices: readonly Choice[] })
+  | (Common & { readonly type: "numbers"; readonly unit: string })
+  /** A row of pairs kept as [{key, amount}]. */
+  | (Common & {
+      readonly type: "pairs";
+      readonly key: {
+        readonly name: string;
+        readonly choices: readonly Choice[];
+        readonly numeric?: boolean;
+      };
+      readonly amount: { readonly name: string; readonly unit: string; readonly scale?: number };
+      readonly optional?: boolean;
+    })
+  | (Common & { readonly type: "economy" })
+  /** Points of a curve, kept as [{soc, watts}]; `capacity` names the field that scales the generic shapes. */
+  | (Common & { readonly type: "curve"; readonly capacity: string })
+  /** Not kept itself: volts × amp-hours typed here fill the capacity. */
+  | (Common & { readonly type: "ampHours"; readonly volts: string; readonly capacity: string });
+
+/** A titled group of fields. */
+export interface Group {
+  readonly title: string;
+  readonly fields: readonly Field[];
+}

@@ -1,0 +1,50 @@
+import { KINDS, SUPPLY_IDS } from "@kettleback/core";
+import { DEMO_GARAGES, fallowQuay } from "@kettleback/core/demo";
+import { blankOf } from "./blanks";
+import { cardOf } from "./cards";
+import type { EditableKind } from "./Editor";
+import { groupsOf, parentChoices } from "./fields";
+import { usedBy } from "./usedBy";
+
+const EDITABLE = ["cars", "places", "outlets", "units", "cables", "leads", "adapters", "tariffs"] as const;
+
+test.each(EDITABLE)("%s: a blank needs nothing but a name, on every supply system", (kind: EditableKind) => {
+  for (const system of SUPPLY_IDS) {
+    const parsed = KINDS[kind].schema.safeParse({ ...blankOf(kind, system), name: "New" });
+    expect(parsed.error?.issues).toBeUndefined();
+    expect(
+      KINDS[kind].schema.safeParse(blankOf(kind, system)).error?.issues.map((i) => i.path.join(".")),
+    ).toEqual(["name"]);
+  }
+});
+
+test.each(EDITABLE)(
+  "%s: every card says something whole, and every form has a name to type",
+  (kind: EditableKind) => {
+    for (const garage of DEMO_GARAGES) {
+      for (const row of garage[kind]) {
+        const { figure, lines } = cardOf(kind, row as never, garage);
+        expect([figure, ...lines].join(" ")).not.toMatch(/undefined|NaN|mm2|\[object/);
+      }
+      const paths = groupsOf(kind, garage.household.spec).flatMap((g) => g.fields.map((f) => f.path));
+      expect(paths).toContain("name");
+      expect(new Set(paths).size).toBe(paths.length);
+    }
+  },
+);
+
+test("what a thing is used by: paths that name it and things that belong to it", () => {
+  expect(usedBy(fallowQuay, "cars", "fq-dunlin")).toEqual([]);
+  expect(usedBy(fallowQuay, "cars", "fq-plover")).toHaveLength(2);
+  expect(usedBy(fallowQuay, "places", "fq-boathouse")).toEqual(["wall socket"]);
+  expect(usedBy(fallowQuay, "outlets", "fq-ferry-bay")).toEqual(
+    expect.arrayContaining(["Ferry rapid, left", "“Curlew on the ferry rapid, from 10 to 80 %”"]),
+  );
+});
+
+test("a unit can be wired in only where there is no socket; a cable belongs to nothing", () => {
+  const choices = parentChoices("units", fallowQuay)!.choices.map((c) => c.value);
+  expect(choices).toEqual(expect.arrayContaining(["fq-hall-bay", "fq-ferry-bay"]));
+  expect(choices).not.toContain("fq-boathouse-socket");
+  expect(parentChoices("cables", fallowQuay)).toBeNull();
+});
