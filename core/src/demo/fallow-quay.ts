@@ -1,5 +1,5 @@
 import type { Garage } from "../garage";
-import { kept } from "./kept";
+import { kept, keptPath } from "./kept";
 
 /** An island boatyard household on 230/400 V, euro and kilometres. All of it invented. */
 export const fallowQuay: Garage = {
@@ -319,85 +319,72 @@ export const fallowQuay: Garage = {
   ],
   adapters: [],
   paths: [
-    kept("fq-path-plover-night", {
-      name: "Plover overnight in the boathouse",
-      carId: "fq-plover",
-      outletId: "fq-boathouse-socket",
-      leadId: null,
-      unitId: "fq-small-portable",
-      cableId: null,
-      adapterId: null,
-      tariffId: "fq-house-rate",
-      session: {
+    keptPath(
+      "fq-path-plover-night",
+      {
+        name: "Plover overnight in the boathouse",
+        carId: "fq-plover",
+        outletId: "fq-boathouse-socket",
+        unitId: "fq-small-portable",
+        tariffId: "fq-house-rate",
+      },
+      {
         fromSoc: 0.2,
         toSoc: 0.9,
         pluggedInAt: "2026-11-23T18:10",
         neededBy: "07:30",
-        batteryC: null,
-        heatingW: 0,
       },
-      settings: { unitAmps: null, carAmps: null, otherBusy: false },
-      acknowledged: [],
-    }),
-    kept("fq-path-curlew-harbour", {
-      name: "Curlew at the harbour with the wrong cable",
-      carId: "fq-curlew",
-      outletId: "fq-harbour-bay",
-      leadId: null,
-      unitId: "fq-harbour-post",
-      cableId: "fq-thin-three",
-      adapterId: null,
-      tariffId: "fq-free",
-      session: {
+    ),
+    keptPath(
+      "fq-path-curlew-harbour",
+      {
+        name: "Curlew at the harbour with the wrong cable",
+        carId: "fq-curlew",
+        outletId: "fq-harbour-bay",
+        unitId: "fq-harbour-post",
+        cableId: "fq-thin-three",
+        tariffId: "fq-free",
+      },
+      {
         fromSoc: 0.35,
         toSoc: 0.8,
         pluggedInAt: "2026-11-23T18:10",
         neededBy: "07:30",
-        batteryC: null,
-        heatingW: 0,
       },
-      settings: { unitAmps: null, carAmps: null, otherBusy: false },
-      acknowledged: [],
-    }),
-    kept("fq-path-ferry", {
-      name: "Curlew on the ferry rapid, from 10 to 80 %",
-      carId: "fq-curlew",
-      outletId: "fq-ferry-bay",
-      leadId: null,
-      unitId: "fq-ferry-ccs",
-      cableId: null,
-      adapterId: null,
-      tariffId: "fq-ferry-rate",
-      session: {
+    ),
+    keptPath(
+      "fq-path-ferry",
+      {
+        name: "Curlew on the ferry rapid, from 10 to 80 %",
+        carId: "fq-curlew",
+        outletId: "fq-ferry-bay",
+        unitId: "fq-ferry-ccs",
+        tariffId: "fq-ferry-rate",
+      },
+      {
         fromSoc: 0.1,
         toSoc: 0.8,
         pluggedInAt: "2026-11-23T14:05",
         neededBy: "15:20",
         batteryC: 8,
-        heatingW: 0,
       },
-      settings: { unitAmps: null, carAmps: null, otherBusy: false },
-      acknowledged: [],
-    }),
-    kept("fq-path-reel", {
-      name: "Plover over the garden reel",
-      carId: "fq-plover",
-      outletId: "fq-boathouse-socket",
-      leadId: "fq-garden-reel",
-      unitId: "fq-small-portable",
-      cableId: null,
-      adapterId: null,
-      tariffId: "fq-house-rate",
-      session: {
+    ),
+    keptPath(
+      "fq-path-reel",
+      {
+        name: "Plover over the garden reel",
+        carId: "fq-plover",
+        outletId: "fq-boathouse-socket",
+        leadId: "fq-garden-reel",
+        unitId: "fq-small-portable",
+        tariffId: "fq-house-rate",
+      },
+      {
         fromSoc: 0.35,
         toSoc: 0.8,
         pluggedInAt: "2026-11-23T18:10",
         neededBy: "07:30",
-        batteryC: null,
-        heatingW: 0,
       },
-      settings: { unitAmps: null, carAmps: null, otherBusy: false },
-      acknowledged: [],
-    }),
+    ),
   ],
 };

@@ -1,4 +1,4 @@
-import type { Kept } from "../garage";
+import type { Kept, SavedPath } from "../garage";
 
 /** A first-version row with a stable id. */
 export const kept = <T>(id: string, spec: T, parentId: string | null = null): Kept<T> => ({
@@ -7,3 +7,20 @@ export const kept = <T>(id: string, spec: T, parentId: string | null = null): Ke
   parentId,
   spec,
 });
+
+type Asked = Pick<SavedPath["session"], "fromSoc" | "toSoc" | "pluggedInAt" | "neededBy"> &
+  Partial<SavedPath["session"]>;
+type Said = Pick<SavedPath, "name" | "carId" | "outletId" | "unitId" | "tariffId"> &
+  Partial<Omit<SavedPath, "session">>;
+
+/** A saved path: straight in, nothing set, nothing acknowledged, unless said. */
+export const keptPath = (id: string, said: Said, asked: Asked): Kept<SavedPath> =>
+  kept(id, {
+    leadId: null,
+    cableId: null,
+    adapterId: null,
+    settings: { unitAmps: null, carAmps: null, otherBusy: false },
+    acknowledged: [],
+    ...said,
+    session: { batteryC: null, heatingW: 0, ...asked },
+  });

@@ -1,5 +1,5 @@
 import type { Garage } from "../garage";
-import { kept } from "./kept";
+import { kept, keptPath } from "./kept";
 
 /** A hillside sugar-maple farm on 120/240 V split-phase, Canadian dollars. All of it invented. */
 export const larchHollow: Garage = {
@@ -224,65 +224,55 @@ export const larchHollow: Garage = {
     kept("lh-j3400-type1", { name: "J3400 to Type 1 adapter", from: "j3400-ac", to: "type1", amps: 48 }),
   ],
   paths: [
-    kept("lh-path-siskin-barn", {
-      name: "Siskin in the barn",
-      carId: "lh-siskin",
-      outletId: "lh-barn-receptacle",
-      leadId: null,
-      unitId: "lh-siskin-box",
-      cableId: null,
-      adapterId: null,
-      tariffId: "lh-farm-rate",
-      session: {
+    keptPath(
+      "lh-path-siskin-barn",
+      {
+        name: "Siskin in the barn",
+        carId: "lh-siskin",
+        outletId: "lh-barn-receptacle",
+        unitId: "lh-siskin-box",
+        tariffId: "lh-farm-rate",
+      },
+      {
         fromSoc: 0.4,
         toSoc: 0.7,
         pluggedInAt: "2026-11-23T18:10",
         neededBy: "07:30",
-        batteryC: null,
-        heatingW: 0,
       },
-      settings: { unitAmps: null, carAmps: null, otherBusy: false },
-      acknowledged: [],
-    }),
-    kept("lh-path-grosbeak-shack", {
-      name: "Grosbeak at the sugar shack",
-      carId: "lh-grosbeak",
-      outletId: "lh-shack-outlet",
-      leadId: null,
-      unitId: "lh-farm-portable",
-      cableId: null,
-      adapterId: null,
-      tariffId: "lh-farm-rate",
-      session: {
+    ),
+    keptPath(
+      "lh-path-grosbeak-shack",
+      {
+        name: "Grosbeak at the sugar shack",
+        carId: "lh-grosbeak",
+        outletId: "lh-shack-outlet",
+        unitId: "lh-farm-portable",
+        tariffId: "lh-farm-rate",
+      },
+      {
         fromSoc: 0.3,
         toSoc: 0.8,
         pluggedInAt: "2026-11-23T18:10",
         neededBy: "07:30",
-        batteryC: null,
-        heatingW: 0,
       },
-      settings: { unitAmps: null, carAmps: null, otherBusy: false },
-      acknowledged: [],
-    }),
-    kept("lh-path-town", {
-      name: "Grosbeak in town, a cold pack",
-      carId: "lh-grosbeak",
-      outletId: "lh-town-bay",
-      leadId: null,
-      unitId: "lh-town-station",
-      cableId: null,
-      adapterId: "lh-ccs1-j3400",
-      tariffId: "lh-town-rate",
-      session: {
+    ),
+    keptPath(
+      "lh-path-town",
+      {
+        name: "Grosbeak in town, a cold pack",
+        carId: "lh-grosbeak",
+        outletId: "lh-town-bay",
+        unitId: "lh-town-station",
+        adapterId: "lh-ccs1-j3400",
+        tariffId: "lh-town-rate",
+      },
+      {
         fromSoc: 0.15,
         toSoc: 0.8,
         pluggedInAt: "2026-11-23T11:00",
         neededBy: null,
         batteryC: -6,
-        heatingW: 0,
       },
-      settings: { unitAmps: null, carAmps: null, otherBusy: false },
-      acknowledged: [],
-    }),
+    ),
   ],
 };
