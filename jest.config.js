@@ -16,4 +16,5 @@ export default {
   },
   moduleNameMapper: { "\\.s?css$": "<rootDir>/scripts/no-style.cjs" },
   maxWorkers: 2,
+  testTimeout: 120_000,
 };

@@ -4,10 +4,13 @@ export default defineConfig({
   testDir: ".",
   testMatch: "*.spec.ts",
   outputDir: "../test-results",
-  timeout: 40_000,
+  // Generous, and once more: a busy machine is slow, not wrong.
+  timeout: 150_000,
+  retries: 1,
+  expect: { timeout: 20_000 },
   workers: 1,
   use: {
-    actionTimeout: 6_000,
+    actionTimeout: 30_000,
     locale: "en-GB",
     timezoneId: "Europe/Dublin",
     viewport: { width: 1280, height: 800 },

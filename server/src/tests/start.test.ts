@@ -48,7 +48,7 @@ test("it says where it listens, answers there, and stops when asked", async () =
   expect(healthy).toBe(true);
   expect(run.code).toBe(0);
   expect(run.out).toMatch(/ready at http:\/\/127\.0\.0\.1:\d+/);
-}, 20_000);
+});
 
 test("a taken port, a newer database and a wrong setting are told in one sentence each", async () => {
   const other = createServer().listen(0, "127.0.0.1");
@@ -67,4 +67,4 @@ test("a taken port, a newer database and a wrong setting are told in one sentenc
 
   const wrong = await start({ PORT: "many" });
   expect([wrong.code, wrong.err]).toEqual([1, expect.stringContaining("PORT: accepted: 0 to 65535")]);
-}, 30_000);
+});
