@@ -20,16 +20,18 @@ export function Stops({
   const stops = cautionsFor(pathOf(plan), plan.session).filter((c) => c.severity === "stop");
   if (stops.length === 0) return null;
   return (
-    <ul className="stops" role="alert">
-      {stops.map(({ code, what, todo }) => (
-        <li key={code}>
-          <StopSign />
-          <span>
-            <strong>Stop. {what}</strong> {acknowledged.includes(code) ? "(acknowledged)" : todo}
-          </span>
-        </li>
-      ))}
-    </ul>
+    <div role="alert">
+      <ul className="stops">
+        {stops.map(({ code, what, todo }) => (
+          <li key={code}>
+            <StopSign />
+            <span>
+              <strong>Stop. {what}</strong> {acknowledged.includes(code) ? "(acknowledged)" : todo}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </div>
   );
 }
 

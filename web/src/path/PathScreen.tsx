@@ -136,10 +136,12 @@ const inScreenWords = ({ field, message }: FieldProblem): string =>
 
 function Problems({ problems }: { problems: readonly FieldProblem[] }) {
   return (
-    <ul className="problems" role="alert">
-      {problems.map((p) => (
-        <li key={p.field}>{inScreenWords(p)}</li>
-      ))}
-    </ul>
+    <div role="alert">
+      <ul className="problems">
+        {problems.map((p) => (
+          <li key={p.field}>{inScreenWords(p)}</li>
+        ))}
+      </ul>
+    </div>
   );
 }
