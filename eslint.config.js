@@ -29,7 +29,7 @@ const CORE_PURE = {
 };
 
 export default ts.config(
-  { ignores: ["**/dist/", "**/node_modules/", "data/", "test-results/"] },
+  { ignores: ["**/dist/", "**/node_modules/", "data/", "test-results/", ".cache/"] },
   js.configs.recommended,
   ...ts.configs.recommended,
   {

@@ -15,6 +15,6 @@ export default {
     ],
   },
   moduleNameMapper: { "\\.s?css$": "<rootDir>/scripts/no-style.cjs" },
+  setupFiles: ["<rootDir>/scripts/jest-setup.cjs"],
   maxWorkers: 2,
-  testTimeout: 120_000,
 };

@@ -36,6 +36,13 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
     await page.getByRole("button", { name: "Change Curlew" }).click();
     await page.getByRole("slider").first().waitFor();
   },
+  "a change tried out": async (page) => {
+    await page
+      .getByRole("button", { name: /^Try it: its own 32 A circuit/ })
+      .first()
+      .click();
+    await page.locator(".trying").waitFor();
+  },
   garage: async (page) => {
     await page.getByRole("link", { name: "Garage" }).click();
     await page.getByRole("heading", { name: "Curlew" }).waitFor();
@@ -54,13 +61,13 @@ for (const scheme of ["light", "dark"] as const)
   for (const [name, open] of Object.entries(SCREENS))
     test(`${name}, ${scheme}: no accessibility fault, no refused resource, nothing wider than a phone`, async ({
       page,
-      app,
+      shared,
     }) => {
       const complaints: string[] = [];
       page.on("console", (message) => message.type() === "error" && complaints.push(message.text()));
       page.on("pageerror", (error) => complaints.push(error.message));
       await page.emulateMedia({ colorScheme: scheme, reducedMotion: "reduce" });
-      await page.goto(`${app.address}/path`);
+      await page.goto(`${shared.address}/path`);
       await open(page);
       const { violations } = await new AxeBuilder({ page })
         .withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"])

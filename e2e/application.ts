@@ -49,16 +49,32 @@ export class Application {
   }
 }
 
-/** A test with an application and a browser of its own, so that no test sees what another has changed. */
-export const test = base.extend<{ app: Application }>({
+async function withApplication(use: (app: Application) => Promise<void>): Promise<void> {
+  const app = new Application();
+  await app.start();
+  await use(app);
+  await app.dispose();
+}
+
+/**
+ * A test with a browser of its own over an application that many share: for what only looks, or keeps what it changes
+ * in its own browser.
+ */
+export const test = base.extend<object, { shared: Application }>({
   // Playwright reads the names of the fixtures a fixture needs from its first argument.
   // eslint-disable-next-line no-empty-pattern
-  app: async ({}, use) => {
-    const app = new Application();
-    await app.start();
-    await use(app);
-    await app.dispose();
+  shared: [async ({}, use) => withApplication(use), { scope: "worker" }],
+  page: async ({ page, shared }, use) => {
+    await page.goto(`${shared.address}/path`);
+    await page.getByRole("region", { name: "Answers" }).waitFor();
+    await use(page);
   },
+});
+
+/** A test with an application of its own as well, for what writes: no test sees what another has changed. */
+export const testAlone = base.extend<{ app: Application }>({
+  // eslint-disable-next-line no-empty-pattern
+  app: async ({}, use) => withApplication(use),
   page: async ({ page, app }, use) => {
     await page.goto(`${app.address}/path`);
     await page.getByRole("region", { name: "Answers" }).waitFor();

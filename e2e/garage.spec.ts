@@ -1,4 +1,4 @@
-import { answer, expect, pick, test, verdict } from "./application";
+import { answer, expect, pick, testAlone as test, verdict } from "./application";
 
 test("a car and an outlet are edited; a bad figure is refused at its field; the path follows", async ({
   page,
@@ -22,8 +22,10 @@ test("a car and an outlet are edited; a bad figure is refused at its field; the 
 
   await page.getByRole("link", { name: "Path" }).click();
   await pick(page, "Saved paths", "Curlew at the harbour with the wrong cable");
-  await expect(verdict(page)).toContainText("The circuit is the narrowest link: 13 A");
-  await expect(answer(page, /Into the battery/)).toContainText("2.43 kW");
+  // A breaker holds nothing back: the car pulls what cable and post allow, and a stop stands over it.
+  await expect(verdict(page)).toContainText("The circuit should hold no more than 13 A");
+  await expect(answer(page, /What flows/)).toContainText("16 A");
+  await expect(page.getByRole("alert").first()).toContainText("on a 13 A breaker");
 });
 
 test("a thing is added, duplicated, deleted, and the deletion undone", async ({ page }) => {

@@ -1,4 +1,4 @@
-import { answer, expect, pick, test, verdict } from "./application";
+import { answer, expect, pick, test, testAlone, verdict } from "./application";
 
 test("the answer changes with the cable: the right one doubles the power", async ({ page }) => {
   await pick(page, "Saved paths", "Curlew at the harbour with the wrong cable");
@@ -15,7 +15,7 @@ test("the answer changes with the cable: the right one doubles the power", async
   await expect(answer(page, /From the wall/)).toContainText("3.69 kW");
 });
 
-test("saved, killed without warning, started again: the path is still there", async ({ page, app }) => {
+testAlone("saved, killed without warning, started again: the path is still there", async ({ page, app }) => {
   await pick(page, "Place and outlet", "Slip · 32 A blue socket");
   await page.getByLabel("Target charge, per cent").fill("85");
   await page.getByRole("button", { name: "Save as…" }).click();
@@ -36,23 +36,24 @@ test("saved, killed without warning, started again: the path is still there", as
   await expect(page.getByLabel("Target charge, per cent")).toHaveValue("85");
 });
 
-test("the other household: its own supply, money and distances, and a draft that survives a reload", async ({
-  page,
-}) => {
-  await pick(page, "Household", "Larch Hollow");
-  await pick(page, "Saved paths", "Siskin in the barn");
-  await expect(answer(page, /What flows/)).toContainText("120 V");
-  await expect(answer(page, /Cost/)).toContainText("$");
-  await expect(answer(page, /Range by the hour/)).toContainText("km/h");
-  await pick(page, "Distances in", "miles");
-  await expect(answer(page, /Range by the hour/)).toContainText("mi/h");
-  await page.getByLabel("Charge at the start, per cent").fill("45");
-  await page.reload();
-  await expect(page.getByLabel("Household")).toHaveValue("larch-hollow");
-  await expect(page.getByLabel("Charge at the start, per cent")).toHaveValue("45");
-  await pick(page, "Household", "Fallow Quay");
-  await expect(answer(page, /Cost/)).toContainText("€");
-});
+testAlone(
+  "the other household: its own supply, money and distances, and a draft that survives a reload",
+  async ({ page }) => {
+    await pick(page, "Household", "Larch Hollow");
+    await pick(page, "Saved paths", "Siskin in the barn");
+    await expect(answer(page, /What flows/)).toContainText("120 V");
+    await expect(answer(page, /Cost/)).toContainText("$");
+    await expect(answer(page, /Range by the hour/)).toContainText("km/h");
+    await pick(page, "Distances in", "miles");
+    await expect(answer(page, /Range by the hour/)).toContainText("mi/h");
+    await page.getByLabel("Charge at the start, per cent").fill("45");
+    await page.reload();
+    await expect(page.getByLabel("Household")).toHaveValue("larch-hollow");
+    await expect(page.getByLabel("Charge at the start, per cent")).toHaveValue("45");
+    await pick(page, "Household", "Fallow Quay");
+    await expect(answer(page, /Cost/)).toContainText("€");
+  },
+);
 
 test("bad input is named with what is accepted, what was typed stays, and nothing can be saved from it", async ({
   page,
@@ -97,5 +98,70 @@ test("the keyboard alone changes the path, picks a link by number and opens a wo
   await cost.focus();
   await page.keyboard.press("Enter");
   await expect(page.getByText("Cost: the working")).toBeVisible();
-  await expect(page.locator(".working")).toContainText("E_wall × price");
+  await expect(page.locator(".working")).toContainText("k1 = q·price");
+});
+
+test("a change is tried out, taken back by undo, and kept under a name with the parts it brings", async ({
+  page,
+}) => {
+  await pick(page, "Saved paths", "Plover overnight in the boathouse");
+  await expect(answer(page, /Not in time/)).toBeVisible();
+  await page.getByRole("button", { name: /^Try it: its own 32 A circuit in 6 mm² with a wallbox/ }).click();
+  await expect(page.locator(".trying")).toContainText("Tried out: its own 32 A circuit");
+  await expect(answer(page, /Ready at/)).toBeVisible();
+  await expect(page.getByText("wallbox, 1 × 32 A (tried out)")).toBeAttached();
+  await page.reload();
+  await expect(page.locator(".trying")).toContainText("Tried out");
+  await page.getByRole("button", { name: "Back to the path as it is" }).click();
+  await expect(answer(page, /Not in time/)).toBeVisible();
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(answer(page, /Ready at/)).toBeVisible();
+});
+
+testAlone("what was tried out is kept, with its parts, once it has a name", async ({ page }) => {
+  await pick(page, "Saved paths", "Plover overnight in the boathouse");
+  await page.getByRole("button", { name: /^Try it: its own 32 A circuit in 6 mm² with a wallbox/ }).click();
+  await page.getByRole("button", { name: "Save as…" }).click();
+  await page.getByLabel("Name of the path").fill("With a wallbox");
+  await page.getByRole("button", { name: "Save", exact: true }).click();
+  await expect(page.getByText("Saved as “With a wallbox”.")).toBeVisible();
+  await expect(page.locator(".trying")).toBeHidden();
+  await expect(page.getByLabel("Charging unit").locator("option:checked")).toHaveText("wallbox, 1 × 32 A");
+  await expect(answer(page, /Ready at/)).toBeVisible();
+});
+
+test("a setting the figures count on is said, who makes it, and what would flow untouched", async ({
+  page,
+}) => {
+  await pick(page, "Household", "Larch Hollow");
+  await pick(page, "Saved paths", "Siskin in the barn");
+  await expect(verdict(page)).toContainText("so Siskin’s box is set to 10 A");
+  await expect(verdict(page)).toContainText("Untouched, 12 A would flow");
+  // Set by hand it is what flows, be it too much.
+  await page.getByRole("button", { name: /charging unit, Siskin’s box/ }).click();
+  await page.getByLabel("Set on the unit").selectOption("12");
+  await expect(answer(page, /What flows/)).toContainText("12 A on 1 lane");
+  await expect(page.getByRole("region", { name: "Cautions" })).toContainText("with 2 A of other loads");
+});
+
+test("undo in one household leaves the other alone, and a reload finds what undo left", async ({ page }) => {
+  await page.getByLabel("Target charge, per cent").fill("85");
+  await pick(page, "Household", "Larch Hollow");
+  await expect(page.getByLabel("Household")).toHaveValue("larch-hollow");
+  await page.getByLabel("Target charge, per cent").fill("66");
+  await page.getByLabel("Target charge, per cent").fill("67");
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(page.getByLabel("Target charge, per cent")).toHaveValue("66");
+  await page.reload();
+  await expect(page.getByLabel("Target charge, per cent")).toHaveValue("66");
+  await pick(page, "Household", "Fallow Quay");
+  await expect(page.getByLabel("Target charge, per cent")).toHaveValue("85");
+});
+
+test("a night on which the clocks go back asks which hour is meant", async ({ page }) => {
+  await page.getByLabel("Plugged in on").fill("2026-10-25");
+  await page.getByLabel("Plugged in at").fill("01:30");
+  await expect(page.getByText("comes twice on 2026-10-25")).toBeVisible();
+  await pick(page, "Which of the two hours", "the second time");
+  await expect(page.getByText("comes twice on 2026-10-25")).toBeHidden();
 });

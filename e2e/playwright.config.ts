@@ -4,13 +4,13 @@ export default defineConfig({
   testDir: ".",
   testMatch: "*.spec.ts",
   outputDir: "../test-results",
-  // Generous, and once more: a busy machine is slow, not wrong.
-  timeout: 150_000,
-  retries: 1,
-  expect: { timeout: 20_000 },
-  workers: 1,
+  timeout: 60_000,
+  // A test that passes only on a second try is a failure.
+  retries: 0,
+  expect: { timeout: 10_000 },
+  workers: 2,
   use: {
-    actionTimeout: 30_000,
+    actionTimeout: 15_000,
     locale: "en-GB",
     timezoneId: "Europe/Dublin",
     viewport: { width: 1280, height: 800 },

@@ -1,24 +1,36 @@
-// npm run bench: the core against a fixed-step integrator, and the pages in a browser, in one run.
+// npm run bench: the core against its rivals, the server's reading, and the pages in a browser. A broken limit fails it.
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { buildPages, CHROMIUM, ensureChromium, ensurePackages, must, startServer, tool } from "./lib.mjs";
+import {
+  buildPages,
+  CHROMIUM,
+  ensureChromium,
+  ensurePackages,
+  must,
+  run,
+  tool,
+  withDemoServer,
+} from "./lib.mjs";
 
 ensurePackages();
 ensureChromium();
-must("the core", tool("tsx"), ["bench/core.ts"]);
-buildPages();
 const folder = mkdtempSync(join(tmpdir(), "kettleback-bench-"));
-const { child, address } = await startServer({
-  PORT: "0",
-  KETTLEBACK_DEMO: "1",
-  KETTLEBACK_DB: join(folder, "bench.sqlite"),
-  LOG_LEVEL: "error",
+// Bundled like the pages are, so that nothing is measured but the code itself.
+const bundle = join(folder, "core.mjs");
+must("bundling the core", tool("esbuild"), [
+  "bench/core.ts",
+  "--bundle",
+  "--platform=node",
+  "--format=esm",
+  "--log-level=error",
+  `--outfile=${bundle}`,
+]);
+let broken = run(process.execPath, [bundle]);
+rmSync(folder, { recursive: true });
+buildPages();
+await withDemoServer(async (address) => {
+  broken += run(tool("tsx"), ["bench/server.ts", address]);
+  broken += run(tool("tsx"), ["bench/browser.ts", address, CHROMIUM, "web/dist"]);
 });
-child.removeAllListeners("exit");
-try {
-  must("the pages", tool("tsx"), ["bench/browser.ts", address, CHROMIUM, "web/dist"]);
-} finally {
-  child.kill("SIGTERM");
-  rmSync(folder, { recursive: true, force: true });
-}
+process.exit(broken > 0 ? 1 : 0);

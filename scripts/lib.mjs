@@ -1,6 +1,7 @@
 // What the commands share. Plain Node: it must run before anything is installed.
 import { spawn, spawnSync } from "node:child_process";
-import { existsSync, readFileSync, statSync } from "node:fs";
+import { existsSync, mkdtempSync, readFileSync, rmSync, statSync } from "node:fs";
+import { tmpdir } from "node:os";
 import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
 
@@ -89,6 +90,25 @@ export function startServer(env) {
     });
     child.once("exit", (code) => reject(new Error(`the server stopped with exit code ${code}`)));
   });
+}
+
+/** Serves the demo from a database of its own while `use` works with its address and that database, then clears up. */
+export async function withDemoServer(use) {
+  const folder = mkdtempSync(join(tmpdir(), "kettleback-demo-"));
+  const database = join(folder, "demo.sqlite");
+  const { child, address } = await startServer({
+    PORT: "0",
+    KETTLEBACK_DEMO: "1",
+    KETTLEBACK_DB: database,
+    LOG_LEVEL: "error",
+  });
+  child.removeAllListeners("exit");
+  try {
+    await use(address, database);
+  } finally {
+    child.kill("SIGTERM");
+    rmSync(folder, { recursive: true, force: true });
+  }
 }
 
 export const readJson = (file) => JSON.parse(readFileSync(file, "utf8"));

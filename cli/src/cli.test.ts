@@ -2,21 +2,21 @@ import { spawnSync } from "node:child_process";
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import { published } from "./published";
 
 const EXAMPLE = join(__dirname, "../../docs/examples/plover-overnight.plan.json");
 const folder = mkdtempSync(join(tmpdir(), "kettleback-cli-"));
 afterAll(() => rmSync(folder, { recursive: true }));
 
-const kettleback = (...args: string[]) => {
+const run = (input: string | undefined, args: readonly string[]) => {
   const { status, stdout, stderr } = spawnSync(
     process.execPath,
     ["--import", "tsx", join(__dirname, "main.ts"), ...args],
-    {
-      encoding: "utf8",
-    },
+    { encoding: "utf8", input, maxBuffer: 64 * 1024 * 1024 },
   );
   return { status, stdout, stderr };
 };
+const kettleback = (...args: string[]) => run(undefined, args);
 const file = (name: string, text: string) => {
   const path = join(folder, name);
   writeFileSync(path, text);
@@ -45,7 +45,7 @@ test("bad input: exit code 2 and the offending field", () => {
 
   const version = kettleback(
     "solve",
-    file("new.json", JSON.stringify({ ...example(), version: 2 })),
+    file("new.json", JSON.stringify({ ...example(), version: 99 })),
     "--json",
   );
   expect(version.status).toBe(2);
@@ -58,7 +58,7 @@ test("bad input: exit code 2 and the offending field", () => {
 });
 
 test("a sound plan that cannot charge: exit code 3, with what to change", () => {
-  const stuck = { ...example(), settings: { unitAmps: 5, carAmps: null } };
+  const stuck = { ...example(), settings: { unitAmps: 5, carAmps: null, otherBusy: false } };
   const result = kettleback("solve", file("stuck.json", JSON.stringify(stuck)));
   expect([result.status, result.stderr]).toEqual([3, expect.stringContaining("at least 6 A")]);
 });
@@ -66,4 +66,50 @@ test("a sound plan that cannot charge: exit code 3, with what to change", () => 
 test("help", () => {
   const help = kettleback("--help");
   expect([help.status, help.stdout]).toEqual([0, expect.stringContaining("solve FILE")]);
+});
+
+test("as JSON it brings the cautions, and what would lift it with the whole plan of each", () => {
+  const solved = JSON.parse(kettleback("solve", EXAMPLE, "--json").stdout) as {
+    cautions: { code: string; severity: string; what: string; why: string; todo: string }[];
+    lift: { what: string; plan: object; gainW: number; secondsSaved: number; costMore: number }[];
+    cost: { total: number; lines: { component: string; amount: number }[] };
+  };
+  expect(solved.cautions.map((c) => c.code)).toEqual(["socket-as-arrangement"]);
+  expect(solved.lift.length).toBeGreaterThan(1);
+  const [rung] = solved.lift;
+  expect(Object.keys(rung!)).toEqual(["what", "plan", "gainW", "secondsSaved", "costMore"]);
+  // A rung's plan is a plan: it solves to just what was promised.
+  const next = JSON.parse(
+    kettleback("solve", file("rung.json", JSON.stringify(rung!.plan)), "--json").stdout,
+  ) as {
+    powerW: { stored: number };
+  };
+  const now = JSON.parse(kettleback("solve", EXAMPLE, "--json").stdout) as { powerW: { stored: number } };
+  expect(next.powerW.stored - now.powerW.stored).toBeCloseTo(rung!.gainW, 6);
+  expect(solved.cost.lines.reduce((sum, l) => sum + l.amount, 0)).toBeCloseTo(solved.cost.total, 6);
+});
+
+test("one plan a line in, one answer a line out; a refusal answers on its line", () => {
+  const lines = [
+    JSON.stringify(example()),
+    "{",
+    "",
+    JSON.stringify({ ...example(), settings: { unitAmps: 5, carAmps: null, otherBusy: false } }),
+    JSON.stringify({ ...example(), session: { ...example().session, pluggedInAt: "2026-02-30T18:10" } }),
+  ];
+  const { status, stdout } = run(lines.join("\n"), ["solve", "--jsonl", "-"]);
+  expect(status).toBe(0);
+  const answers = stdout
+    .trim()
+    .split("\n")
+    .map((line) => JSON.parse(line) as Record<string, unknown>);
+  expect(answers.map((a) => a.ok)).toEqual([true, false, false, false]);
+  expect(answers[2]).toMatchObject({ refusal: { code: "below-six-amps" }, cautions: expect.any(Array) });
+  expect(answers[3]).toMatchObject({ problems: [{ field: "session.pluggedInAt" }] });
+});
+
+test("the published schema and example are what the reader itself makes, byte for byte", () => {
+  const docs = join(__dirname, "../../docs");
+  for (const [name, text] of Object.entries(published()))
+    expect(readFileSync(join(docs, name), "utf8")).toBe(text);
 });

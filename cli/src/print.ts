@@ -1,17 +1,36 @@
+import { DateTime } from "luxon";
 import {
   amountOf,
   CAUSE_WORDS,
   fromKm,
   LINK_WORDS,
   LOSS_CAUSES,
+  msAt,
+  RESULT_DIGITS,
+  TERM_DIGITS,
+  type Caution,
+  type OperatingPoint,
   type Plan,
+  type Rung,
   type Solution,
   type Term,
   type Working,
 } from "@kettleback/core";
 
+/** A solved plan with all that is printed of it. */
+export interface Solved {
+  readonly plan: Plan;
+  readonly solution: Solution;
+  readonly point: OperatingPoint;
+  readonly cautions: readonly Caution[];
+  readonly lift: readonly Rung[];
+  readonly workings: readonly Working[];
+}
+
 const kilo = (n: number): string => (n / 1000).toFixed(2);
 const lanes = (n: number): string => (n === 1 ? "one lane" : n === 2 ? "two lanes" : "three lanes");
+const readyAt = ({ clock, secondsToTarget }: Solution): DateTime =>
+  DateTime.fromMillis(msAt(clock, secondsToTarget), { zone: clock.zone });
 
 /** Rows of label and value in two columns. */
 const columns = (rows: readonly (readonly [string, string])[]): string => {
@@ -19,44 +38,52 @@ const columns = (rows: readonly (readonly [string, string])[]): string => {
   return rows.map(([label, value]) => `  ${label.padEnd(width)}  ${value}`).join("\n");
 };
 
-const termText = ({ value, unit }: Term): string =>
-  `${Number(value.toPrecision(6))}${unit ? ` ${unit}` : ""}`;
+const figure = ({ value, unit }: Term, digits: number): string =>
+  `${Number(value.toPrecision(digits))}${unit ? ` ${unit}` : ""}`;
 
 const workingText = ({ title, steps, notes }: Working): string =>
   [
     title,
     ...steps.flatMap((step) => [
-      `  ${step.what}: ${step.formula} = ${termText(step.result)}`,
+      `  ${step.what}: ${step.formula} = ${figure(step.result, RESULT_DIGITS)}`,
       ...step.terms.map(
         (t) =>
-          `    ${t.symbol ? `${t.symbol}, ` : ""}${t.name}: ${termText(t)}${t.source ? ` [${t.source.mark}] ${t.source.name}` : ""}`,
+          `    ${t.symbol}, ${t.name}: ${figure(t, TERM_DIGITS)}${t.source ? ` [${t.source.mark}] ${t.source.name}` : ""}`,
       ),
     ]),
     ...notes.map((note) => `  Note: ${note}`),
   ].join("\n");
 
+const settingText = ({ plan, solution: { circuit } }: Solved): string[] => {
+  const { setting, pulls } = circuit;
+  if (!setting) return [];
+  const by = setting.by === "unit" ? plan.unit.name : `the car, ${plan.car.name}`;
+  return [`Counted on: ${by} is set to ${setting.amps} A; untouched it would pull ${pulls.toFixed(1)} A.`];
+};
+
 /** A solved plan as a table to read. */
-export function tableOf(plan: Plan, s: Solution, workings: readonly Working[]): string {
-  const { point, ledger } = s;
+export function tableOf(solved: Solved): string {
+  const { plan, solution: s, point, cautions, lift, workings } = solved;
+  const { ledger, moment } = s;
   const { currency, distanceUnit: unit } = plan.household;
   const narrow = point.links[point.binding]!;
   const answers = columns([
     ["flows", `${point.amps.toFixed(1)} A on ${lanes(point.lanes)} at ${point.volts.toFixed(0)} V`],
-    ["power from the wall", `${kilo(s.atFlow.wall)} kW`],
-    ["power into the battery", `${kilo(s.atFlow.stored)} kW`],
-    ["ready at", `${s.readyAt.toFormat("yyyy-MM-dd HH:mm ZZZZ")}${s.reached ? "" : ", after departure"}`],
+    ["power from the wall", `${kilo(moment.balance.wall)} kW`],
+    ["power into the battery", `${kilo(moment.balance.stored)} kW`],
+    ["ready at", `${readyAt(s).toFormat("yyyy-MM-dd HH:mm ZZZZ")}${s.reached ? "" : ", after departure"}`],
     ["charge at the end", `${(s.endSoc * 100).toFixed(1)} %`],
     ["energy on the meter", `${kilo(ledger.wall)} kWh`],
     ["energy stored", `${kilo(ledger.stored)} kWh`],
     ["energy lost", `${kilo(ledger.lost)} kWh`],
-    ["cost", `${amountOf(s.cost.total).toFixed(2)} ${currency}`],
+    ["cost", `${amountOf(s.bill.total).toFixed(2)} ${currency}`],
     ["range by the hour", `${fromKm(s.range.kmPerHour, unit).toFixed(1)} ${unit}/h`],
     ["range added", `${fromKm(s.range.added, unit).toFixed(0)} ${unit}`],
   ]);
   const links = columns(
     point.links.map((link, i) => [
       `${LINK_WORDS[link.kind]}: ${link.name}`,
-      `${link.ceilingAmps.toFixed(1).padStart(5)} A ${kilo(link.ceilingW).padStart(6)} kW${i === point.binding ? "  narrowest" : ""}`,
+      `${link.ceilingAmps.toFixed(1).padStart(5)} A ${kilo(link.ceilingW).padStart(6)} kW  ${link.role}${i === point.binding ? ", narrowest" : ""}${link.over ? ", overdrawn" : ""}`,
     ]),
   );
   const losses = columns(
@@ -68,6 +95,8 @@ export function tableOf(plan: Plan, s: Solution, workings: readonly Working[]): 
   return [
     plan.name,
     `The ${LINK_WORDS[narrow.kind]} is the narrowest link: ${narrow.name} (${narrow.why}).`,
+    ...settingText(solved),
+    ...s.clock.notes,
     "",
     answers,
     "",
@@ -76,38 +105,77 @@ export function tableOf(plan: Plan, s: Solution, workings: readonly Working[]): 
     "",
     "Lost on the way",
     losses,
+    "",
+    "Cautions",
+    ...(cautions.length > 0
+      ? cautions.map((c) => `  ${c.severity}: ${c.what} ${c.todo}`)
+      : ["  Nothing here speaks against this path."]),
+    "  Kettleback does not replace a licensed electrician or your local code: they decide.",
+    "",
+    "What would lift it",
+    ...(lift.length > 0
+      ? lift.map((r) => `  ${r.what}: +${kilo(r.gainW)} kW, ${(r.secondsSaved / 60).toFixed(0)} min sooner`)
+      : ["  Nothing that could be advised."]),
     ...workings.map((w) => `\n${workingText(w)}`),
   ].join("\n");
 }
 
 /** A solved plan as JSON: canonical units, named in every field. */
-export const jsonOf = (plan: Plan, s: Solution, workings: readonly Working[]): object => ({
+export const jsonOf = ({ plan, solution: s, point, cautions, lift, workings }: Solved): object => ({
   ok: true,
   name: plan.name,
   flow: {
-    lanes: s.point.lanes,
-    amps: s.point.amps,
-    volts: s.point.volts,
-    dropVolts: s.point.dropVolts,
-    boundBy: s.point.boundBy,
-    binding: s.point.links[s.point.binding]!.kind,
-    runnerUp: s.point.links[s.point.runnerUp]!.kind,
+    current: point.current,
+    lanes: point.lanes,
+    amps: point.amps,
+    volts: point.volts,
+    dropVolts: point.dropVolts,
+    pulls: s.circuit.pulls,
+    holds: Number.isFinite(s.circuit.holds) ? s.circuit.holds : null,
+    setting: s.circuit.setting,
+    boundBy: point.because,
+    binding: point.links[point.binding]!.kind,
+    runnerUp: point.links[point.runnerUp]!.kind,
   },
-  links: s.point.links.map(({ kind, name, ceilingAmps, ceilingW, lossW, why }) => ({
+  links: point.links.map(({ kind, role, name, ceilingAmps, ceilingW, lossW, over, why }) => ({
     kind,
+    role,
     name,
-    ceilingAmps,
-    ceilingW,
+    ceilingAmps: Number.isFinite(ceilingAmps) ? ceilingAmps : null,
+    ceilingW: Number.isFinite(ceilingW) ? ceilingW : null,
     lossW,
+    over,
     why,
   })),
-  powerW: s.atFlow,
+  powerW: s.moment.balance,
   energyWh: s.ledger,
-  readyAt: s.readyAt.toISO(),
+  pluggedInAt: DateTime.fromMillis(s.clock.startMs, { zone: s.clock.zone }).toISO(),
+  readyAt: readyAt(s).toISO(),
+  notes: s.clock.notes,
   secondsToTarget: s.secondsToTarget,
   reached: s.reached,
   endSoc: s.endSoc,
-  cost: { total: amountOf(s.cost.total), lost: amountOf(s.cost.lost), currency: plan.household.currency },
+  cost: {
+    total: amountOf(s.bill.total),
+    lost: amountOf(s.bill.lost),
+    currency: plan.household.currency,
+    lines: s.bill.lines.map(({ component, from, to, quantity, price, amount }) => ({
+      component,
+      from,
+      to,
+      quantity,
+      price: amountOf(price),
+      amount: amountOf(amount),
+    })),
+  },
   rangeKm: { perHour: s.range.kmPerHour, added: s.range.added, byHour: s.range.byHour },
+  cautions,
+  lift: lift.map(({ what, plan: lifted, gainW, secondsSaved, costMore }) => ({
+    what,
+    plan: lifted,
+    gainW,
+    secondsSaved,
+    costMore: amountOf(costMore),
+  })),
   ...(workings.length > 0 ? { workings } : {}),
 });

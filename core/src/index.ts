@@ -6,6 +6,8 @@ export * from "./conductors";
 export * from "./signals";
 export * from "./connectors";
 export * from "./parts";
+export * from "./documents";
+export * from "./clock";
 export * from "./path";
 export * from "./session";
 export * from "./tariff";

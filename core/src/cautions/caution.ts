@@ -1,6 +1,6 @@
-import type { HouseRule } from "../outlets";
-import type { ChargingPath, OperatingPoint } from "../path";
-import type { SessionRequest } from "../session";
+import type { ChargingPath, Circuit } from "../path";
+import type { Moment } from "../session";
+import type { Amps, Fraction } from "../units";
 
 /** stop: do not charge like this; careful: change it or watch it; note: worth knowing. */
 export const SEVERITIES = ["stop", "careful", "note"] as const;
@@ -15,15 +15,30 @@ export interface Caution {
   readonly todo: string;
 }
 
-/** What the rules look at. The point is undefined where nothing flows. */
+/** What flows along a path, as far as cautions ask. */
+export interface Flowing {
+  readonly circuit: Circuit;
+  /** The moment of full flow. */
+  readonly moment: Moment;
+}
+
+/** What the rules look at. */
 export interface Situation {
   readonly path: ChargingPath;
-  readonly request: SessionRequest;
-  readonly point: OperatingPoint | undefined;
-  readonly houseRule: HouseRule;
-  /** Amps a lane the car would really pull: unit, cable and charger limit it; a socket or a breaker does not. */
-  readonly pulls: number | undefined;
+  readonly toSoc: Fraction;
+  /** Undefined where nothing flows. */
+  readonly flowing: Flowing | undefined;
+  /** Amps a lane that flow, any setting that is made included; zero where nothing flows. */
+  readonly amps: Amps;
+  /** Direct current: outlet, circuit and lead are the station's own business. */
+  readonly direct: boolean;
 }
 
 /** A rule gives the cautions of a situation, usually one or none. */
 export type Rule = (situation: Situation) => Caution | readonly Caution[] | undefined;
+
+/** Amps as a caution tells them. */
+export const ampsWord = (amps: Amps): string => `${Math.round(amps * 10) / 10} A`;
+
+/** Whether a current is above another by more than rounding. */
+export const above = (amps: Amps, most: Amps): boolean => amps > most * (1 + 1e-9) + 1e-9;

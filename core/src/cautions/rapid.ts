@@ -1,6 +1,6 @@
 import type { Caution, Rule } from "./caution";
 
-const rapid: Rule = ({ path: { unit }, request }) => {
+const rapid: Rule = ({ path: { unit }, toSoc }) => {
   if (unit.kind !== "rapid") return undefined;
   const found: Caution[] = [
     {
@@ -18,11 +18,11 @@ const rapid: Rule = ({ path: { unit }, request }) => {
       todo: "Wait until charging has really started, look again after some minutes, and move on when done: idle fees, and the next driver.",
     },
   ];
-  if (request.toSoc > 0.8)
+  if (toSoc > 0.8)
     found.push({
       code: "rapid-past-80",
       severity: "careful",
-      what: `Rapid charging to ${Math.round(request.toSoc * 100)} %.`,
+      what: `Rapid charging to ${Math.round(toSoc * 100)} %.`,
       why: "Past 80 % the battery accepts less and less: the last fifth can take as long as all before it.",
       todo: "Leave at 80 % unless the next leg needs more.",
     });

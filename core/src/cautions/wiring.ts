@@ -1,61 +1,10 @@
-import { outletType } from "../outlets";
-import { circuitAmps } from "../path";
-import { supplySystem } from "../supply";
-import type { Rule } from "./caution";
+import { feedOf, outletType } from "../outlets";
+import { lanesAt, lineVolts, tapIdOf } from "../parts";
+import { supplySystem, tapOf } from "../supply";
+import { above, ampsWord as a, type Rule } from "./caution";
 
-const a = (amps: number): string => `${Math.round(amps * 10) / 10} A`;
-const LOWER = "Lower the current in the car or on the unit before you plug in.";
-
-/** Nothing in a socket limits the current: the car pulls what unit, cable and charger allow. */
-const outletOverdrawn: Rule = ({ path: { outlet }, pulls, houseRule }) => {
-  if (outlet.kind !== "socket" || pulls === undefined) return undefined;
-  const { name, ratedAmps, sustained } = outletType(outlet.type);
-  if (pulls > ratedAmps)
-    return {
-      code: "outlet-over-rating",
-      severity: "stop",
-      what: `The car would pull ${a(pulls)} from a ${ratedAmps} A outlet.`,
-      why: `${name} is made for ${ratedAmps} A; the socket itself limits nothing.`,
-      todo: `${LOWER} ${a(sustained[houseRule])} is what your house rule allows here.`,
-    };
-  if (pulls > sustained[houseRule])
-    return {
-      code: "outlet-over-sustained",
-      severity: "careful",
-      what: `The car would pull ${a(pulls)} for hours; this outlet should hold ${a(sustained[houseRule])}.`,
-      why: `${name}: ${ratedAmps} A is for minutes to an hour or two. The figures above count ${a(sustained[houseRule])}, which nothing enforces.`,
-      todo: LOWER,
-    };
-  return undefined;
-};
-
-const breakerOverdrawn: Rule = ({ path: { outlet }, pulls }) => {
-  if (pulls === undefined) return undefined;
-  const { breakerAmps, otherLoadAmps } = outlet.circuit;
-  const continuous = supplySystem(outlet.supply.system).continuousShare;
-  const total = pulls + otherLoadAmps;
-  const others = otherLoadAmps > 0 ? ` with ${a(otherLoadAmps)} of other loads` : "";
-  if (total > breakerAmps)
-    return {
-      code: "breaker-over-rating",
-      severity: "stop",
-      what: `The car would pull ${a(pulls)}${others} on a ${breakerAmps} A breaker.`,
-      why: `${a(total)} is above the breaker's ${breakerAmps} A: it will trip, or the wiring runs hot until it does.`,
-      todo: LOWER,
-    };
-  if (total > breakerAmps * continuous + 1e-9)
-    return {
-      code: "breaker-over-continuous",
-      severity: "careful",
-      what: `The car would pull ${a(pulls)}${others}; this circuit should hold ${a(circuitAmps(outlet))} for hours.`,
-      why: `A load of hours may take ${continuous * 100} % of the breaker (NEC 625.41, 210.19).`,
-      todo: LOWER,
-    };
-  return undefined;
-};
-
-const sharedCircuit: Rule = ({ path: { outlet } }) =>
-  outlet.circuit.otherLoadAmps > 0
+const sharedCircuit: Rule = ({ path: { outlet }, direct }) =>
+  !direct && outlet.circuit.otherLoadAmps > 0
     ? {
         code: "shared-circuit",
         severity: "note",
@@ -85,16 +34,23 @@ const condition: Rule = ({ path: { outlet } }) => {
   return undefined;
 };
 
-const noEarth: Rule = ({ path: { outlet } }) =>
-  outlet.kind === "socket" && !outletType(outlet.type).earth
+/** Earth is lost at the first plug or socket without it, wherever on the way that is. */
+const noEarth: Rule = ({ path: { outlet, lead } }) => {
+  const types = [
+    ...(outlet.kind === "socket" ? [outlet.type] : []),
+    ...(lead ? [lead.plug, lead.socket] : []),
+  ];
+  const without = types.find((type) => !outletType(type).earth);
+  return without
     ? {
         code: "no-earth",
         severity: "stop",
-        what: `${outletType(outlet.type).name} has no earth pin.`,
+        what: `${outletType(without).name} has no earth pin.`,
         why: "Without earth the unit cannot protect you from a fault in the car.",
         todo: "Have the outlet replaced by one with an earth; do not use an adapter instead.",
       }
     : undefined;
+};
 
 const exposed: Rule = ({ path: { outlet } }) =>
   outlet.exposed
@@ -107,45 +63,75 @@ const exposed: Rule = ({ path: { outlet } }) =>
       }
     : undefined;
 
+/** Measured volts are judged by the tap they were measured at. */
 const voltage: Rule = ({ path: { outlet } }) => {
   const measured = outlet.supply.measuredVolts;
   if (measured === undefined) return undefined;
-  const system = supplySystem(outlet.supply.system);
-  const { tolerance } = system;
-  const fits = Object.values(system.taps).some((tap) => {
-    const nominal = tap.delta ? tap.volts * Math.sqrt(3) : tap.volts;
-    return measured >= nominal * tolerance.low && measured <= nominal * tolerance.high;
-  });
-  return fits
+  const { name, tolerance } = supplySystem(outlet.supply.system);
+  const tap = tapOf(outlet.supply.system, tapIdOf(outlet)!)!;
+  const nominal = lineVolts(tap);
+  return measured >= nominal * tolerance.low && measured <= nominal * tolerance.high
     ? undefined
     : {
         code: "voltage-out-of-range",
         severity: "careful",
-        what: `${measured} V measured lies outside what ${system.name} should give.`,
+        what: `${measured} V measured lies outside what ${tap.label} of ${name} should give.`,
         why: tolerance.source.name,
         todo: "Measure again under load; if it stays, call your network operator or an electrician.",
       };
 };
 
+const oddSupply: Rule = ({ path: { outlet } }) =>
+  outlet.kind === "socket" && feedOf(outlet.type, outlet.supply.system)?.odd
+    ? {
+        code: "outlet-odd-supply",
+        severity: "careful",
+        what: `${outletType(outlet.type).name} on ${supplySystem(outlet.supply.system).name} is unusual.`,
+        why: "Its standard does not rule it out, but an outlet on the wrong voltage looks the same from outside.",
+        todo: `Have it measured before you plug in; it should give ${lanesAt(outlet).label}.`,
+      }
+    : undefined;
+
+const breakerOverOutlet: Rule = ({ path: { outlet } }) => {
+  if (outlet.kind !== "socket") return undefined;
+  const { name, largestBreaker } = outletType(outlet.type);
+  const { breakerAmps } = outlet.circuit;
+  return above(breakerAmps, largestBreaker)
+    ? {
+        code: "breaker-over-outlet",
+        severity: "careful",
+        what: `A ${breakerAmps} A breaker before ${name}.`,
+        why: `It does not protect the outlet: ${largestBreaker} A at most stands before one (from memory).`,
+        todo: "Have a licensed electrician check outlet, wiring and breaker against each other.",
+      }
+    : undefined;
+};
+
 /** Share of the supply lost on the way that is worth a word (common practice). */
 const LARGE_DROP = 0.05;
 
-const drop: Rule = ({ point }) =>
-  point && point.current === "AC" && point.dropVolts > LARGE_DROP * point.volts
+const drop: Rule = ({ flowing, direct }) => {
+  if (!flowing || direct) return undefined;
+  const { dropVolts, flow } = flowing.moment;
+  const share = dropVolts / flow.way.volts;
+  return share > LARGE_DROP
     ? {
         code: "voltage-drop",
         severity: "careful",
-        what: `${Math.round(point.dropVolts)} V are lost on the way: ${Math.round((100 * point.dropVolts) / point.volts)} %.`,
+        what: `${Math.round(dropVolts)} V are lost on the way: ${Math.round(100 * share)} %.`,
         why: "More than 5 % says the run is long and thin for this current.",
         todo: "Charge at a lower step, or have a heavier run laid.",
       }
     : undefined;
+};
 
-const domesticSocket: Rule = ({ path: { outlet, unit } }) =>
-  outlet.kind === "socket" &&
-  !outletType(outlet.type).industrial &&
-  unit.kind === "portable" &&
-  unit.maxAmps <= 16
+/** Amps up to which a socket is what people mean by a household one. */
+const HOUSEHOLD_AMPS = 20;
+
+const householdSocket: Rule = ({ path: { outlet, unit } }) => {
+  if (outlet.kind !== "socket" || unit.kind !== "portable") return undefined;
+  const { industrial, ratedAmps } = outletType(outlet.type);
+  return !industrial && ratedAmps <= HOUSEHOLD_AMPS
     ? {
         code: "socket-as-arrangement",
         severity: "note",
@@ -154,15 +140,16 @@ const domesticSocket: Rule = ({ path: { outlet, unit } }) =>
         todo: "Feel the plug for warmth in the first hour, and have socket and run inspected now and then.",
       }
     : undefined;
+};
 
 export const WIRING_RULES: readonly Rule[] = [
-  outletOverdrawn,
-  breakerOverdrawn,
   sharedCircuit,
   condition,
   noEarth,
   exposed,
   voltage,
+  oddSupply,
+  breakerOverOutlet,
   drop,
-  domesticSocket,
+  householdSocket,
 ];

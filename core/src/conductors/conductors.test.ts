@@ -1,5 +1,10 @@
 import {
+  ampacitySource,
   AWG_OHMS_PER_KFT_75C,
+  cordAmps,
+  fixedAmps,
+  largestBreakerFor,
+  type FixedGauge,
   awgArea,
   copperFactor,
   FIXED_OHMS_PER_KM,
@@ -7,7 +12,6 @@ import {
   fixedOhmsPerKm,
   flexibleOhmsPerKm,
   gaugeArea,
-  loopOhmsFromMeters,
   oneWayOhms,
   type FlexibleGauge,
 } from ".";
@@ -54,9 +58,53 @@ test("AWG and mm² of like area have like resistance, through both tables", () =
   expect(fixedOhmsPerKm("6 AWG") / ((fixedOhmsPerKm("10 mm2") * 10) / gaugeArea("6 AWG"))).toBeCloseTo(1, 1);
 });
 
-test("two meters at 12.51 A, 3000 W and 2942.1 W, give the loop of 0.37 Ω (common practice)", () => {
-  expect(loopOhmsFromMeters(3000, 2942.1, 12.51)).toBeCloseTo(0.37, 3);
-  expect(12.51 ** 2 * 0.37).toBeCloseTo(57.9, 1);
+test.each([
+  // IEC 60364-5-52, PVC, 30 °C: methods B2 and C, two and three loaded conductors (from memory).
+  ["1.5 mm2", 1, 16.5, 19.5],
+  ["6 mm2", 1, 38, 46],
+  ["6 mm2", 3, 34, 41],
+  ["35 mm2", 3, 99, 119],
+  // NEC 310.16, copper, 60 and 75 °C (from memory).
+  ["14 AWG", 1, 15, 20],
+  ["6 AWG", 1, 55, 65],
+  ["1 AWG", 3, 110, 130],
+] as const)(
+  "%s on %d lanes carries %d A by the strict reading, %d A by the kind one",
+  (gauge, lanes, strict, kind) => {
+    expect(fixedAmps(gauge, lanes, "strict")).toBe(strict);
+    expect(fixedAmps(gauge, lanes, "kind")).toBe(kind);
+  },
+);
+
+test("thicker copper never carries less, and three loaded conductors never more than two", () => {
+  const iec = Object.keys(FIXED_OHMS_PER_KM) as FixedGauge[];
+  for (const judgement of ["strict", "kind"] as const) {
+    for (const lanes of [1, 3])
+      iec
+        .slice(1)
+        .forEach((gauge, i) =>
+          expect(fixedAmps(gauge, lanes, judgement)).toBeGreaterThan(fixedAmps(iec[i]!, lanes, judgement)),
+        );
+    for (const gauge of iec)
+      expect(fixedAmps(gauge, 3, judgement)).toBeLessThan(fixedAmps(gauge, 1, judgement));
+  }
+});
+
+test("small conductors have a largest breaker of their own in North America (NEC 240.4(D), from memory)", () => {
+  expect(largestBreakerFor("12 AWG", 1, "kind")).toBe(20);
+  expect(largestBreakerFor("6 AWG", 1, "strict")).toBe(55);
+  expect(largestBreakerFor("2.5 mm2", 1, "strict")).toBe(23);
+});
+
+test("cords carry what they are sold for (from memory), and name their table", () => {
+  expect([cordAmps("1 mm2"), cordAmps("6 mm2"), cordAmps("12 AWG"), cordAmps("25 mm2")]).toEqual([
+    10,
+    40,
+    20,
+    undefined,
+  ]);
+  expect(ampacitySource("10 AWG").name).toContain("NEC 310.16");
+  expect(ampacitySource("6 mm2").name).toContain("60364");
 });
 
 test("one way is half the loop", () => expect(2 * oneWayOhms(7.98, 25, 20)).toBeCloseTo(0.399, 12));

@@ -39,13 +39,6 @@ export const gaugeSource = (gauge: string, wiring: "flexible" | "fixed"): Source
 export const oneWayOhms = (ohmsPerKm: number, length: Metres, temperature: Celsius): Ohms =>
   (ohmsPerKm * length * copperFactor(temperature)) / 1000;
 
-/**
- * Loop resistance (Ω) from two power meters, one at each end of a lead, and the current through it:
- * (W_in − W_out)/I².
- */
-export const loopOhmsFromMeters = (wattsIn: number, wattsOut: number, amps: number): Ohms =>
-  (wattsIn - wattsOut) / (amps * amps);
-
 const AREA_PATTERN = /^([\d.]+) (mm2|AWG)$/;
 
 /** Cross-section (mm²) of a gauge label such as "2.5 mm2" or "10 AWG". */

@@ -178,6 +178,7 @@ export const fallowQuay: Garage = {
       steps: [6, 8, 10],
       standingW: 5,
       plugs: [{ type: "cee-7", amps: 10 }],
+      knowsPlugs: true,
       output: { kind: "tethered", connector: "type1", lengthM: 5, gauge: "1.5 mm2" },
     }),
     kept("fq-yard-portable", {
@@ -194,6 +195,7 @@ export const fallowQuay: Garage = {
         { type: "red-16", amps: 16 },
         { type: "red-32", amps: 32 },
       ],
+      knowsPlugs: true,
       output: { kind: "socket", connector: "type2" },
     }),
     kept(

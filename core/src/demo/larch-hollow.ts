@@ -157,6 +157,7 @@ export const larchHollow: Garage = {
         { type: "nema-14-30", amps: 24 },
         { type: "nema-14-50", amps: 32 },
       ],
+      knowsPlugs: true,
       output: { kind: "tethered", connector: "type1", lengthM: 6, gauge: "8 AWG" },
     }),
     kept("lh-farm-portable", {
@@ -171,6 +172,7 @@ export const larchHollow: Garage = {
         { type: "nema-14-30", amps: 24 },
         { type: "nema-14-50", amps: 40 },
       ],
+      knowsPlugs: true,
       output: { kind: "tethered", connector: "j3400-ac", lengthM: 7, gauge: "8 AWG" },
     }),
     kept(
@@ -272,6 +274,7 @@ export const larchHollow: Garage = {
         pluggedInAt: "2026-11-23T11:00",
         neededBy: null,
         batteryC: -6,
+        heatingW: 5_500,
       },
     ),
   ],

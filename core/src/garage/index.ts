@@ -1,4 +1,5 @@
 export * from "./kinds";
+export * from "./series";
 export * from "./choose";
 export * from "./plan";
 export * from "./adopt";

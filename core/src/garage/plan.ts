@@ -1,12 +1,5 @@
-import {
-  PLAN_FORMAT,
-  PLAN_VERSION,
-  sessionSchema,
-  problemsOf,
-  settingsSchema,
-  type FieldProblem,
-  type Plan,
-} from "../plan";
+import { problemsOf, type FieldProblem } from "../documents";
+import { PLAN_FORMAT, PLAN_VERSION, sessionSchema, settingsSchema, type Plan } from "../plan";
 import type { Garage, Kept, SavedPath } from "./kinds";
 
 /**
@@ -26,9 +19,9 @@ export function planOf(
   const maybe = <T>(field: string, rows: readonly Kept<T>[], id: string | null): T | null =>
     id === null ? null : need(field, rows, id);
   const session = sessionSchema.safeParse(path.session);
-  if (!session.success) problems.push(...prefixed("session", problemsOf(session.error)));
+  if (!session.success) problems.push(...prefixed("session", problemsOf(session.error, sessionSchema)));
   const settings = settingsSchema.safeParse(path.settings);
-  if (!settings.success) problems.push(...prefixed("settings", problemsOf(settings.error)));
+  if (!settings.success) problems.push(...prefixed("settings", problemsOf(settings.error, settingsSchema)));
 
   const plan: Plan = {
     format: PLAN_FORMAT,

@@ -1,2 +1,2 @@
-export * from "./widen";
 export * from "./ladder";
+export { EFFORTS, type Effort, type Parts } from "./change";

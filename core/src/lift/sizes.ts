@@ -1,38 +1,104 @@
+import type { FixedGauge, FlexibleGauge } from "../conductors";
 import type { OutletTypeId } from "../outlets";
+import type { SupplyId } from "../supply";
+import type { Amps } from "../units";
 
-/** Sensible sizes, smallest first: what a shop or an electrician would offer next. Common practice. */
-export const BREAKER_SIZES = {
-  nec: [15, 20, 25, 30, 40, 50, 60, 70, 80, 100, 125],
-  iec: [10, 13, 16, 20, 25, 32, 40, 50, 63, 80, 100],
-} as const;
-export const UNIT_SIZES = [10, 16, 24, 32, 40, 48, 63, 80] as const;
-export const CABLE_SIZES = [16, 32, 63] as const;
-export const ADAPTER_SIZES = [16, 32, 48, 80] as const;
-export const STATION_SIZES_W = [50_000, 100_000, 150_000, 250_000, 350_000] as const;
-/** Amps a station of a size gives at about 400 V and up. */
-export const STATION_AMPS: Readonly<Record<(typeof STATION_SIZES_W)[number], number>> = {
-  50_000: 125,
-  100_000: 250,
-  150_000: 375,
-  250_000: 500,
-  350_000: 500,
+/** A circuit of its own that an electrician would lay for a car: its breaker, what hangs on it, what that may offer. */
+export interface NewCircuit {
+  readonly lanes: 1 | 3;
+  readonly breakerAmps: Amps;
+  readonly unitAmps: Amps;
+  /** The outlet at its end; none where the unit is wired in. */
+  readonly outlet?: OutletTypeId;
+}
+
+const row = (lanes: 1 | 3, breakerAmps: Amps, unitAmps: Amps, outlet?: OutletTypeId): NewCircuit =>
+  outlet ? { lanes, breakerAmps, unitAmps, outlet } : { lanes, breakerAmps, unitAmps };
+
+/** North America: breaker 125 % of the unit (NEC 625.41); an outlet no smaller than its breaker (NEC 210.21(B)). */
+const NEC: readonly NewCircuit[] = [
+  row(1, 20, 16, "nema-6-20"),
+  row(1, 30, 24, "nema-14-30"),
+  row(1, 40, 32, "nema-14-50"),
+  row(1, 50, 40, "nema-14-50"),
+  row(1, 20, 16),
+  row(1, 30, 24),
+  row(1, 40, 32),
+  row(1, 50, 40),
+  row(1, 60, 48),
+  row(1, 80, 64),
+  row(1, 100, 80),
+];
+
+const IEC_SINGLE: readonly NewCircuit[] = [
+  row(1, 16, 16, "blue-16"),
+  row(1, 32, 32, "blue-32"),
+  row(1, 16, 16),
+  row(1, 32, 32),
+];
+
+/** What is usually laid, by supply. Common practice. */
+export const NEW_CIRCUITS: Readonly<Record<SupplyId, readonly NewCircuit[]>> = {
+  "split-phase": NEC,
+  "208Y": NEC,
+  "230/400": [
+    ...IEC_SINGLE,
+    row(3, 16, 16, "red-16"),
+    row(3, 32, 32, "red-32"),
+    row(3, 16, 16),
+    row(3, 32, 32),
+  ],
+  "it-230": [
+    ...IEC_SINGLE,
+    row(3, 16, 16, "blue-16-three"),
+    row(3, 32, 32, "blue-32-three"),
+    row(3, 16, 16),
+    row(3, 32, 32),
+  ],
+  "100/200": [row(1, 20, 16), row(1, 40, 32)],
 };
 
-/** The next better outlet of the same world. */
-export const NEXT_OUTLET: Readonly<Partial<Record<OutletTypeId, OutletTypeId>>> = {
-  "nema-5-15": "nema-5-20",
-  "nema-5-20": "nema-14-30",
-  "nema-tt-30": "nema-14-30",
-  "nema-6-20": "nema-14-30",
-  "nema-10-30": "nema-14-30",
-  "nema-14-30": "nema-14-50",
-  bs1363: "blue-16",
-  "cee-7": "blue-16",
-  "as3112-10": "as3112-15",
-  "as3112-15": "blue-32",
-  "type-j": "blue-16",
-  "blue-16": "blue-32",
-  "blue-32": "red-32",
-  "red-16": "red-32",
-  "red-32": "red-63",
+/** Amps in which portable units are sold. Common practice. */
+export const PORTABLE_AMPS: readonly Amps[] = [8, 10, 12, 13, 16, 20, 24, 32, 40];
+/** Amps of loose charging cables, with the conductor such a cable has and its usual length (m). */
+export const CABLES: readonly { readonly amps: Amps; readonly gauge: FlexibleGauge }[] = [
+  { amps: 16, gauge: "2.5 mm2" },
+  { amps: 32, gauge: "6 mm2" },
+  { amps: 63, gauge: "16 mm2" },
+];
+/** Conductors of a unit's own cable, by the amps it may carry. */
+export const TETHERS: Readonly<Record<"nec" | "iec", readonly (readonly [Amps, FlexibleGauge])[]>> = {
+  nec: [
+    [16, "12 AWG"],
+    [24, "10 AWG"],
+    [40, "8 AWG"],
+    [48, "6 AWG"],
+    [70, "4 AWG"],
+    [80, "3 AWG"],
+  ],
+  iec: [
+    [20, "2.5 mm2"],
+    [32, "6 mm2"],
+    [80, "16 mm2"],
+  ],
 };
+/** Amps of adapters, AC and DC. */
+export const ADAPTER_AMPS = { AC: [16, 32, 48, 63, 80], DC: [125, 200, 250, 300, 400, 500, 600] } as const;
+/** Rapid stations: power on the sign (W) and the amps they give from about 400 V of pack up. Common practice. */
+export const STATIONS: readonly { readonly maxW: number; readonly maxAmps: Amps }[] = [
+  { maxW: 50_000, maxAmps: 125 },
+  { maxW: 100_000, maxAmps: 250 },
+  { maxW: 150_000, maxAmps: 375 },
+  { maxW: 250_000, maxAmps: 500 },
+  { maxW: 350_000, maxAmps: 500 },
+];
+
+/** Conductors an electrician lays, smallest first. */
+export const LAID: Readonly<Record<"nec" | "iec", readonly FixedGauge[]>> = {
+  nec: ["14 AWG", "12 AWG", "10 AWG", "8 AWG", "6 AWG", "4 AWG", "3 AWG", "2 AWG", "1 AWG"],
+  iec: ["1.5 mm2", "2.5 mm2", "4 mm2", "6 mm2", "10 mm2", "16 mm2", "25 mm2", "35 mm2"],
+};
+
+/** Which of the two trades lays the wires here. */
+export const tradeOf = (system: SupplyId): "nec" | "iec" =>
+  system === "split-phase" || system === "208Y" ? "nec" : "iec";

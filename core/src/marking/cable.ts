@@ -1,6 +1,6 @@
 import { proximityToAmps } from "../signals";
 import type { Amps, Ohms } from "../units";
-import { readMarking, type Marking } from "./read";
+import { readMarking, readRating, type Marking } from "./read";
 
 /** Contacts of a Type 2 face that can be seen filled or empty. Type 1 has L1, N and PE only. */
 export const POWER_CONTACTS = ["L1", "L2", "L3", "N", "PE"] as const;
@@ -29,14 +29,20 @@ export interface Reading {
 export type Certainty = "certain" | "likely" | "open";
 
 /** Usual amps by area (common practice): 3G2.5 and 5G2.5 are sold as 16 A, 3G4, 3G6 and 5G6 as 32 A. */
-const USUAL_AMPS: readonly { readonly area: number; readonly amps: Amps; readonly cores?: number }[] = [
-  { area: 1.5, amps: 10 },
-  { area: 2.5, amps: 16 },
-  { area: 4, amps: 20, cores: 5 },
-  { area: 4, amps: 32, cores: 3 },
-  { area: 6, amps: 32 },
-  { area: 10, amps: 32 },
-  { area: 16, amps: 63 },
+const USUAL_AMPS: readonly {
+  readonly area: number;
+  readonly amps: Amps;
+  /** Most its resistor may code without promising more than the copper holds: 680 Ω goes with 2.5 mm². */
+  readonly codes: Amps;
+  readonly cores?: number;
+}[] = [
+  { area: 1.5, amps: 10, codes: 13 },
+  { area: 2.5, amps: 16, codes: 20 },
+  { area: 4, amps: 20, codes: 32, cores: 5 },
+  { area: 4, amps: 32, codes: 32, cores: 3 },
+  { area: 6, amps: 32, codes: 32 },
+  { area: 10, amps: 32, codes: 63 },
+  { area: 16, amps: 63, codes: 63 },
 ];
 
 /** Lanes that cores allow: three with earth are one lane, five are three. Four and others do not say. */
@@ -49,9 +55,10 @@ const lanesOfFace = (filled: ReadonlySet<PowerContact>): { most: 1 | 3; certain:
 /** Puts marking, contacts and proximity resistor together. Cores decide, pins do not. */
 export function readCable(evidence: Evidence): Reading {
   const marking = evidence.marking ? readMarking(evidence.marking) : undefined;
+  const rating = evidence.marking ? readRating(evidence.marking) : undefined;
   const because: string[] = [];
   const contradictions: string[] = [];
-  if (evidence.marking?.trim() && !marking)
+  if (evidence.marking?.trim() && !marking && !rating)
     contradictions.push(
       "The marking names no power cores that could be read: look for something like 3G2.5 or 5G6.",
     );
@@ -81,6 +88,15 @@ export function readCable(evidence: Evidence): Reading {
       contradictions.push("A three-phase face on a three-core cable: cores decide, so it is one lane.");
     if (!marking) [lanes, lanesCertainty] = [3, "likely"];
   }
+  if (rating) {
+    because.push(`It is printed ${rating.lanes} × ${rating.amps} A.`);
+    if (lanes === undefined && rating.lanes !== 2)
+      [lanes, lanesCertainty] = [rating.lanes as 1 | 3, "likely"];
+    if (lanes !== undefined && lanes < rating.lanes)
+      contradictions.push(
+        `${rating.lanes} × ${rating.amps} A is printed on it, but it carries one lane only: cores decide.`,
+      );
+  }
   if (evidence.filled && !evidence.filled.has("PE"))
     contradictions.push(
       "The earth contact (PE) is empty: no charging cable is made like that. Do not use it.",
@@ -93,21 +109,31 @@ export function readCable(evidence: Evidence): Reading {
     if (coded) because.push(`${evidence.proximityOhms} Ω codes ${coded} A (IEC 62196-2).`);
     else
       contradictions.push(`${evidence.proximityOhms} Ω is none of the four codes: 1500, 680, 220 or 100 Ω.`);
-  const usual =
+  const pair =
     marking &&
-    USUAL_AMPS.find((row) => row.area === marking.areaMm2 && (!row.cores || row.cores === marking.cores))
-      ?.amps;
-  if (usual && !coded)
-    because.push(`${marking.areaMm2} mm² is usually sold as ${usual} A (common practice).`);
-  if (coded && usual && coded > usual)
+    USUAL_AMPS.find((row) => row.area === marking.areaMm2 && (!row.cores || row.cores === marking.cores));
+  if (pair && !coded && !rating)
+    because.push(`${marking.areaMm2} mm² is usually sold as ${pair.amps} A (common practice).`);
+  if (coded && pair && coded > pair.codes)
     contradictions.push(
-      `The resistor codes ${coded} A, but ${marking!.areaMm2} mm² is usually sold as ${usual} A: thinner copper than the code promises.`,
+      `The resistor codes ${coded} A, but ${marking.areaMm2} mm² is usually sold as ${pair.amps} A: thinner copper than the code promises.`,
     );
+  if (rating && coded && rating.amps > coded)
+    contradictions.push(
+      `${rating.amps} A is printed on it, but its resistor codes ${coded} A: that is what flows.`,
+    );
+  if (rating && pair && rating.amps > pair.codes)
+    contradictions.push(
+      `${rating.amps} A is printed on it, but ${marking.areaMm2} mm² is usually sold as ${pair.amps} A.`,
+    );
+  // What is printed is what it may carry; the resistor is what both sides are told, and the lesser flows.
+  const told = coded ?? pair?.amps;
+  const amps = rating ? Math.min(rating.amps, told ?? Infinity) : told;
   return {
     marking,
     lanes,
-    amps: coded ?? usual,
-    certainty: { lanes: lanesCertainty, amps: coded ? "certain" : usual ? "likely" : "open" },
+    amps,
+    certainty: { lanes: lanesCertainty, amps: coded ? "certain" : amps ? "likely" : "open" },
     because,
     contradictions,
   };

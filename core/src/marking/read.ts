@@ -11,21 +11,45 @@ export interface Marking {
   readonly family: string | undefined;
 }
 
-const FAMILY = /\b([A-Z]\d{2}[A-Z0-9]+(?:-[A-Z0-9]+)?)\b/;
+/** Lanes and amps a lane, where they are printed as such: 3×16 A. */
+export interface Rating {
+  readonly lanes: number;
+  readonly amps: number;
+}
+
+/** A harmonised code: one letter, two digits, then letters and digits, and a dash with one letter (F, K, R, U). */
+const FAMILY = /\b([A-Z]\d{2}[A-Z][A-Z0-9]*(?:-[A-Z](?![A-Z]))?)/;
+/** Lanes × amps: 3x16A, 1 × 32 A. Not AWG, not a longer word. */
+const RATED = /(?<![\d.,])([1-3])\s*[x×*]\s*(\d{1,3})\s*A(?![A-Za-z])/gi;
+/** A number of AWG cores: 3x16AWG. Its size is no area in mm². */
+const AWG = /\d{1,2}\s*[x×*G]\s*\d{1,2}\s*AWG/gi;
 /** Cores, G or a times sign, area: 5G6, 3x2,5, 5 × 2.5. */
-const GROUP = /(\d{1,2})\s*([GgXx×*])\s*(\d{1,3}(?:[.,]\d{1,2})?)(?![\d])/g;
+const GROUP = /(?<![\d.,])(\d{1,2})\s*([GgXx×*])\s*(\d{1,3}(?:[.,]\d{1,2})?)(?![\d.,]*\d)/g;
 const MOST_CORES = 12;
 const AREAS = [0.5, 0.75, 1, 1.5, 2.5, 4, 6, 10, 16, 25, 35];
+const LONGEST = 200;
+
+/** Lanes and amps that are printed as such, where they are said once and the same. Never throws. */
+export function readRating(text: string): Rating | undefined {
+  const said = [...text.slice(0, LONGEST).matchAll(RATED)].map(([, lanes, amps]) => ({
+    lanes: Number(lanes),
+    amps: Number(amps),
+  }));
+  const [first] = said;
+  return first && first.amps >= 6 && said.every((s) => s.lanes === first.lanes && s.amps === first.amps)
+    ? first
+    : undefined;
+}
 
 /**
- * Reads a marking such as `H07BZ5-F 5G6 + 1×0.5`, `3G2.5` or `5x2,5 mm²`. Never throws; returns undefined for a text
- * in which no power group of a known size stands.
+ * Reads a marking such as `H07BZ5-F 5G6 + 1×0.5`, `3G2.5` or `5x2,5 mm² 3×16 A`. Never throws; returns undefined for a
+ * text in which no power group of a known size stands. Amps and AWG sizes are never taken for areas.
  */
 export function readMarking(text: string): Marking | undefined {
-  const line = text.slice(0, 200).trim();
+  const line = text.slice(0, LONGEST).trim();
   const family = FAMILY.exec(line)?.[1];
-  // The family's own letters and digits must not be read as a group.
-  const rest = family ? line.replace(family, " ") : line;
+  // What is a family's own letters, a rating or an AWG size must not be read as a group.
+  const rest = (family ? line.replace(family, " ") : line).replace(RATED, " ").replace(AWG, " ");
   const groups = [...rest.matchAll(GROUP)].map(([, cores, sign, area]) => ({
     cores: Number(cores),
     sign: sign!,

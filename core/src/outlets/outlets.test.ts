@@ -1,6 +1,6 @@
 import { CONNECTOR_IDS, CONNECTORS, inletFor, INLET_IDS, plugsFor } from "../connectors";
 import { SUPPLY_IDS, supplySystem, tapOf } from "../supply";
-import { OUTLET_TYPE_IDS, outletType } from ".";
+import { feedOf, OUTLET_TYPE_IDS, outletType } from ".";
 
 test("cautious is never above usual, usual never above rated, and all leave a car its 6 A", () => {
   for (const id of OUTLET_TYPE_IDS) {
@@ -35,10 +35,37 @@ test.each([
 ] as const)("%s holds %d A for hours", (id, amps) => expect(outletType(id).sustained.usual).toBe(amps));
 
 test("every outlet type can be had on some supply system, and every system feeds some outlet", () => {
+  for (const id of OUTLET_TYPE_IDS) expect(SUPPLY_IDS.some((system) => feedOf(id, system))).toBe(true);
+  for (const system of SUPPLY_IDS) expect(OUTLET_TYPE_IDS.some((id) => feedOf(id, system))).toBe(true);
   for (const id of OUTLET_TYPE_IDS)
-    expect(SUPPLY_IDS.some((system) => tapOf(system, outletType(id).tap))).toBe(true);
-  for (const system of SUPPLY_IDS)
-    expect(OUTLET_TYPE_IDS.some((id) => tapOf(system, outletType(id).tap))).toBe(true);
+    for (const system of SUPPLY_IDS) {
+      const feed = feedOf(id, system);
+      if (feed) expect(tapOf(system, feed.tap)).toBeDefined();
+    }
+});
+
+test.each([
+  // The volts of each type's standard; 210.21(B)(3) for breakers, from memory.
+  ["nema-5-15", "split-phase", "single", 20],
+  ["nema-14-50", "208Y", "high", 50],
+  ["bs1363", "230/400", "single", 32],
+  ["red-32", "230/400", "three", 32],
+  ["blue-32-three", "it-230", "three", 32],
+  ["blue-16", "it-230", "single", 16],
+] as const)("%s on %s: the %s tap, behind %d A at most", (id, system, tap, breaker) => {
+  expect(feedOf(id, system)).toEqual({ tap });
+  expect(outletType(id).largestBreaker).toBe(breaker);
+});
+
+test("what a standard leaves open is odd, what it rules out is not there", () => {
+  expect(feedOf("blue-32", "split-phase")).toEqual({ tap: "high", odd: true });
+  expect(feedOf("nema-5-15", "100/200")?.odd).toBe(true);
+  for (const [id, system] of [
+    ["bs1363", "split-phase"],
+    ["nema-5-15", "230/400"],
+    ["red-16", "it-230"],
+  ] as const)
+    expect(feedOf(id, system)).toBeUndefined();
 });
 
 test.each([

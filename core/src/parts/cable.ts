@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { FLEXIBLE_GAUGES, loopOhmsFromMeters, flexibleOhmsPerKm, oneWayOhms } from "../conductors";
+import { FLEXIBLE_GAUGES, flexibleOhmsPerKm, oneWayOhms } from "../conductors";
 import { CONNECTOR_IDS, CONNECTORS } from "../connectors";
 import { OUTLET_TYPE_IDS } from "../outlets";
 import type { Ohms } from "../units";
@@ -7,7 +7,7 @@ import { choice, nameSchema, quantity } from "./quantity";
 
 /** A charging cable of one's own, for a socketed unit or post. */
 export const cableSchema = z
-  .object({
+  .strictObject({
     name: nameSchema,
     stationEnd: choice(CONNECTOR_IDS),
     vehicleEnd: choice(CONNECTOR_IDS),
@@ -30,7 +30,7 @@ export const cableSchema = z
 export type Cable = z.infer<typeof cableSchema>;
 
 /** An extension lead between outlet and portable unit. Its resistance by conductor, by loop, or by two meters. */
-export const leadSchema = z.object({
+export const leadSchema = z.strictObject({
   name: nameSchema,
   plug: choice(OUTLET_TYPE_IDS),
   socket: choice(OUTLET_TYPE_IDS),
@@ -38,14 +38,14 @@ export const leadSchema = z.object({
   lengthM: quantity(0.2, 200, "m"),
   coiled: z.boolean(),
   /** Joined from two or more leads. */
-  chained: z.boolean().default(false),
+  chained: z.boolean(),
   /** With a block or travel adapter in between. */
-  overBlock: z.boolean().default(false),
+  overBlock: z.boolean(),
   resistance: z.discriminatedUnion("by", [
-    z.object({ by: z.literal("conductor"), gauge: choice(FLEXIBLE_GAUGES) }),
-    z.object({ by: z.literal("loop"), loopOhms: quantity(0.001, 20, "Ω") }),
+    z.strictObject({ by: z.literal("conductor"), gauge: choice(FLEXIBLE_GAUGES) }),
+    z.strictObject({ by: z.literal("loop"), loopOhms: quantity(0.001, 20, "Ω") }),
     z
-      .object({
+      .strictObject({
         by: z.literal("meters"),
         wattsIn: quantity(1, 50_000, "W"),
         wattsOut: quantity(1, 50_000, "W"),
@@ -61,11 +61,19 @@ export type Lead = z.infer<typeof leadSchema>;
 
 const CORD_TEMPERATURE = 30;
 
-/** One-way resistance (Ω) of a lead, by whichever way it is known; a cord in use is taken at 30 °C. */
-export function leadOhms(lead: Lead): Ohms {
+/** Whether a lead's resistance was measured with its contacts in it, so that none are to be added. */
+export const leadMeasured = (lead: Lead): boolean => lead.resistance.by !== "conductor";
+
+/**
+ * One-way resistance (Ω) of one conductor of a lead, by whichever way it is known; a cord in use is taken at 30 °C.
+ * A loop is two conductors. Two meters see the heat of every conductor that carries current: two on one lane, three
+ * on three lanes.
+ * @example leadOhms({ ...lead, resistance: { by: "loop", loopOhms: 0.37 } }) // 0.185
+ */
+export function leadOhms(lead: Lead, lanes: number): Ohms {
   const r = lead.resistance;
   if (r.by === "loop") return r.loopOhms / 2;
-  if (r.by === "meters") return loopOhmsFromMeters(r.wattsIn, r.wattsOut, r.amps) / 2;
+  if (r.by === "meters") return (r.wattsIn - r.wattsOut) / (r.amps * r.amps) / (lanes === 1 ? 2 : 3);
   return oneWayOhms(flexibleOhmsPerKm(r.gauge), lead.lengthM, CORD_TEMPERATURE);
 }
 
@@ -74,7 +82,7 @@ export const cableOhms = (cable: Pick<Cable, "gauge" | "lengthM">): Ohms =>
   oneWayOhms(flexibleOhmsPerKm(cable.gauge), cable.lengthM, CORD_TEMPERATURE);
 
 /** A piece that turns one plug into another, between cable and inlet. */
-export const adapterSchema = z.object({
+export const adapterSchema = z.strictObject({
   name: nameSchema,
   from: choice(CONNECTOR_IDS),
   to: choice(CONNECTOR_IDS),

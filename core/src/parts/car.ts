@@ -2,17 +2,20 @@ import { z } from "zod";
 import { INLET_IDS } from "../connectors";
 import { choice, fraction, nameSchema, quantity } from "./quantity";
 
+/** Least state of charge between two points of a curve, or between start and target: finer is finer than any car shows. */
+export const LEAST_SPAN = 0.001;
+
 /** What the battery accepts: power that raises the state of charge, by state of charge, straight between points. */
 const acceptanceSchema = z
-  .array(z.object({ soc: fraction(), watts: quantity(100, 1_000_000, "W") }))
+  .array(z.strictObject({ soc: fraction(), watts: quantity(100, 1_000_000, "W") }))
   .min(2, { error: "accepted: 2 to 40 points, or none for a battery that never limits" })
   .max(40, { error: "accepted: 2 to 40 points" })
-  .refine((points) => points.every((p, i) => i === 0 || p.soc > points[i - 1]!.soc), {
-    error: "points must rise in state of charge",
+  .refine((points) => points.every((p, i) => i === 0 || p.soc >= points[i - 1]!.soc + LEAST_SPAN), {
+    error: "points must rise in state of charge, by 0.1 % at least",
   });
 
 export const batterySchema = z
-  .object({
+  .strictObject({
     /** Energy between 0 % and 100 % as the car shows them. */
     usableWh: quantity(500, 400_000, "Wh"),
     /** Energy of the cells altogether, where it is known; the car keeps the difference back. */
@@ -36,6 +39,12 @@ export const batterySchema = z
         path: ["fullVolts"],
         message: "cannot be less than the volts when empty",
       });
+    else if (battery.packVolts < empty || battery.packVolts > full)
+      ctx.addIssue({
+        code: "custom",
+        path: ["packVolts"],
+        message: "must lie between the volts when empty and when full",
+      });
   });
 
 /** Share of nominal by which a pack's volts lie below at 0 % and above at 100 % (common practice). */
@@ -51,19 +60,13 @@ export const packSpan = (battery: {
   full: battery.fullVolts ?? battery.packVolts * (1 + PACK_SWING),
 });
 
-/** Pack volts at a state of charge, straight between empty and full. */
-export const packVoltsAt = (battery: Parameters<typeof packSpan>[0], soc: number): number => {
-  const { empty, full } = packSpan(battery);
-  return empty + (full - empty) * soc;
-};
-
 export type Battery = z.infer<typeof batterySchema>;
 export type AcceptancePoint = NonNullable<Battery["acceptance"]>[number];
 
-export const chargerSchema = z.object({
+export const chargerSchema = z.strictObject({
   /** Most amps on each lane, by how many lanes are live. */
   limits: z
-    .array(z.object({ lanes: z.literal([1, 2, 3]), amps: quantity(6, 80, "A") }))
+    .array(z.strictObject({ lanes: z.literal([1, 2, 3]), amps: quantity(6, 80, "A") }))
     .min(1, { error: "at least one limit: lanes 1, 2 or 3 with 6 to 80 A" })
     .max(3)
     .refine((rows) => new Set(rows.map((r) => r.lanes)).size === rows.length, {
@@ -75,10 +78,14 @@ export const chargerSchema = z.object({
   efficiency: quantity(0.7, 0.99, "(a share: 0.93 is 93 %)"),
   /** Can use all three lines of a supply without a neutral. */
   delta: z.boolean().optional(),
+  /** Charges only on the lane counts listed; without it a charger of three lanes also works on one. */
+  listedLanesOnly: z.boolean().optional(),
+  /** The driver can set a lower current in the car, in whole amps; not known counts as none. */
+  settable: z.boolean().optional(),
 });
 export type OnboardCharger = z.infer<typeof chargerSchema>;
 
-export const carSchema = z.object({
+export const carSchema = z.strictObject({
   name: nameSchema,
   battery: batterySchema,
   charger: chargerSchema,

@@ -4,7 +4,7 @@ import { HOUSE_RULES } from "../outlets";
 import { DISTANCE_UNITS, ECONOMY_UNITS } from "../units";
 import { choice, nameSchema } from "./quantity";
 
-export const householdSchema = z.object({
+export const householdSchema = z.strictObject({
   name: nameSchema,
   currency: z.string().regex(/^[A-Z]{3}$/, { error: "accepted: a three-letter currency code such as EUR" }),
   distanceUnit: choice(DISTANCE_UNITS),
@@ -16,5 +16,5 @@ export const householdSchema = z.object({
 });
 export type Household = z.infer<typeof householdSchema>;
 
-export const placeSchema = z.object({ name: nameSchema });
+export const placeSchema = z.strictObject({ name: nameSchema });
 export type Place = z.infer<typeof placeSchema>;

@@ -3,6 +3,14 @@ import { z } from "zod";
 /** A bound as people read it: no trailing zeros, thousands apart. */
 const figure = (n: number): string => n.toLocaleString("en-GB", { maximumFractionDigits: 6 });
 
+/** What a field accepts, as data: a range in a unit, one of some words, or a form of text. */
+export interface Accepts {
+  readonly code: "range";
+  readonly min: number;
+  readonly max: number;
+  readonly unit: string;
+}
+
 /** The sentence that says what a field accepts. */
 export const acceptedRange = (min: number, max: number, unit: string): string =>
   `accepted: ${figure(min)} to ${figure(max)}${unit ? ` ${unit}` : ""}`;

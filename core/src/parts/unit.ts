@@ -5,14 +5,14 @@ import { OUTLET_TYPE_IDS } from "../outlets";
 import { choice, nameSchema, quantity } from "./quantity";
 
 /** A cable fixed to its unit. */
-export const tetherSchema = z.object({
+export const tetherSchema = z.strictObject({
   kind: z.literal("tethered"),
   connector: choice(CONNECTOR_IDS),
   lengthM: quantity(0.5, 30, "m"),
   gauge: choice(FLEXIBLE_GAUGES),
 });
 
-const common = z.object({
+const common = z.strictObject({
   name: nameSchema,
   lanes: z.literal([1, 3], { error: "accepted: 1 or 3 lanes" }),
   /** Most the unit ever offers, amps a lane. */
@@ -26,7 +26,7 @@ const common = z.object({
   setAmps: quantity(1, 80, "A").optional(),
   standingW: quantity(0, 100, "W"),
   output: z.discriminatedUnion("kind", [
-    z.object({ kind: z.literal("socket"), connector: choice(CONNECTOR_IDS) }),
+    z.strictObject({ kind: z.literal("socket"), connector: choice(CONNECTOR_IDS) }),
     tetherSchema,
   ]),
 });
@@ -38,9 +38,11 @@ export const unitSchema = z
       kind: z.literal("portable"),
       /** The plugs it comes with; each may hold its own current. */
       plugs: z
-        .array(z.object({ type: choice(OUTLET_TYPE_IDS), amps: quantity(1, 80, "A") }))
+        .array(z.strictObject({ type: choice(OUTLET_TYPE_IDS), amps: quantity(1, 80, "A") }))
         .min(1, { error: "at least one plug" })
         .max(12),
+      /** It knows which plug it has and offers no more than that plug's amps; otherwise a plug limits nothing. */
+      knowsPlugs: z.boolean(),
     }),
     common.extend({ kind: z.literal("wallbox") }),
     common.extend({ kind: z.literal("post") }),
@@ -51,6 +53,8 @@ export const unitSchema = z
       /** The power on its sign. Amps times pack volts often give less. */
       maxW: quantity(5_000, 500_000, "W"),
       maxVolts: quantity(100, 1000, "V"),
+      /** Volts below which it gives nothing, where its plate says so. */
+      minVolts: quantity(20, 500, "V").optional(),
       /** Halves power and amps while a second car charges beside it. */
       shared: z.boolean(),
       /** What its rectifier turns into DC, before the billed meter. */
@@ -66,6 +70,8 @@ export const unitSchema = z
         path: ["output", "connector"],
         message: direct ? "a DC connector belongs to a rapid station" : "a rapid station has a DC connector",
       });
+    if (unit.kind === "rapid" && unit.minVolts !== undefined && unit.minVolts >= unit.maxVolts)
+      ctx.addIssue({ code: "custom", path: ["minVolts"], message: `accepted: below ${unit.maxVolts} V` });
     const over = unit.steps.findIndex((a) => a > unit.maxAmps);
     if (over >= 0)
       ctx.addIssue({

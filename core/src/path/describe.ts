@@ -2,12 +2,14 @@ import type { HouseRule } from "../outlets";
 import type { Adapter, Cable, Car, Lead, Outlet, Unit } from "../parts";
 import type { Amps } from "../units";
 
-/** Current limits set for this session, on the unit or in the car. */
+/** What is set for this session, on the unit, in the car and around them. */
 export interface CurrentSettings {
   readonly unitAmps?: Amps | undefined;
   readonly carAmps?: Amps | undefined;
   /** Another car draws on the same rapid station. */
   readonly otherBusy?: boolean | undefined;
+  /** Heating on top of the car's own draw (W). */
+  readonly heatingW?: number | undefined;
 }
 
 /** Everything between the board and the battery, as the owner describes it. */

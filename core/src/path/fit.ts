@@ -1,5 +1,6 @@
 import { CONNECTORS, inletFor, plugsFor, type ConnectorId } from "../connectors";
 import { outletType, type OutletTypeId } from "../outlets";
+import { leadTap } from "./feed";
 import { packSpan, type Cable, type Outlet, type Unit } from "../parts";
 import type { ChargingPath } from "./describe";
 import type { Refusal } from "./refusal";
@@ -33,6 +34,13 @@ function outletProblem({ outlet, lead, unit }: ChargingPath): Refusal | undefine
         code: "lead-does-not-fit",
         message: `${unit.name} has no plug for the lead's ${outletName(lead.socket)} socket.`,
         remedy: "Leave the lead out, or take one with a socket the unit fits.",
+      };
+    if (!leadTap(outlet, lead))
+      return {
+        field: "lead",
+        code: "lead-cannot-feed",
+        message: `The lead ends in a ${outletName(lead.socket)} socket, and ${outlet.name} cannot give it the volts or phases that type is for.`,
+        remedy: `Leave the lead out, or take one that ends in ${outletName(outlet.type)}.`,
       };
     return undefined;
   }
@@ -81,18 +89,29 @@ function cableProblem({ unit, cable }: ChargingPath): Refusal | undefined {
       };
 }
 
+/** What a car's inlets take of one current, in words. */
+const wantedBy = (car: ChargingPath["car"], plug: ConnectorId): string =>
+  listed(plugsFor(car.inlets, CONNECTORS[plug].current).map(connectorName));
+
 function inletProblem({ car, unit, cable, adapter }: ChargingPath): Refusal | undefined {
   const plug = plugAtCar(unit, cable)!;
-  const wanted = listed(plugsFor(car.inlets, CONNECTORS[plug].current).map(connectorName));
   if (adapter && adapter.from !== plug)
     return {
       field: "adapter",
       code: "adapter-does-not-fit",
       message: `${adapter.name} takes a ${connectorName(adapter.from)} plug; the one that comes is ${connectorName(plug)}.`,
-      remedy: `Leave the adapter out, or take one from ${connectorName(plug)} to ${wanted}.`,
+      remedy: `Leave the adapter out, or take one from ${connectorName(plug)} to ${wantedBy(car, plug)}.`,
+    };
+  if (adapter && CONNECTORS[adapter.from].current !== CONNECTORS[adapter.to].current)
+    return {
+      field: "adapter",
+      code: "adapter-changes-current",
+      message: `${adapter.name} would lead ${CONNECTORS[adapter.from].current} into an inlet for ${CONNECTORS[adapter.to].current}: no adapter turns one into the other.`,
+      remedy: "Leave the adapter out; take a way in that gives what the inlet is for.",
     };
   const arriving = adapter ? adapter.to : plug;
   if (inletFor(arriving, car.inlets)) return undefined;
+  const wanted = wantedBy(car, plug);
   const field = adapter ? "adapter" : cable ? "cable" : "unit";
   const part = adapter?.name ?? cable?.name ?? unit.name;
   return {
@@ -107,7 +126,14 @@ function inletProblem({ car, unit, cable, adapter }: ChargingPath): Refusal | un
 
 function voltageProblem({ car, unit }: ChargingPath): Refusal | undefined {
   if (unit.kind !== "rapid") return undefined;
-  const { full } = packSpan(car.battery);
+  const { empty, full } = packSpan(car.battery);
+  if (unit.minVolts !== undefined && empty < unit.minVolts)
+    return {
+      field: "unit",
+      code: "station-volts-too-high",
+      message: `${unit.name} gives ${unit.minVolts} V at least; the pack of ${car.name} falls to ${Math.round(empty)} V.`,
+      remedy: "Take a station made for the pack’s voltage.",
+    };
   return full <= unit.maxVolts
     ? undefined
     : {

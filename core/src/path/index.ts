@@ -1,8 +1,13 @@
 export * from "./describe";
-export * from "./link";
 export * from "./refusal";
+export * from "./link";
+export * from "./lanes";
+export * from "./feed";
 export * from "./fit";
 export * from "./links";
-export * from "./lanes";
-export * from "./operate";
-export * from "./rapid";
+export * from "./words";
+export * from "./circuit";
+export * from "./flow";
+export * from "./compile";
+export * from "./narrowest";
+export { FIELD_OF } from "./refuse";

@@ -28,35 +28,50 @@ export const LINK_WORDS: Record<LinkKind, string> = {
   battery: "battery",
 };
 
-/** One link of a path as described, before anything flows. */
+/**
+ * What a link's ceiling does. `limits`: the current cannot pass it (the unit through its pilot, a cable through its
+ * resistor, the charger, the battery). `holds`: it should not be passed for hours, yet nothing in the link holds the
+ * current down; it gets hot.
+ */
+export type Role = "limits" | "holds";
+
+/** Ceiling in amps a lane when n lanes are in use, indexed by n; zero where it cannot use that many. */
+export type AmpsOn = readonly [0, Amps, Amps, Amps];
+
+/** One link of a path in numbers, before anything flows. */
 export interface Link {
   readonly kind: LinkKind;
-  readonly name: string;
+  readonly role: Role;
   /** Lanes it can carry live: 1, 2 or 3. */
   readonly lanes: number;
-  /** Ceiling in amps a lane when `n` lanes are in use, indexed by n; zero where it cannot use that many. */
-  readonly ampsOn: readonly [0, Amps, Amps, Amps];
-  /** Why the ceiling is what it is, in one line. */
-  readonly why: string;
-  readonly source: Source;
+  readonly ampsOn: AmpsOn;
   /** Resistance of one conductor, one way. */
   readonly ohms: Ohms;
 }
 
 /** The same amps whatever the number of lanes, up to the lanes the link has. */
-export const sameOnEachLane = (lanes: number, amps: Amps): Link["ampsOn"] => [
+export const sameOnEachLane = (lanes: number, amps: Amps): AmpsOn => [
   0,
   lanes >= 1 ? amps : 0,
   lanes >= 2 ? amps : 0,
   lanes >= 3 ? amps : 0,
 ];
 
-/** A link while current flows through it. */
-export interface FlowingLink extends Link {
+/** What a link is called and why its ceiling is what it is. */
+export interface LinkWords {
+  readonly name: string;
+  readonly why: string;
+  readonly source: Source;
+}
+
+/** A link while current flows through it, in numbers and words. */
+export interface FlowingLink extends Link, LinkWords {
   /** Ceiling a lane on the lanes in use. */
   readonly ceilingAmps: Amps;
   /** What the link alone would let through on this supply, using as many lanes as it has. */
   readonly ceilingW: Watts;
   /** Heat in the link at the operating point. */
   readonly lossW: Watts;
+  /** More flows than the link should hold. */
+  readonly over: boolean;
 }

@@ -1,177 +1,158 @@
-import { CONNECTORS, INLETS, inletFor } from "../connectors";
-import { fixedOhmsPerKm, oneWayOhms } from "../conductors";
-import { outletType } from "../outlets";
-import { cableOhms, lanesAt, leadOhms, type Outlet, type Unit } from "../parts";
-import { SOURCES } from "../sources";
+import { CONNECTORS } from "../connectors";
+import { cordAmps, fixedAmps, fixedOhmsPerKm, oneWayOhms } from "../conductors";
+import { outletType, type OutletTypeId } from "../outlets";
+import {
+  cableOhms,
+  lanesAt,
+  leadMeasured,
+  leadOhms,
+  type OnboardCharger,
+  type Outlet,
+  type RapidStation,
+} from "../parts";
 import { supplySystem } from "../supply";
 import type { Amps, Ohms } from "../units";
 import type { ChargingPath } from "./describe";
+import type { Feed } from "./feed";
 import { plugAtCar } from "./fit";
-import { sameOnEachLane, type Link } from "./link";
+import { sameOnEachLane, type AmpsOn, type Link, type LinkKind, type Role } from "./link";
 
-/** Resistance of one mated contact pair, one conductor (common practice: a few milliohms). */
+/** Resistance of one mated AC contact pair, one conductor (common practice: a few milliohms). */
 export const CONTACT_OHMS: Ohms = 0.003;
+/** … and of a pair of DC contacts, which are many times larger (recalled). */
+export const DC_CONTACT_OHMS: Ohms = 0.0003;
 
-/** Amps the circuit can hold for hours, after what else draws on it. */
-export const circuitAmps = (outlet: Outlet): Amps =>
-  Math.max(
-    0,
-    outlet.circuit.breakerAmps * supplySystem(outlet.supply.system).continuousShare -
-      outlet.circuit.otherLoadAmps,
-  );
+const link = (kind: LinkKind, role: Role, lanes: number, amps: Amps, ohms: Ohms): Link => ({
+  kind,
+  role,
+  lanes,
+  ampsOn: sameOnEachLane(lanes, amps),
+  ohms,
+});
 
-function circuitLink(outlet: Outlet): Link {
+/**
+ * Amps (A) the circuit can hold for hours: breaker and conductor, each at what a load of hours may take of it, after
+ * what else draws on it.
+ */
+export function circuitAmps(outlet: Outlet): Amps {
   const { breakerAmps, otherLoadAmps, run } = outlet.circuit;
   const share = supplySystem(outlet.supply.system).continuousShare;
-  const continuous = share < 1 ? `80 % of a ${breakerAmps} A breaker` : `${breakerAmps} A breaker`;
-  const { lanes } = lanesAt(outlet);
-  return {
-    kind: "circuit",
-    name: run ? `${run.lengthM} m of ${run.gauge.replace("mm2", "mm²")}` : `${breakerAmps} A circuit`,
-    lanes,
-    ampsOn: sameOnEachLane(lanes, circuitAmps(outlet)),
-    why: otherLoadAmps > 0 ? `${continuous}, less ${otherLoadAmps} A of other loads` : continuous,
-    source: share < 1 ? SOURCES.continuous : SOURCES.rating,
-    ohms: run ? oneWayOhms(fixedOhmsPerKm(run.gauge), run.lengthM, run.temperatureC) : 0,
-  };
+  const conductor = run ? fixedAmps(run.gauge, lanesAt(outlet).lanes, "kind") : Infinity;
+  return Math.max(0, share * Math.min(breakerAmps, conductor) - otherLoadAmps);
 }
 
-function outletLink({ outlet, houseRule }: ChargingPath): Link | undefined {
-  if (outlet.kind !== "socket") return undefined;
-  const type = outletType(outlet.type);
-  const { lanes } = lanesAt(outlet);
-  return {
-    kind: "outlet",
-    name: outlet.name,
-    lanes,
-    ampsOn: sameOnEachLane(lanes, type.sustained[houseRule]),
-    why: `${type.name}: ${type.sustained[houseRule]} A for hours by the ${houseRule} house rule; ${type.ratedAmps} A is moulded on it`,
-    source: houseRule === "rated" ? SOURCES.rating : houseRule === "usual" ? type.source : SOURCES.practice,
-    ohms: CONTACT_OHMS,
-  };
-}
-
-function leadLink({ lead }: ChargingPath): Link | undefined {
-  if (!lead) return undefined;
-  const lanes = outletType(lead.socket).tap === "three" ? 3 : 1;
-  return {
-    kind: "lead",
-    name: lead.name,
-    lanes,
-    ampsOn: sameOnEachLane(lanes, lead.amps),
-    why: `rated ${lead.amps} A`,
-    source: SOURCES.label,
-    ohms: leadOhms(lead) + CONTACT_OHMS,
-  };
-}
-
-/** What the unit offers here: the least of its own most, its plug's, and the step it is set to. */
-export function unitAmps(unit: Unit, fedFrom: string | undefined, setting: Amps | undefined): [Amps, string] {
-  const plug = unit.kind === "portable" ? unit.plugs.find((p) => p.type === fedFrom) : undefined;
-  const offers: [Amps, string][] = [[unit.maxAmps, `offers up to ${unit.maxAmps} A`]];
-  if (plug) offers.push([plug.amps, `holds ${plug.amps} A with this plug`]);
-  if (setting !== undefined) offers.push([setting, `set to ${setting} A`]);
-  return offers.reduce((least, offer) => (offer[0] < least[0] ? offer : least));
-}
-
-function unitLink({ unit, outlet, lead, settings }: ChargingPath): Link {
+/** The plug of a portable unit that goes into what feeds it; undefined for a unit that is wired in. */
+export const plugInUse = ({ unit, outlet, lead }: ChargingPath) => {
   const fedFrom = lead?.socket ?? (outlet.kind === "socket" ? outlet.type : undefined);
-  const [amps, why] = unitAmps(unit, fedFrom, settings?.unitAmps ?? unit.setAmps);
-  return {
-    kind: "unit",
-    name: unit.name,
-    lanes: unit.lanes,
-    ampsOn: sameOnEachLane(unit.lanes, amps),
-    why,
-    source: SOURCES.label,
-    ohms: 0,
-  };
+  return unit.kind === "portable" ? unit.plugs.find((plug) => plug.type === fedFrom) : undefined;
+};
+
+/** What a plug in a socket of this type should carry: the house rule's figure, and what the unit's own plug holds. */
+function contactAmps(path: ChargingPath, type: OutletTypeId, last: boolean): Amps {
+  const sustained = outletType(type).sustained[path.houseRule];
+  const plug = last && path.unit.kind === "portable" && !path.unit.knowsPlugs ? plugInUse(path) : undefined;
+  return Math.min(sustained, plug?.amps ?? Infinity);
 }
 
-function cableLink({ unit, cable }: ChargingPath): Link {
-  if (unit.output.kind === "tethered") {
-    const { lengthM, gauge } = unit.output;
-    return {
-      kind: "cable",
-      name: `${unit.name}’s own cable`,
-      lanes: unit.lanes,
-      ampsOn: sameOnEachLane(unit.lanes, unit.maxAmps),
-      why: `made for the unit's ${unit.maxAmps} A`,
-      source: SOURCES.label,
-      ohms: cableOhms({ gauge, lengthM }) + CONTACT_OHMS,
-    };
-  }
-  // fitProblem has already made sure that a socketed unit comes with a cable.
-  const own = cable!;
-  return {
-    kind: "cable",
-    name: own.name,
-    lanes: own.lanes,
-    ampsOn: sameOnEachLane(own.lanes, own.amps),
-    why: `${own.amps} A on ${own.lanes === 1 ? "one lane" : "each of three lanes"}, told to both sides by its proximity resistor`,
-    source: SOURCES.proximity,
-    ohms: cableOhms(own) + 2 * CONTACT_OHMS,
-  };
+/** Amps (A) a lead may carry for hours: its rating, its cord, and the socket at its end where that is another type. */
+export function leadAmps(path: ChargingPath): Amps {
+  const lead = path.lead!;
+  const cord = lead.resistance.by === "conductor" ? cordAmps(lead.resistance.gauge) : undefined;
+  return Math.min(lead.amps, cord ?? Infinity, contactAmps(path, lead.socket, true));
 }
 
-function adapterLink({ adapter }: ChargingPath): Link | undefined {
-  if (!adapter) return undefined;
-  const lanes = Math.min(CONNECTORS[adapter.from].lanes, CONNECTORS[adapter.to].lanes);
-  return {
-    kind: "adapter",
-    name: adapter.name,
-    lanes,
-    ampsOn: sameOnEachLane(lanes, adapter.amps),
-    why: `rated ${adapter.amps} A`,
-    source: SOURCES.label,
-    ohms: CONTACT_OHMS,
-  };
+/** What a unit offers here: the least of its own most, what it knows of its plug, and the step it is set to. */
+export function unitAmps(path: ChargingPath): Amps {
+  const { unit, settings } = path;
+  const plug = unit.kind === "portable" && unit.knowsPlugs ? plugInUse(path) : undefined;
+  return Math.min(unit.maxAmps, plug?.amps ?? Infinity, settings?.unitAmps ?? unit.setAmps ?? Infinity);
 }
 
-function inletLink({ car, unit, cable, adapter }: ChargingPath): Link {
-  const plug = adapter?.to ?? plugAtCar(unit, cable)!;
-  const { lanes, amps, standard } = CONNECTORS[plug];
-  return {
-    kind: "inlet",
-    name: INLETS[inletFor(plug, car.inlets)!].name,
-    lanes,
-    ampsOn: sameOnEachLane(lanes, amps),
-    why: `the most its contacts are standardised for (${standard})`,
-    source: SOURCES.rating,
-    ohms: 0,
-  };
+/** Amps (A) a charger takes on n lanes: as listed; unless it says otherwise, also on fewer lanes than the listed. */
+export function chargerAmps({ limits, listedLanesOnly }: OnboardCharger, n: number): Amps {
+  let [amps, nearest] = [0, Infinity];
+  for (const limit of limits)
+    if (limit.lanes === n || (!listedLanesOnly && limit.lanes > n))
+      if (limit.lanes < nearest) [amps, nearest] = [limit.amps, limit.lanes];
+  return amps;
 }
 
-function chargerLink({ car, outlet, settings }: ChargingPath): Link {
-  const { limits, delta } = car.charger;
+function chargerOn({ car, settings }: ChargingPath, { live }: Feed): AmpsOn {
   const set = settings?.carAmps ?? Infinity;
   // Without a neutral, a charger that is not made for it works on one line-to-line lane only.
-  const most = lanesAt(outlet).delta && !delta ? 1 : 3;
-  const on = (n: number): Amps =>
-    n > most ? 0 : Math.min(set, limits.find((limit) => limit.lanes === n)?.amps ?? 0);
-  return {
-    kind: "charger",
-    name: car.name,
-    lanes: Math.max(...limits.map((limit) => limit.lanes)),
-    ampsOn: [0, on(1), on(2), on(3)],
-    why:
-      set < Infinity
-        ? `set to ${set} A in the car`
-        : limits.map((limit) => `${limit.lanes} × ${limit.amps} A`).join(" or "),
-    source: SOURCES.label,
-    ohms: 0,
-  };
+  const most = live.delta && !car.charger.delta ? 1 : 3;
+  const on = (n: number): Amps => (n > most ? 0 : Math.min(set, chargerAmps(car.charger, n)));
+  return [0, on(1), on(2), on(3)];
 }
 
-/** The links of an AC path in walking order. The path must fit together ({@link fitProblem}). */
-export const linksOf = (path: ChargingPath): Link[] =>
-  [
-    circuitLink(path.outlet),
-    outletLink(path),
-    leadLink(path),
-    unitLink(path),
-    cableLink(path),
-    adapterLink(path),
-    inletLink(path),
-    chargerLink(path),
-  ].filter((link) => link !== undefined);
+function acLinks(path: ChargingPath, feed: Feed): Link[] {
+  const { outlet, lead, unit, cable, adapter, car } = path;
+  const at = lanesAt(outlet);
+  const { run } = outlet.circuit;
+  const links = [
+    link(
+      "circuit",
+      "holds",
+      at.lanes,
+      circuitAmps(outlet),
+      run ? oneWayOhms(fixedOhmsPerKm(run.gauge), run.lengthM, run.temperatureC) : 0,
+    ),
+  ];
+  if (outlet.kind === "socket")
+    links.push(link("outlet", "holds", at.lanes, contactAmps(path, outlet.type, !lead), CONTACT_OHMS));
+  if (lead) {
+    const contact = leadMeasured(lead) ? 0 : CONTACT_OHMS;
+    const ohms = leadOhms(lead, feed.live.lanes) + contact;
+    links.push(link("lead", "holds", feed.live.lanes, leadAmps(path), ohms));
+  }
+  links.push(link("unit", "limits", unit.lanes, unitAmps(path), 0));
+  links.push(
+    unit.output.kind === "tethered"
+      ? link("cable", "limits", unit.lanes, unit.maxAmps, cableOhms(unit.output) + CONTACT_OHMS)
+      : link("cable", "limits", cable!.lanes, cable!.amps, cableOhms(cable!) + 2 * CONTACT_OHMS),
+  );
+  if (adapter) {
+    const lanes = Math.min(CONNECTORS[adapter.from].lanes, CONNECTORS[adapter.to].lanes);
+    links.push(link("adapter", "holds", lanes, adapter.amps, CONTACT_OHMS));
+  }
+  const plug = CONNECTORS[adapter?.to ?? plugAtCar(unit, cable)!];
+  links.push(link("inlet", "limits", plug.lanes, plug.amps, 0));
+  const ampsOn = chargerOn(path, feed);
+  const lanes = Math.max(...car.charger.limits.map((limit) => limit.lanes));
+  links.push({ kind: "charger", role: "limits", lanes, ampsOn, ohms: 0 });
+  return links;
+}
+
+/** What a station gives now: all of it, or half while a second car draws on it. */
+export const stationNow = (station: RapidStation, otherBusy: boolean) => {
+  const share = station.shared && otherBusy ? 0.5 : 1;
+  return { maxW: station.maxW * share, maxAmps: station.maxAmps * share };
+};
+
+/** On DC the car asks and the station follows, so that the inlet's limit and the adapter's count like any other. */
+function dcLinks({ car, unit, adapter, settings }: ChargingPath, station: RapidStation): Link[] {
+  const { maxAmps } = stationNow(station, settings?.otherBusy ?? false);
+  const plug = CONNECTORS[adapter?.to ?? station.output.connector];
+  return [
+    link("unit", "limits", 1, maxAmps, 0),
+    link("cable", "limits", 1, unit.maxAmps, cableOhms(station.output) + DC_CONTACT_OHMS),
+    ...(adapter ? [link("adapter", "limits", 1, adapter.amps, DC_CONTACT_OHMS)] : []),
+    link("inlet", "limits", 1, plug.amps, 0),
+    ...(car.battery.acceptance ? [BATTERY] : []),
+  ];
+}
+
+/** The battery's amps are a matter of the moment; before anything flows they are open. */
+const BATTERY: Link = {
+  kind: "battery",
+  role: "limits",
+  lanes: 3,
+  ampsOn: [0, Infinity, Infinity, Infinity],
+  ohms: 0,
+};
+
+/** The links of a path in walking order, in numbers. The path must fit together ({@link fitProblem}). */
+export const linksOf = (path: ChargingPath, feed: Feed): Link[] =>
+  path.unit.kind === "rapid"
+    ? dcLinks(path, path.unit)
+    : [...acLinks(path, feed), ...(path.car.battery.acceptance ? [BATTERY] : [])];

@@ -7,15 +7,22 @@ export interface Refusal {
   readonly code:
     | "unit-does-not-fit-outlet"
     | "lead-does-not-fit"
+    | "lead-cannot-feed"
     | "cable-needed"
     | "cable-not-wanted"
     | "cable-does-not-fit-unit"
     | "plug-does-not-fit-inlet"
     | "adapter-does-not-fit"
+    | "adapter-changes-current"
     | "station-volts-too-low"
+    | "station-volts-too-high"
     | "below-six-amps"
     | "no-common-lanes"
-    | "own-draw-takes-all";
+    | "own-draw-takes-all"
+    | "next-to-nothing";
   readonly message: string;
   readonly remedy: string;
 }
+
+/** Whether a result is a refusal. */
+export const isRefusal = (result: object): result is Refusal => "remedy" in result;

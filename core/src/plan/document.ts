@@ -1,4 +1,7 @@
+import { IANAZone } from "luxon";
 import { z } from "zod";
+import { localTimeProblem, LOCAL_MINUTE } from "../clock";
+import { problemsOf, SPEC_VERSION, upgradeParts, type FieldProblem } from "../documents";
 import {
   adapterSchema,
   cableSchema,
@@ -6,6 +9,7 @@ import {
   fraction,
   householdSchema,
   leadSchema,
+  LEAST_SPAN,
   nameSchema,
   outletSchema,
   quantity,
@@ -13,77 +17,70 @@ import {
   unitSchema,
 } from "../parts";
 
-/** Version of the plan document this program writes, and the only one it reads. */
-export const PLAN_VERSION = 1;
+/** Version of the plan document this program writes; it reads every one up to it. */
+export const PLAN_VERSION = SPEC_VERSION;
 export const PLAN_FORMAT = "kettleback-plan";
 
-const LOCAL_MINUTE = /^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d$/;
 const CLOCK = /^([01]\d|2[0-3]):[0-5]\d$/;
 
-const sessionFields = z.object({
+const sessionFields = z.strictObject({
   fromSoc: fraction(),
   toSoc: fraction(),
-  /** Local time in the household's zone. */
+  /** Local time in the household's zone; where an hour comes twice, its offset says which: 2026-10-25T01:30+00:00. */
   pluggedInAt: z.string().regex(LOCAL_MINUTE, { error: "accepted: a local time such as 2026-11-23T18:10" }),
   /** Clock time of departure, its next occurrence after plugging in; null when nobody is waiting. */
   neededBy: z.string().regex(CLOCK, { error: "accepted: a time such as 07:30, or none" }).nullable(),
   /** Battery temperature at the start, where it matters; null for a pack warm enough not to. */
-  batteryC: quantity(-30, 60, "°C").nullable().default(null),
-  /** Cabin or battery heating while charging, on top of the car's own draw. */
-  heatingW: quantity(0, 10_000, "W").default(0),
+  batteryC: quantity(-30, 60, "°C").nullable(),
+  /** Heating while charging, on top of the car's own draw; it warms a pack whose temperature is given. */
+  heatingW: quantity(0, 10_000, "W"),
 });
 
 /** What a person asks of one session. */
-export const sessionSchema = sessionFields.refine((s) => s.toSoc > s.fromSoc, {
-  path: ["toSoc"],
-  error: "the target must be above the starting charge",
-});
+export const sessionSchema = sessionFields
+  .refine((s) => s.toSoc > s.fromSoc, {
+    path: ["toSoc"],
+    error: "the target must be above the starting charge",
+  })
+  .refine((s) => s.toSoc <= s.fromSoc || s.toSoc - s.fromSoc >= LEAST_SPAN * (1 - 1e-9), {
+    path: ["toSoc"],
+    error: "the target must be above the starting charge by 0.1 % at least",
+  });
 export type PlannedSession = z.infer<typeof sessionSchema>;
 
-export const settingsSchema = z.object({
+export const settingsSchema = z.strictObject({
   /** Step set on the unit for this session. */
   unitAmps: quantity(1, 80, "A").nullable(),
   /** Limit set in the car for this session. */
   carAmps: quantity(1, 80, "A").nullable(),
   /** Another car charges beside this one, at a station that shares its power. */
-  otherBusy: z.boolean().default(false),
+  otherBusy: z.boolean(),
 });
 
 /** A whole setting, self-contained: everything needed to compute it again anywhere. */
-export const planSchema = z.object({
-  format: z.literal(PLAN_FORMAT, { error: `accepted: "${PLAN_FORMAT}"` }),
-  version: z.literal(PLAN_VERSION, { error: `accepted: ${PLAN_VERSION}` }),
-  name: nameSchema,
-  household: householdSchema,
-  car: carSchema,
-  outlet: outletSchema,
-  lead: leadSchema.nullable(),
-  unit: unitSchema,
-  cable: cableSchema.nullable(),
-  adapter: adapterSchema.nullable(),
-  tariff: tariffSchema,
-  session: sessionSchema,
-  settings: settingsSchema,
-});
+export const planSchema = z
+  .strictObject({
+    format: z.literal(PLAN_FORMAT, { error: `accepted: "${PLAN_FORMAT}"` }),
+    version: z.literal(PLAN_VERSION, { error: `accepted: 1 to ${PLAN_VERSION}` }),
+    name: nameSchema,
+    household: householdSchema,
+    car: carSchema,
+    outlet: outletSchema,
+    lead: leadSchema.nullable(),
+    unit: unitSchema,
+    cable: cableSchema.nullable(),
+    adapter: adapterSchema.nullable(),
+    tariff: tariffSchema,
+    session: sessionSchema,
+    settings: settingsSchema,
+  })
+  .superRefine(({ session, household }, ctx) => {
+    // What is no local time at all, or no zone, has been named already.
+    if (!LOCAL_MINUTE.test(session.pluggedInAt) || !IANAZone.isValidZone(household.timeZone)) return;
+    const problem = localTimeProblem(session.pluggedInAt, household.timeZone);
+    if (problem) ctx.addIssue({ code: "custom", path: ["session", "pluggedInAt"], message: problem });
+  });
 export type Plan = z.infer<typeof planSchema>;
-
-/** One thing wrong with a document: where, and what would be accepted. */
-export interface FieldProblem {
-  readonly field: string;
-  readonly message: string;
-}
-
-/** The problems of a failed parse, each with its dotted field name. */
-export const problemsOf = (error: z.ZodError): FieldProblem[] =>
-  error.issues.map((issue) => ({
-    field: issue.path.join(".") || "(document)",
-    message:
-      issue.code === "invalid_type" && issue.message.startsWith("Invalid input")
-        ? `needed: ${issue.expected === "object" ? "an object" : `a ${issue.expected}`}`
-        : issue.code === "unrecognized_keys"
-          ? `not known here: ${issue.keys.join(", ")}`
-          : issue.message,
-  }));
 
 export type Parsed<T> =
   { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problems: FieldProblem[] };
@@ -91,7 +88,30 @@ export type Parsed<T> =
 /** Largest plan file read, in bytes; a full plan is about 3 kB. */
 export const PLAN_MAX_BYTES = 256 * 1024;
 
-/** Reads a plan from text. Never throws: says which field is wrong and what is accepted. */
+const headSchema = z.object({
+  format: planSchema.shape.format,
+  version: z
+    .int({ error: `accepted: 1 to ${PLAN_VERSION}` })
+    .min(1, { error: `accepted: 1 to ${PLAN_VERSION}` })
+    .max(PLAN_VERSION, { error: `accepted: 1 to ${PLAN_VERSION}` }),
+});
+
+/** Judges a plan that has been read, of this version or an older one, which is brought up to it first. */
+export function judgePlan(raw: unknown): Parsed<Plan> {
+  // A document of another kind or version is only that: listing all its other differences would help nobody.
+  const head = headSchema.safeParse(raw);
+  if (!head.success) return { ok: false, problems: problemsOf(head.error, headSchema) };
+  const document = upgradeParts(raw as Record<string, unknown>, head.data.version);
+  const parsed = planSchema.safeParse({ ...document, version: PLAN_VERSION });
+  return parsed.success
+    ? { ok: true, value: parsed.data }
+    : { ok: false, problems: problemsOf(parsed.error, planSchema) };
+}
+
+/**
+ * Reads a plan from text. Never throws: says which field is wrong and what is accepted.
+ * @example parsePlan("{}") // { ok: false, problems: [{ field: "format", … }] }
+ */
 export function parsePlan(text: string): Parsed<Plan> {
   const fail = (message: string): Parsed<Plan> => ({
     ok: false,
@@ -99,19 +119,11 @@ export function parsePlan(text: string): Parsed<Plan> {
   });
   if (text.length > PLAN_MAX_BYTES)
     return fail(`too large: ${text.length} characters; accepted: up to ${PLAN_MAX_BYTES}`);
-  let raw: unknown;
   try {
-    raw = JSON.parse(text);
+    return judgePlan(JSON.parse(text));
   } catch (error) {
     return fail(`not JSON: ${(error as Error).message}`);
   }
-  // A document of another kind or version is only that: listing all its other differences would help nobody.
-  const head = planSchema.pick({ format: true, version: true }).safeParse(raw);
-  if (!head.success) return { ok: false, problems: problemsOf(head.error) };
-  const parsed = planSchema.safeParse(raw);
-  return parsed.success
-    ? { ok: true, value: parsed.data }
-    : { ok: false, problems: problemsOf(parsed.error) };
 }
 
 /** Writes a plan as text; reading it back and writing it again gives the same bytes. */

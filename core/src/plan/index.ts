@@ -1,4 +1,4 @@
 export * from "./document";
-export * from "./clock";
 export * from "./solve";
+export * from "./point";
 export * from "./explain";

@@ -1,7 +1,7 @@
-import type { AcceptancePoint } from "../parts";
-import type { Fraction, Watts } from "../units";
+import type { Pack } from "../path";
+import type { Fraction } from "../units";
 
-/** A straight piece of the acceptance curve: power at its two ends. */
+/** A straight piece of the acceptance curve: power (W) at its two ends. */
 export interface Piece {
   readonly from: Fraction;
   readonly to: Fraction;
@@ -9,40 +9,35 @@ export interface Piece {
   readonly endW: number;
 }
 
-/** A battery that never limits: what the path delivers is what it takes. */
-const UNLIMITED = Infinity;
-
-/** Power (W) on a piece at a state of charge. */
+/** Power on a piece at a state of charge. */
 export const onPiece = ({ from, to, startW, endW }: Piece, soc: Fraction): number =>
   startW === endW ? startW : startW + ((endW - startW) * (soc - from)) / (to - from);
 
 /**
- * The acceptance curve between two states of charge as straight pieces. Beyond its outer points the curve stays
- * level; without points the battery takes whatever comes.
+ * Power (W, stored) a warm battery accepts at a state of charge: straight between its points, level beyond the outer
+ * ones, Infinity for a battery that never limits.
  */
-export function acceptancePieces(
-  points: readonly AcceptancePoint[] | undefined,
-  from: Fraction,
-  to: Fraction,
-): Piece[] {
-  if (!points || points.length === 0) return [{ from, to, startW: UNLIMITED, endW: UNLIMITED }];
-  const first = points[0]!;
-  const last = points.at(-1)!;
-  const whole: Piece[] = [{ from: -Infinity, to: first.soc, startW: first.watts, endW: first.watts }];
-  for (let i = 1; i < points.length; i++) {
-    const [a, b] = [points[i - 1]!, points[i]!];
-    whole.push({ from: a.soc, to: b.soc, startW: a.watts, endW: b.watts });
-  }
-  whole.push({ from: last.soc, to: Infinity, startW: last.watts, endW: last.watts });
+export function acceptedAt({ socs, accepts }: Pack, soc: Fraction): number {
+  const last = socs.length - 1;
+  if (last < 0) return Infinity;
+  if (soc <= socs[0]!) return accepts[0]!;
+  if (soc >= socs[last]!) return accepts[last]!;
+  let i = 1;
+  while (socs[i]! < soc) i++;
+  const [a, b] = [socs[i - 1]!, socs[i]!];
+  return accepts[i - 1]! + ((accepts[i]! - accepts[i - 1]!) * (soc - a)) / (b - a);
+}
+
+/** The acceptance curve between two states of charge as straight pieces, in order and without gap. */
+export function acceptancePieces(pack: Pack, from: Fraction, to: Fraction): Piece[] {
   const pieces: Piece[] = [];
-  for (const piece of whole) {
-    const a = Math.max(piece.from, from);
-    const b = Math.min(piece.to, to);
-    if (a < b) pieces.push({ from: a, to: b, startW: onPiece(piece, a), endW: onPiece(piece, b) });
+  let at = from;
+  for (const soc of [...pack.socs, Infinity]) {
+    const end = Math.min(soc, to);
+    if (end <= at) continue;
+    pieces.push({ from: at, to: end, startW: acceptedAt(pack, at), endW: acceptedAt(pack, end) });
+    at = end;
+    if (at >= to) break;
   }
   return pieces;
 }
-
-/** Power the battery accepts (W) at a state of charge. */
-export const acceptedAt = (points: readonly AcceptancePoint[] | undefined, soc: Fraction): Watts =>
-  onPiece(acceptancePieces(points, soc, soc + 1e-12)[0]!, soc) as Watts;

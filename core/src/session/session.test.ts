@@ -1,26 +1,45 @@
 import {
-  energyOnLine,
-  integrate,
-  timeOnLine,
   acceptancePieces,
-  charge,
-  cutAt,
-  conversionCurve,
+  acceptedAt,
+  atOnce,
+  cutRun,
+  energyOnLine,
   ledgerOf,
   LOSS_CAUSES,
-  type Session,
+  run,
+  socAt,
+  timeOnLine,
+  wallInside,
+  type State,
 } from ".";
-import { bay, idealCar, pathOf, post } from "../tests/parts";
-import type { Lead } from "../parts";
-import { isRefusal, type ChargingPath } from "../path";
-import { wattHours, watts } from "../units";
+import { bay, idealCar, pathOf, post, socket } from "../tests/parts";
+import { charged as session } from "../tests/solve";
+import type { Car, Lead } from "../parts";
+import { compile, conversionCurve, isRefusal, type ChargingPath, type Circuit } from "../path";
+import type { Session } from "../plan";
+import { wattHours } from "../units";
 
-const session = (path: ChargingPath, fromSoc: number, toSoc: number, deadline?: number): Session => {
-  const result = charge(path, { fromSoc, toSoc, deadline });
-  if (isRefusal(result)) throw new Error(result.message);
-  return result;
+const circuitOf = (path: ChargingPath): Circuit => {
+  const circuit = compile(path);
+  if (isRefusal(circuit)) throw new Error(circuit.message);
+  return circuit;
 };
 const hours = (s: Session) => s.secondsToTarget / 3600;
+const at = (soc: number): State => ({ soc, packC: null, elapsed: 0 });
+
+/** A lossless path that stores very nearly a given power, in one lane at 230 V. */
+const storing = (watts: number, car: Partial<Car["battery"]> = {}): ChargingPath => {
+  const ideal = idealCar([{ lanes: 1, amps: 80 }]);
+  return pathOf({
+    car: {
+      ...ideal,
+      battery: { ...ideal.battery, ...car },
+      charger: { limits: [{ lanes: 1, amps: 80 }], capW: 18_000, efficiency: 0.99 },
+    },
+    outlet: bay("230/400", "single"),
+    unit: post(1, watts / 230, "type1"),
+  });
+};
 
 describe("common-practice times", () => {
   const wallbox = (usableWh: number, lanes: 1 | 3, amps: number) =>
@@ -34,9 +53,10 @@ describe("common-practice times", () => {
     });
 
   test("77 kWh at 11 kW: 0–100 % in 7 h, 60–80 % in about 1 h 24 min", () => {
-    expect(hours(session(wallbox(77_000, 3, 16), 0, 1))).toBeCloseTo(7, 0);
-    expect(hours(session(wallbox(77_000, 3, 16), 0.6, 0.8)) * 60).toBeGreaterThan(83);
-    expect(hours(session(wallbox(77_000, 3, 16), 0.6, 0.8)) * 60).toBeLessThan(87);
+    expect(hours(session(wallbox(77_000, 3, 16), { fromSoc: 0, toSoc: 1 }))).toBeCloseTo(7, 0);
+    const part = hours(session(wallbox(77_000, 3, 16), { fromSoc: 0.6, toSoc: 0.8 })) * 60;
+    expect(part).toBeGreaterThan(83);
+    expect(part).toBeLessThan(87);
   });
 
   test.each([
@@ -44,9 +64,7 @@ describe("common-practice times", () => {
     ["at 10 kW about 4 h", 10_000, 3.8, 4.1],
     ["at 100 kW under 30 min", 100_000, 0.3, 0.5],
   ])("%s", (_, power, least, most) => {
-    const pieces = acceptancePieces(undefined, 0, 1);
-    const total =
-      integrate(pieces, wattHours(39_200), watts(power)).reduce((sum, s) => sum + s.seconds, 0) / 3600;
+    const total = timeOnLine(wattHours(39_200), power, power) / 3600;
     expect(total).toBeGreaterThan(least);
     expect(total).toBeLessThan(most);
   });
@@ -58,19 +76,18 @@ describe("common-practice times", () => {
 
 describe("levels as people speak of them", () => {
   test("Level 1: 120 V at 12 A is 1.44 kW; 100 Wh a mile is 14 miles an hour, 165–170 in a 12-hour night (common practice)", () => {
-    const { atFlow } = session(
+    const { balance } = session(
       pathOf({
         car: idealCar([{ lanes: 1, amps: 32 }]),
         outlet: bay("split-phase", "single"),
         unit: post(1, 12, "type1"),
       }),
-      0.1,
-      0.3,
-    );
-    expect(atFlow.wall / 1000).toBeCloseTo(1.44, 2);
-    expect(atFlow.wall / 100).toBeCloseTo(14.4, 1);
+      { fromSoc: 0.1, toSoc: 0.3 },
+    ).moment;
+    expect(balance.wall / 1000).toBeCloseTo(1.44, 2);
+    expect(balance.wall / 100).toBeCloseTo(14.4, 1);
     // Told at the rounded 14 miles an hour.
-    expect(Math.floor(atFlow.wall / 100) * 12).toBe(168);
+    expect(Math.floor(balance.wall / 100) * 12).toBe(168);
   });
 
   test("8 kW for a 3 h limit is 24 kWh (common practice)", () => {
@@ -80,43 +97,67 @@ describe("levels as people speak of them", () => {
         outlet: bay("split-phase", "high"),
         unit: post(1, 8000 / 240, "type1"),
       }),
-      0.1,
-      0.9,
+      { fromSoc: 0.1, toSoc: 0.9 },
       3 * 3600,
     );
     expect(s.reached).toBe(false);
     expect(s.ledger.wall / 1000).toBeCloseTo(24, 1);
+    expect(s.shortWh).toBeCloseTo((0.9 - s.endSoc) * 100_000, 6);
+  });
+});
+
+describe("the acceptance curve", () => {
+  const points = [
+    { soc: 0.1, watts: 20_000 },
+    { soc: 0.5, watts: 40_000 },
+    { soc: 0.8, watts: 9_000 },
+  ];
+  const { pack } = circuitOf(storing(5_000, { acceptance: points }));
+
+  test("goes through its points, straight between them, level beyond", () => {
+    for (const { soc, watts } of points) expect(acceptedAt(pack, soc)).toBe(watts);
+    expect(acceptedAt(pack, 0.3)).toBe(30_000);
+    expect([acceptedAt(pack, 0), acceptedAt(pack, 1)]).toEqual([20_000, 9_000]);
+    expect(acceptedAt({ ...pack, socs: [], accepts: [] }, 0.5)).toBe(Infinity);
+  });
+
+  test("its pieces cover a span without gap and agree at their joints", () => {
+    const pieces = acceptancePieces(pack, 0.05, 0.95);
+    expect(pieces.map((p) => [p.from, p.to])).toEqual([
+      [0.05, 0.1],
+      [0.1, 0.5],
+      [0.5, 0.8],
+      [0.8, 0.95],
+    ]);
+    pieces.slice(1).forEach((p, i) => expect(p.startW).toBe(pieces[i]!.endW));
   });
 });
 
 describe("the integrator", () => {
-  const curve = [
+  const acceptance = [
     { soc: 0, watts: 20_000 },
     { soc: 0.5, watts: 40_000 },
     { soc: 0.8, watts: 9_000 },
     { soc: 1, watts: 900 },
   ];
-  const usable = wattHours(50_000);
 
   /** Fixed steps of state of charge, midpoint rule: the brute force. */
-  const bruteForce = (pathW: number, from: number, to: number, steps: number): number => {
+  const bruteForce = (circuit: Circuit, pathW: number, from: number, to: number, steps: number): number => {
     let seconds = 0;
     const step = (to - from) / steps;
-    for (let i = 0; i < steps; i++) {
-      const soc = from + (i + 0.5) * step;
-      const next = curve.findIndex((p) => p.soc >= soc);
-      const [a, b] = [curve[next - 1]!, curve[next]!];
-      const accepted = a.watts + ((b.watts - a.watts) * (soc - a.soc)) / (b.soc - a.soc);
-      seconds += ((step * usable) / Math.min(pathW, accepted)) * 3600;
-    }
+    for (let i = 0; i < steps; i++)
+      seconds +=
+        (step * circuit.pack.usableWh * 3600) /
+        Math.min(pathW, acceptedAt(circuit.pack, from + (i + 0.5) * step));
     return seconds;
   };
 
-  test.each([3_000, 15_000, 30_000, 60_000])("agrees with brute force at a path of %d W", (pathW) => {
-    const segments = integrate(acceptancePieces(curve, 0.1, 0.97), usable, watts(pathW));
-    const exact = segments.reduce((sum, s) => sum + s.seconds, 0);
-    expect(exact / bruteForce(pathW, 0.1, 0.97, 200_000)).toBeCloseTo(1, 6);
-    expect(segments.at(-1)!.toSoc).toBeCloseTo(0.97, 12);
+  test.each([3_000, 9_500, 15_000])("agrees with brute force at a path of about %d W", (pathW) => {
+    const circuit = circuitOf(storing(pathW, { acceptance }));
+    const done = run(circuit, atOnce(0.97), at(0.1));
+    const level = done.slices.find((s) => s.limitedBy !== "battery")!.startW;
+    expect(done.end.elapsed / bruteForce(circuit, level, 0.1, 0.97, 200_000)).toBeCloseTo(1, 6);
+    expect(done.end.soc).toBe(0.97);
   });
 
   test("time on a line and energy after a time are inverses, level lines included", () => {
@@ -132,13 +173,111 @@ describe("the integrator", () => {
       );
   });
 
-  test("a deadline cuts inside the taper, exactly where time runs out", () => {
-    const segments = integrate(acceptancePieces(curve, 0.5, 1), usable, watts(12_000));
-    const total = segments.reduce((sum, s) => sum + s.seconds, 0);
-    const cut = cutAt(segments, usable, total * 0.9);
-    expect(cut.reduce((sum, s) => sum + s.seconds, 0)).toBeCloseTo(total * 0.9, 6);
-    const rest = integrate(acceptancePieces(curve, cut.at(-1)!.toSoc, 1), usable, watts(12_000));
-    expect(rest.reduce((sum, s) => sum + s.seconds, 0)).toBeCloseTo(total * 0.1, 5);
+  test("the losses of a taper agree with a thousand times finer steps", () => {
+    const path = storing(6_000, { acceptance, packOhms: 0.1 });
+    path.car.ownDrawW = 280;
+    const circuit = circuitOf(path);
+    const whole = ledgerOf(run(circuit, atOnce(0.99), at(0.7)).slices);
+    const sum = { wall: 0, conversion: 0, battery: 0, cable: 0 };
+    const N = 3_000;
+    let state = at(0.7);
+    for (let i = 1; i <= N; i++) {
+      const part = run(circuit, atOnce(0.7 + (0.29 * i) / N), state);
+      for (const s of part.slices) {
+        // The trapezoid of a step so short that nothing bends over it.
+        const hours = (s.to - s.from) / 3600;
+        sum.wall += (hours * (s.startWallW + s.endWallW)) / 2;
+      }
+      const own = ledgerOf(part.slices);
+      sum.conversion += own.conversion;
+      sum.battery += own.battery;
+      sum.cable += own.cable;
+      state = part.end;
+    }
+    expect(sum.wall / whole.wall).toBeCloseTo(1, 6);
+    for (const cause of ["conversion", "battery", "cable"] as const)
+      expect(sum[cause] / whole[cause]).toBeCloseTo(1, 7);
+  });
+});
+
+describe("a schedule", () => {
+  const path = storing(7_000, {
+    acceptance: [
+      { soc: 0, watts: 12_000 },
+      { soc: 0.8, watts: 8_000 },
+      { soc: 1, watts: 1_000 },
+    ],
+  });
+  const circuit = circuitOf(path);
+  const whole = run(circuit, atOnce(0.95), at(0.3));
+
+  test("starts late, pauses, and stores the same on the meter in the same charging time", () => {
+    const pause = { from: 3_600, to: 3_600 + 2 * 3_600 };
+    const done = run(circuit, { toSoc: 0.95, windows: [pause, { from: 20_000, to: Infinity }] }, at(0.3));
+    expect(done.slices[0]!.from).toBe(3_600);
+    expect(done.slices.some((s) => s.from < 20_000 && s.to > pause.to)).toBe(false);
+    const charging = done.slices.reduce((sum, s) => sum + s.to - s.from, 0);
+    expect(charging / whole.end.elapsed).toBeCloseTo(1, 9);
+    expect(ledgerOf(done.slices).wall / ledgerOf(whole.slices).wall).toBeCloseTo(1, 9);
+  });
+
+  test("changes its amps: the windows carry what was asked, and below 6 A nothing flows", () => {
+    const done = run(
+      circuit,
+      {
+        toSoc: 0.95,
+        windows: [
+          { from: 0, to: 3_600, amps: 10 },
+          { from: 3_600, to: 7_200, amps: 5 },
+          { from: 7_200, to: 10_800, amps: 20 },
+        ],
+      },
+      at(0.3),
+    );
+    const stored = (from: number, to: number) =>
+      done.slices.filter((s) => s.from >= from && s.to <= to).reduce((sum, s) => sum + s.stored, 0);
+    expect(stored(0, 3_600)).toBeGreaterThan(2_200);
+    expect(stored(3_600, 7_200)).toBe(0);
+    expect(stored(7_200, 10_800) / stored(0, 3_600)).toBeCloseTo(2, 1);
+    expect(done.end.elapsed).toBeCloseTo(10_800, 6);
+  });
+
+  test("goes on from where a run left the car, and is cut anywhere without changing a total", () => {
+    const ledger = ledgerOf(whole.slices);
+    for (const share of [0.001, 0.2, 0.5, 0.8, 0.999]) {
+      const time = share * whole.end.elapsed;
+      const first = run(circuit, atOnce(0.95, time), at(0.3));
+      const rest = run(circuit, atOnce(0.95), first.end);
+      expect(rest.end.elapsed / whole.end.elapsed).toBeCloseTo(1, 9);
+      const [a, b] = cutRun(whole, at(0.3), time);
+      expect(a.end.soc).toBeCloseTo(first.end.soc, 7);
+      expect(socAt(whole, at(0.3), time)).toBeCloseTo(first.end.soc, 7);
+      for (const cause of [...LOSS_CAUSES, "wall", "stored"] as const) {
+        expect(ledgerOf(a.slices)[cause] + ledgerOf(b.slices)[cause]).toBeCloseTo(ledger[cause], 6);
+        expect(ledgerOf(first.slices)[cause] + ledgerOf(rest.slices)[cause]).toBeCloseTo(ledger[cause], 4);
+      }
+      expect(ledgerOf(a.slices).wall / ledgerOf(first.slices).wall).toBeCloseTo(1, 6);
+    }
+  });
+
+  test("energy inside a slice runs from nothing to its own, and only rises", () => {
+    for (const slice of whole.slices) {
+      expect(wallInside(slice, slice.from)).toBeCloseTo(0, 9);
+      expect(wallInside(slice, slice.to)).toBeCloseTo(slice.wall, 6);
+      const middle = wallInside(slice, (slice.from + slice.to) / 2);
+      expect(middle).toBeGreaterThan(0);
+      expect(middle).toBeLessThan(slice.wall);
+    }
+  });
+
+  test("a run is plain data", () => {
+    expect(structuredClone(whole)).toEqual(whole);
+    expect(structuredClone(circuit)).toEqual(circuit);
+  });
+
+  test("before the run its start, after it its end, in a pause no change", () => {
+    const later = run(circuit, { toSoc: 0.5, windows: [{ from: 100, to: Infinity }] }, at(0.3));
+    expect([socAt(later, at(0.3), 50), socAt(later, at(0.3), 1e9)]).toEqual([0.3, 0.5]);
   });
 });
 
@@ -148,8 +287,14 @@ describe("losses", () => {
     ownDrawW: 280,
     charger: { limits: [{ lanes: 1 as const, amps: 32 }], efficiency: 0.93 },
   };
-  const slow = session(pathOf({ car, outlet: bay("230/400", "single"), unit: post(1, 8) }), 0.3, 0.8);
-  const fast = session(pathOf({ car, outlet: bay("230/400", "single"), unit: post(1, 16) }), 0.3, 0.8);
+  const slow = session(pathOf({ car, outlet: bay("230/400", "single"), unit: post(1, 8) }), {
+    fromSoc: 0.3,
+    toSoc: 0.8,
+  });
+  const fast = session(pathOf({ car, outlet: bay("230/400", "single"), unit: post(1, 16) }), {
+    fromSoc: 0.3,
+    toSoc: 0.8,
+  });
 
   test("halving the current more than doubles the time, and loses more", () => {
     expect(slow.secondsToTarget).toBeGreaterThan(2 * fast.secondsToTarget);
@@ -167,107 +312,57 @@ describe("losses", () => {
     expect(lossAt(0.2)).toBeCloseTo(0.1, 9);
   });
 
-  test("the heat in the wires is I²R by the loop: 12.51 A through 0.37 Ω is 57.9 W (common practice)", () => {
-    const path = pathOf({
-      car: idealCar([{ lanes: 1, amps: 32 }]),
-      outlet: {
-        kind: "socket",
-        name: "socket",
-        condition: "sound",
-        exposed: false,
-        type: "nema-5-20",
-        supply: { system: "split-phase" },
-        circuit: { breakerAmps: 20, otherLoadAmps: 0 },
-      },
-      lead: {
-        name: "lead",
-        plug: "nema-5-20",
-        socket: "nema-5-20",
-        amps: 16,
-        lengthM: 20,
-        coiled: false,
-        chained: false,
-        overBlock: false,
-        resistance: { by: "loop", loopOhms: 0.37 - 2 * 0.003 },
-      },
-      unit: { ...post(1, 12.51, "type1"), kind: "portable", plugs: [{ type: "nema-5-20", amps: 16 }] },
-    });
-    expect(session(path, 0.2, 0.5).atFlow.lead).toBeCloseTo(57.9, 1);
-  });
-
-  test("two meters and a loop reading are two ways to the same I²R", () => {
-    const over = (resistance: Lead["resistance"]) =>
-      session(
-        pathOf({
-          car: idealCar([{ lanes: 1, amps: 32 }]),
-          outlet: {
-            kind: "socket",
-            name: "socket",
-            condition: "sound",
-            exposed: false,
-            type: "blue-16",
-            supply: { system: "230/400" },
-            circuit: { breakerAmps: 16, otherLoadAmps: 0 },
-          },
-          lead: {
-            name: "lead",
-            plug: "blue-16",
-            socket: "blue-16",
-            amps: 16,
-            lengthM: 25,
-            coiled: false,
-            chained: false,
-            overBlock: false,
-            resistance,
-          },
-          unit: { ...post(1, 13), kind: "portable", plugs: [{ type: "blue-16", amps: 16 }] },
-        }),
-        0.2,
-        0.5,
-      ).ledger.lead;
-    // Two meters of one circuit: 3000 W and 2948 W (common practice), at 12.51 A.
-    const loopOhms = (3000 - 2948) / 12.51 ** 2;
-    expect(over({ by: "meters", wattsIn: 3000, wattsOut: 2948, amps: 12.51 })).toBeCloseTo(
-      over({ by: "loop", loopOhms }),
-      6,
-    );
-  });
-
-  test("the ledger of a tapering session agrees with a thousand small level ones", () => {
-    const tapering = {
-      ...car,
-      battery: {
-        ...car.battery,
-        packOhms: 0.1,
-        acceptance: [
-          { soc: 0.5, watts: 6_000 },
-          { soc: 1, watts: 800 },
-        ],
-      },
-    };
-    const s = session(
-      pathOf({ car: tapering, outlet: bay("230/400", "single"), unit: post(1, 32) }),
-      0.4,
-      0.99,
-    );
-    const usable = wattHours(tapering.battery.usableWh);
-    const fine = s.segments.flatMap((seg) =>
-      Array.from({ length: 1000 }, (_, i) => {
-        const soc = (k: number) => seg.fromSoc + ((seg.toSoc - seg.fromSoc) * k) / 1000;
-        const power = watts(seg.startW + ((seg.endW - seg.startW) * (i + 0.5)) / 1000);
-        const energy = wattHours((soc(i + 1) - soc(i)) * usable);
-        return {
-          ...seg,
-          fromSoc: soc(i),
-          toSoc: soc(i + 1),
-          startW: power,
-          endW: power,
-          seconds: (energy / power) * 3600,
-        };
+  const over = (
+    type: "nema-5-20" | "blue-16" | "red-16",
+    resistance: Lead["resistance"],
+    amps: number,
+  ): Session => {
+    const lanes = type === "red-16" ? 3 : 1;
+    const system = type === "nema-5-20" ? "split-phase" : "230/400";
+    return session(
+      pathOf({
+        car: idealCar([{ lanes, amps: 32 }]),
+        outlet: socket(system, type, 20),
+        lead: {
+          name: "lead",
+          plug: type,
+          socket: type,
+          amps: 16,
+          lengthM: 20,
+          coiled: false,
+          chained: false,
+          overBlock: false,
+          resistance,
+        },
+        unit: {
+          ...post(lanes, amps, lanes === 1 ? "type1" : "type2"),
+          kind: "portable",
+          plugs: [{ type, amps: 16 }],
+          knowsPlugs: true,
+        },
       }),
+      { fromSoc: 0.2, toSoc: 0.5 },
     );
-    const brute = ledgerOf(fine, s.delivery);
-    for (const cause of [...LOSS_CAUSES, "wall"] as const)
-      expect(Math.abs(s.ledger[cause] - brute[cause])).toBeLessThan(1e-5 * s.ledger.wall);
+  };
+
+  test("a lead measured by its loop: 12.51 A through 0.37 Ω is 57.9 W as measured, its contacts in it (common practice)", () => {
+    expect(over("nema-5-20", { by: "loop", loopOhms: 0.37 }, 12.51).moment.balance.lead).toBeCloseTo(57.9, 1);
+  });
+
+  test("two meters that read 3000 W and 2948 W: about 50 W are lost between them (common practice)", () => {
+    const meters = { by: "meters", wattsIn: 3000, wattsOut: 2948, amps: 12.51 } as const;
+    expect(over("blue-16", meters, 12.51).moment.balance.lead).toBeCloseTo(52, 6);
+    expect(over("red-16", meters, 12.51).moment.balance.lead).toBeCloseTo(52, 6);
+  });
+
+  test("a loop reading on three lanes: three conductors of half the loop each (arithmetic)", () => {
+    const loop = { by: "loop", loopOhms: 0.4 } as const;
+    expect(over("red-16", loop, 10).moment.balance.lead).toBeCloseTo(3 * 100 * 0.2, 6);
+  });
+
+  test("a conductor's own ohms have its contacts added", () => {
+    const cord = over("blue-16", { by: "conductor", gauge: "2.5 mm2" }, 10).moment.balance.lead;
+    // IEC 60228: 7.98 Ω/km at 20 °C; 30 °C in use.
+    expect(cord).toBeCloseTo(2 * 100 * (0.00798 * 20 * (1 + 0.00393 * 10) + 0.003), 6);
   });
 });

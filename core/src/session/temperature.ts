@@ -1,8 +1,8 @@
-import type { Celsius, Seconds } from "../units";
+import type { Circuit } from "../path";
+import type { Celsius } from "../units";
 
-/** Where a pack's temperature settles while it charges, and how fast it gets there (common practice). */
+/** Temperature above which a charging pack is cooled, so that it warms no further (common practice). */
 export const WARM_PACK_C: Celsius = 32;
-export const WARM_UP_SECONDS: Seconds = 2_400;
 
 /** Temperature at which half the power is accepted, and the width of the change (a generic shape, common practice). */
 const HALF_POWER_C: Celsius = 0;
@@ -12,6 +12,8 @@ const WIDTH_C = 6;
 export const acceptanceFactor = (temperature: Celsius): number =>
   1 / (1 + Math.exp((HALF_POWER_C - temperature) / WIDTH_C));
 
-/** Pack temperature after a time of charging: it approaches the warm pack's exponentially. */
-export const packTemperature = (start: Celsius, time: Seconds): Celsius =>
-  WARM_PACK_C + (start - WARM_PACK_C) * Math.exp(-time / WARM_UP_SECONDS);
+/** Heat (Wh) that warms a pack by one kelvin, a Wh of its capacity: 1 kJ/(kg·K), 6 kg a kWh (recalled). */
+const WH_PER_KELVIN_A_WH = 6 / 3600;
+
+/** Heat (Wh) that warms the pack of a circuit by one kelvin. */
+export const heatCapacity = ({ pack }: Circuit): number => pack.usableWh * WH_PER_KELVIN_A_WH;

@@ -60,8 +60,19 @@ describe("proximity resistor (IEC 61851-1 / IEC 62196-2)", () => {
     expect(ampsToProximity(amps)).toBe(ohms);
   });
 
+  test.each([
+    // Interpretation ranges, from memory.
+    [1100, 2460, 13],
+    [400, 936, 20],
+    [164, 308, 32],
+    [80, 140, 63],
+  ])("from %d to %d Ω reads as %d A", (from, to, amps) => {
+    expect([from, (from + to) / 2, to].map(proximityToAmps)).toEqual([amps, amps, amps]);
+  });
+
   test("a reading between the codes codes nothing, and a cable is never coded above its rating", () => {
-    expect(proximityToAmps(400)).toBeUndefined();
+    for (const ohms of [0, 79, 141, 163, 309, 399, 937, 1099, 2461, NaN])
+      expect(proximityToAmps(ohms)).toBeUndefined();
     expect(ampsToProximity(16)).toBe(1500);
     expect(ampsToProximity(10)).toBeUndefined();
   });

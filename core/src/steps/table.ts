@@ -1,30 +1,33 @@
 import { leadOhms, type Lead } from "../parts";
-import { isRefusal, type ChargingPath, type Refusal } from "../path";
-import { charge, socAfter, type Session, type SessionRequest } from "../session";
+import { compile, feedAt, isRefusal, type ChargingPath, type Refusal } from "../path";
+import { charge, type Asked, type Session } from "../plan";
+import { socAt } from "../session";
 import { MIN_AMPS } from "../signals";
-import { wattHours, type Amps } from "../units";
+import type { Amps, Fraction, Seconds } from "../units";
 
 /** One current step, and what the session would be on it. */
 export interface StepRow {
   readonly amps: Amps;
   /** The whole way to the target, so that losses compare. */
   readonly session: Session | undefined;
-  /** State of charge at the deadline; undefined without one. */
-  readonly socAtDeadline: number | undefined;
+  /** State of charge at departure; undefined where nobody waits. */
+  readonly socAtDeparture: Fraction | undefined;
   readonly refusal: Refusal | undefined;
   /** Heat a metre of the extension lead gives off; undefined without a lead. */
   readonly leadWattsPerMetre: number | undefined;
+  /** More would flow than outlet, circuit, lead and adapter should hold. */
+  readonly over: boolean;
 }
 
 /** Steps people set where a unit lists none (common practice). */
-const COMMON_STEPS = [6, 8, 10, 12, 13, 16, 20, 24, 32, 40, 48];
+const COMMON_STEPS = [6, 8, 10, 12, 13, 16, 20, 24, 32, 40, 48, 64, 80];
 
-/** Heat (W/m) a lead gives off at a current: I²R of the loop over its length. */
-export const leadHeat = (lead: Lead, amps: Amps, conductors = 2): number =>
-  (conductors * amps * amps * leadOhms(lead)) / lead.lengthM;
+/** Heat (W/m) a lead gives off at a current: I²R of its conductors over its length. */
+export const leadHeat = (lead: Lead, amps: Amps, lanes: number): number =>
+  ((lanes === 1 ? 2 : 3) * amps * amps * leadOhms(lead, lanes)) / lead.lengthM;
 
 /** The steps that can be set: the unit's own, or common ones up to its most. */
-export const settableSteps = ({ unit }: ChargingPath): readonly Amps[] =>
+export const settableSteps = ({ unit }: Pick<ChargingPath, "unit">): readonly Amps[] =>
   unit.kind === "rapid"
     ? []
     : unit.steps.length > 0
@@ -32,27 +35,29 @@ export const settableSteps = ({ unit }: ChargingPath): readonly Amps[] =>
       : COMMON_STEPS.filter((amps) => amps >= MIN_AMPS && amps <= unit.maxAmps);
 
 /** Every current step of the unit side by side. */
-export function stepTable(path: ChargingPath, request: SessionRequest): StepRow[] {
-  const { deadline, ...whole } = request;
+export function stepTable(path: ChargingPath, asked: Asked, departure: Seconds | null): StepRow[] {
   return settableSteps(path).map((amps): StepRow => {
-    const result = charge({ ...path, settings: { ...path.settings, unitAmps: amps } }, whole);
-    if (isRefusal(result))
+    const set = { ...path, settings: { ...path.settings, unitAmps: amps } };
+    const circuit = compile(set);
+    const session = isRefusal(circuit) ? circuit : charge(set, circuit, asked, null);
+    if (isRefusal(session))
       return {
         amps,
         session: undefined,
-        socAtDeadline: undefined,
-        refusal: result,
+        socAtDeparture: undefined,
+        refusal: session,
         leadWattsPerMetre: undefined,
+        over: false,
       };
+    const { lanes } = session.moment.flow.way;
     return {
       amps,
-      session: result,
-      socAtDeadline:
-        deadline === undefined
-          ? undefined
-          : socAfter(result.segments, wattHours(path.car.battery.usableWh), deadline),
+      session,
+      socAtDeparture: departure === null ? undefined : socAt(session.whole, session.start, departure),
       refusal: undefined,
-      leadWattsPerMetre: path.lead && leadHeat(path.lead, result.point.amps, result.point.conductors),
+      leadWattsPerMetre:
+        path.lead && leadHeat(path.lead, session.moment.amps, Math.min(lanes, feedAt(path).live.lanes)),
+      over: session.moment.amps > session.circuit.holds * (1 + 1e-9),
     };
   });
 }

@@ -27,6 +27,8 @@ export interface SupplySystem {
 }
 
 const en50160 = { low: 0.9, high: 1.1, source: SOURCES.en50160 };
+/** Japan: 101 ± 6 V and 202 ± 20 V. */
+const japan = { low: 0.9, high: 1.1, source: SOURCES.japan };
 const ansi = { low: 0.95, high: 1.05, source: SOURCES.ansi };
 
 const tap = (lanes: 1 | 3, volts: number, label = `${volts} V`): TapVolts => ({ lanes, volts, label });
@@ -64,7 +66,7 @@ export const SUPPLY_SYSTEMS = {
     name: "100/200 V",
     taps: { single: tap(1, 100), high: tap(1, 200) },
     continuousShare: 1,
-    tolerance: en50160,
+    tolerance: japan,
   },
 } as const satisfies Record<string, SupplySystem>;
 

@@ -1,33 +1,46 @@
 import fc, { type Arbitrary } from "fast-check";
 import { FIXED_GAUGES, FLEXIBLE_GAUGES } from "../conductors";
-import type { ConnectorId, InletId } from "../connectors";
-import { HOUSE_RULES, OUTLET_TYPE_IDS, outletType } from "../outlets";
-import type { Cable, Car, Outlet, Unit } from "../parts";
-import type { ChargingPath } from "../path";
-import { SUPPLY_IDS, TAPS, tapOf } from "../supply";
+import { CONNECTORS, INLETS, type ConnectorId, type InletId } from "../connectors";
+import { feedOf, HOUSE_RULES, OUTLET_TYPE_IDS, type OutletTypeId } from "../outlets";
+import {
+  CONDITIONS,
+  lineVolts,
+  type Adapter,
+  type Cable,
+  type Car,
+  type Lead,
+  type Outlet,
+  type Unit,
+} from "../parts";
+import type { ChargingPath, CurrentSettings } from "../path";
+import { SUPPLY_IDS, TAPS, tapOf, type SupplyId, type Tap } from "../supply";
 
-const between = (min: number, max: number): Arbitrary<number> =>
+export const between = (min: number, max: number): Arbitrary<number> =>
   fc.double({ min, max, noNaN: true, noDefaultInfinity: true });
 
-const INLET_OF: Partial<Record<ConnectorId, InletId>> = {
-  type1: "ccs1",
-  type2: "ccs2",
-  "j3400-ac": "j3400",
-};
-const AC_PLUGS = ["type1", "type2", "j3400-ac"] as const;
+const AC_PLUGS = ["type1", "type2", "j3400-ac", "gbt-ac"] as const;
+const DC_PLUGS = ["ccs1", "ccs2", "chademo", "gbt-dc", "j3400-dc"] as const;
 
-const supplied = [
-  ...SUPPLY_IDS.flatMap((system) =>
-    OUTLET_TYPE_IDS.filter((type) => tapOf(system, outletType(type).tap)).map((type) => ({ system, type })),
-  ),
-];
+/** Inlets that take a plug. */
+const inletsFor = (plug: ConnectorId): InletId[] =>
+  (Object.keys(INLETS) as InletId[]).filter((id) =>
+    (INLETS[id].takes as readonly ConnectorId[]).includes(plug),
+  );
+
+const supplied = SUPPLY_IDS.flatMap((system) =>
+  OUTLET_TYPE_IDS.filter((type) => feedOf(type, system)).map((type) => ({
+    system,
+    type,
+    tap: feedOf(type, system)!.tap,
+  })),
+);
 const wired = SUPPLY_IDS.flatMap((system) =>
   TAPS.filter((tap) => tapOf(system, tap)).map((tap) => ({ system, tap })),
 );
 
 const circuit = fc.record({
-  breakerAmps: between(6, 100),
-  otherLoadAmps: fc.constantFrom(0, 0, 2, 5),
+  breakerAmps: fc.oneof(between(6, 100), fc.constantFrom(10, 13, 15, 16, 20, 30, 32, 40, 50, 60, 63, 100)),
+  otherLoadAmps: fc.constantFrom(0, 0, 0, 2, 5),
   run: fc.option(
     fc.record({
       gauge: fc.constantFrom(...FIXED_GAUGES),
@@ -38,25 +51,41 @@ const circuit = fc.record({
   ),
 });
 
+/** Nominal volts, or a measurement that its own tap can show. */
+const supplyOf = (system: SupplyId, tap: Tap) => {
+  const volts = lineVolts(tapOf(system, tap)!);
+  return fc
+    .option(between(volts * 0.85, Math.min(299, volts * 1.12)), { nil: undefined })
+    .map((measuredVolts) => (measuredVolts === undefined ? { system } : { system, measuredVolts }));
+};
+
+const state = fc.record({ condition: fc.constantFrom(...CONDITIONS), exposed: fc.boolean() });
+
 const outlet: Arbitrary<Outlet> = fc.oneof(
-  fc.record({ at: fc.constantFrom(...supplied), circuit }).map(({ at, circuit }): Outlet => ({
-    kind: "socket",
-    name: "socket",
-    condition: "sound",
-    exposed: false,
-    type: at.type,
-    supply: { system: at.system },
-    circuit,
-  })),
-  fc.record({ at: fc.constantFrom(...wired), circuit }).map(({ at, circuit }): Outlet => ({
-    kind: "hardwired",
-    name: "bay",
-    condition: "sound",
-    exposed: false,
-    tap: at.tap,
-    supply: { system: at.system },
-    circuit,
-  })),
+  fc.constantFrom(...supplied).chain(({ system, type, tap }) =>
+    fc
+      .record({ supply: supplyOf(system, tap), circuit, state })
+      .map(({ supply, circuit: branch, state: its }): Outlet => ({
+        kind: "socket",
+        name: "socket",
+        ...its,
+        type,
+        supply,
+        circuit: branch,
+      })),
+  ),
+  fc.constantFrom(...wired).chain(({ system, tap }) =>
+    fc
+      .record({ supply: supplyOf(system, tap), circuit, state })
+      .map(({ supply, circuit: branch, state: its }): Outlet => ({
+        kind: "hardwired",
+        name: "bay",
+        ...its,
+        tap,
+        supply,
+        circuit: branch,
+      })),
+  ),
 );
 
 /** A battery curve of two to eight points, rising in state of charge. */
@@ -70,13 +99,14 @@ export const acceptance = fc
       ),
   );
 
-const carFor = (inlet: InletId): Arbitrary<Car> =>
+/** A car with one inlet; the shares of the fields that may be left out lie around a third. */
+export const carFor = (inlet: InletId): Arbitrary<Car> =>
   fc.record({
     name: fc.constant("car"),
     battery: fc.record({
       usableWh: between(2_000, 150_000),
       packVolts: between(100, 800),
-      packOhms: between(0, 0.3),
+      packOhms: fc.oneof(fc.constant(0), between(0.001, 0.3)),
       acceptance: fc.option(acceptance, { nil: undefined }),
     }),
     charger: fc.record({
@@ -90,84 +120,193 @@ const carFor = (inlet: InletId): Arbitrary<Car> =>
       capW: fc.option(between(2_000, 22_000), { nil: undefined }),
       efficiency: between(0.7, 0.99),
       delta: fc.boolean(),
+      settable: fc.boolean(),
+      listedLanesOnly: fc.constantFrom(undefined, undefined, true),
     }),
     inlets: fc.constant([inlet]),
     whPerKm: between(50, 400),
     ownDrawW: between(0, 500),
   });
 
-const unitFor = (at: Outlet, plug: ConnectorId, tethered: boolean): Arbitrary<Unit> =>
+const steps = fc.constantFrom<readonly number[]>(
+  [],
+  [],
+  [6, 8, 10],
+  [6, 8, 10, 13, 16, 20, 24, 32],
+  [10, 16],
+);
+
+const unitFor = (from: OutletTypeId | undefined, plug: ConnectorId, tethered: boolean): Arbitrary<Unit> =>
   fc
     .record({
-      lanes: plug === "type2" ? fc.constantFrom<1 | 3>(1, 3) : fc.constant<1 | 3>(1),
+      lanes: CONNECTORS[plug].lanes === 3 ? fc.constantFrom<1 | 3>(1, 3) : fc.constant<1 | 3>(1),
       maxAmps: between(6, 63),
       plugAmps: between(6, 63),
+      knowsPlugs: fc.boolean(),
       standingW: between(0, 20),
       gauge: fc.constantFrom(...FLEXIBLE_GAUGES),
-      lengthM: between(1, 10),
+      lengthM: between(1, 12),
+      steps,
+      left: fc.option(between(0.3, 1), { nil: undefined }),
+      kind: fc.constantFrom("wallbox" as const, "post" as const),
     })
-    .map(({ lanes, maxAmps, plugAmps, standingW, gauge, lengthM }): Unit => {
-      const common = {
-        name: "unit",
-        lanes,
-        maxAmps,
-        steps: [],
-        standingW,
-        output: tethered
-          ? ({ kind: "tethered", connector: plug, lengthM, gauge } as const)
-          : ({ kind: "socket", connector: plug } as const),
-      };
-      return at.kind === "socket"
-        ? { ...common, kind: "portable", plugs: [{ type: at.type, amps: plugAmps }] }
-        : { ...common, kind: "wallbox" };
-    });
+    .map(
+      ({ lanes, maxAmps, plugAmps, knowsPlugs, standingW, gauge, lengthM, steps: has, left, kind }): Unit => {
+        const common = {
+          name: "unit",
+          lanes,
+          maxAmps,
+          steps: has.filter((a) => a <= maxAmps),
+          ...(left === undefined ? {} : { setAmps: left * maxAmps }),
+          standingW,
+          output: tethered
+            ? ({ kind: "tethered", connector: plug, lengthM, gauge } as const)
+            : ({ kind: "socket", connector: plug } as const),
+        };
+        return from
+          ? { ...common, kind: "portable", plugs: [{ type: from, amps: plugAmps }], knowsPlugs }
+          : { ...common, kind };
+      },
+    );
 
 const cableFor = (plug: ConnectorId): Arbitrary<Cable> =>
   fc.record({
     name: fc.constant("cable"),
     stationEnd: fc.constant(plug),
     vehicleEnd: fc.constant(plug),
-    lanes: plug === "type2" ? fc.constantFrom<1 | 3>(1, 3) : fc.constant<1 | 3>(1),
+    lanes: CONNECTORS[plug].lanes === 3 ? fc.constantFrom<1 | 3>(1, 3) : fc.constant<1 | 3>(1),
     amps: between(6, 63),
-    lengthM: between(1, 10),
+    lengthM: between(1, 12),
     gauge: fc.constantFrom(...FLEXIBLE_GAUGES),
   });
 
-/** A path whose parts go into one another; whether current flows depends on the amps. */
-export const anyPath: Arbitrary<ChargingPath> = fc
+const adapterFor = (from: ConnectorId, amps: Arbitrary<number>): Arbitrary<Adapter> =>
+  fc.record({
+    name: fc.constant("adapter"),
+    from: fc.constant(from),
+    to: fc.constantFrom(...(CONNECTORS[from].current === "AC" ? AC_PLUGS : DC_PLUGS)),
+    amps,
+  });
+
+/** A lead from an outlet: mostly to its own type, now and then to another of the same supply. */
+const leadFor = (type: OutletTypeId, system: SupplyId): Arbitrary<Lead> =>
+  fc.record({
+    name: fc.constant("lead"),
+    plug: fc.constant(type),
+    socket: fc.oneof(
+      { weight: 3, arbitrary: fc.constant(type) },
+      {
+        weight: 1,
+        arbitrary: fc.constantFrom(...OUTLET_TYPE_IDS.filter((id) => feedOf(id, system))),
+      },
+    ),
+    amps: between(6, 63),
+    lengthM: between(1, 60),
+    coiled: fc.boolean(),
+    chained: fc.boolean(),
+    overBlock: fc.boolean(),
+    resistance: fc.oneof(
+      fc.record({ by: fc.constant("conductor" as const), gauge: fc.constantFrom(...FLEXIBLE_GAUGES) }),
+      fc.record({ by: fc.constant("loop" as const), loopOhms: between(0.01, 1.5) }),
+      fc
+        .record({ wattsOut: between(500, 3000), lostW: between(0, 120), amps: between(4, 16) })
+        .map(({ wattsOut, lostW, amps }) => ({
+          by: "meters" as const,
+          wattsIn: wattsOut + lostW,
+          wattsOut,
+          amps,
+        })),
+    ),
+  });
+
+/** Nothing set three times in four. */
+const settings: Arbitrary<CurrentSettings | undefined> = fc.option(
+  fc.record({
+    unitAmps: fc.option(between(5, 40), { nil: undefined }),
+    carAmps: fc.option(between(5, 40), { nil: undefined }),
+    otherBusy: fc.boolean(),
+    heatingW: fc.constantFrom(0, 0, 500),
+  }),
+  { nil: undefined, freq: 2 },
+);
+
+/** An AC path whose plugs go into one another; whether current flows depends on the amps, volts and lanes. */
+export const anyAcPath: Arbitrary<ChargingPath> = fc
   .record({
     outlet,
     plug: fc.constantFrom(...AC_PLUGS),
     tethered: fc.boolean(),
     withLead: fc.boolean(),
+    withAdapter: fc.integer({ min: 0, max: 3 }).map((n) => n === 0),
     houseRule: fc.constantFrom(...HOUSE_RULES),
   })
-  .chain(({ outlet: at, plug, tethered, withLead, houseRule }) =>
-    fc.record({
-      outlet: fc.constant(at),
-      unit: unitFor(at, plug, tethered),
-      cable: tethered ? fc.constant(undefined) : cableFor(plug),
-      car: carFor(INLET_OF[plug]!),
-      lead:
-        withLead && at.kind === "socket"
-          ? fc.record({
-              name: fc.constant("lead"),
-              plug: fc.constant(at.type),
-              socket: fc.constant(at.type),
-              amps: between(6, 63),
-              lengthM: between(1, 60),
-              coiled: fc.boolean(),
-              chained: fc.constant(false),
-              overBlock: fc.constant(false),
-              resistance: fc.record({
-                by: fc.constant("conductor" as const),
-                gauge: fc.constantFrom(...FLEXIBLE_GAUGES),
-              }),
-            })
-          : fc.constant(undefined),
-      houseRule: fc.constant(houseRule),
-    }),
+  .chain(({ outlet: at, plug, tethered, withLead, withAdapter, houseRule }) => {
+    const lead =
+      withLead && at.kind === "socket" ? leadFor(at.type, at.supply.system) : fc.constant(undefined);
+    const adapter = withAdapter ? adapterFor(plug, between(6, 80)) : fc.constant(undefined);
+    return fc.tuple(lead, adapter).chain(([extension, piece]) =>
+      fc.record({
+        outlet: fc.constant(at),
+        lead: fc.constant(extension),
+        adapter: fc.constant(piece),
+        unit: unitFor(extension?.socket ?? (at.kind === "socket" ? at.type : undefined), plug, tethered),
+        cable: tethered ? fc.constant(undefined) : cableFor(plug),
+        car: fc.constantFrom(...inletsFor(piece?.to ?? plug)).chain(carFor),
+        houseRule: fc.constant(houseRule),
+        settings,
+      }),
+    );
+  });
+
+/** A rapid path: station, its cable, an adapter now and then, a pack that its volts suit. */
+export const anyDcPath: Arbitrary<ChargingPath> = fc
+  .record({
+    plug: fc.constantFrom(...DC_PLUGS),
+    withAdapter: fc.integer({ min: 0, max: 2 }).map((n) => n === 0),
+  })
+  .chain(({ plug, withAdapter }) =>
+    (withAdapter ? adapterFor(plug, between(50, 500)) : fc.constant(undefined)).chain((adapter) =>
+      fc.record({
+        outlet: fc.constant<Outlet>({
+          kind: "hardwired",
+          name: "bay",
+          condition: "sound",
+          exposed: false,
+          tap: "three",
+          supply: { system: "230/400" },
+          circuit: { breakerAmps: 250, otherLoadAmps: 0 },
+        }),
+        adapter: fc.constant(adapter),
+        unit: fc.record({
+          kind: fc.constant("rapid" as const),
+          name: fc.constant("station"),
+          lanes: fc.constant(1 as const),
+          maxW: between(10_000, 350_000),
+          maxAmps: between(40, 600),
+          maxVolts: fc.constant(1000),
+          shared: fc.boolean(),
+          rectifierEfficiency: between(0.85, 0.98),
+          steps: fc.constant([]),
+          standingW: between(0, 80),
+          output: fc.record({
+            kind: fc.constant("tethered" as const),
+            connector: fc.constant(plug),
+            lengthM: between(2, 8),
+            gauge: fc.constantFrom("16 mm2" as const, "35 mm2" as const),
+          }),
+        }),
+        car: fc.constantFrom(...inletsFor(adapter?.to ?? plug)).chain(carFor),
+        houseRule: fc.constant("usual" as const),
+        settings,
+      }),
+    ),
   );
+
+/** A path of either current. */
+export const anyPath: Arbitrary<ChargingPath> = fc.oneof(
+  { weight: 3, arbitrary: anyAcPath },
+  { weight: 1, arbitrary: anyDcPath },
+);
 
 /** From and to, in order and apart. */
 export const socSpan = fc

@@ -1,4 +1,5 @@
-import type { Cable, Car, Outlet, Unit } from "../parts";
+import type { OutletTypeId } from "../outlets";
+import type { Cable, Car, Outlet, RapidStation, Unit } from "../parts";
 import type { ChargingPath } from "../path";
 import type { SupplyId } from "../supply";
 
@@ -58,4 +59,30 @@ export const type2Cable = (lanes: 1 | 3, amps: number): Cable => ({
 export const pathOf = (parts: Omit<ChargingPath, "houseRule">): ChargingPath => ({
   houseRule: "usual",
   ...parts,
+});
+
+/** A sound socket of a type behind a breaker. */
+export const socket = (system: SupplyId, type: OutletTypeId, breakerAmps: number): Outlet => ({
+  kind: "socket",
+  name: "socket",
+  condition: "sound",
+  exposed: false,
+  type,
+  supply: { system },
+  circuit: { breakerAmps, otherLoadAmps: 0 },
+});
+
+/** A rapid station with a CCS2 cable of its own. */
+export const rapid = (maxW: number, maxAmps: number): RapidStation => ({
+  kind: "rapid",
+  name: "station",
+  lanes: 1,
+  maxW,
+  maxAmps,
+  maxVolts: 920,
+  shared: true,
+  rectifierEfficiency: 0.95,
+  steps: [],
+  standingW: 40,
+  output: { kind: "tethered", connector: "ccs2", lengthM: 4, gauge: "35 mm2" },
 });

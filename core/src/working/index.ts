@@ -9,13 +9,19 @@ export interface Term {
   readonly source?: Source;
 }
 
-/** One line of arithmetic: what it finds, the formula, the numbers put in, and what comes out. */
+/**
+ * One line of arithmetic: what it finds, the formula, the numbers put in, and what comes out. A formula reads
+ * `P = n·U·I`; each symbol in it is that of a term, and `t1 + … + t9` stands for the whole row.
+ */
 export interface Step {
   readonly what: string;
   readonly formula: string;
   readonly terms: readonly Term[];
   readonly result: Term;
 }
+
+/** Takes a step from the solver as it makes it. */
+export type Tell = (step: Step) => void;
 
 /** How an answer came about, as data a screen, a printout or a test can read. */
 export interface Working {
@@ -28,3 +34,13 @@ export interface Working {
 /** Builds a term. */
 export const term = (symbol: string, name: string, value: number, unit: string, source?: Source): Term =>
   source ? { symbol, name, value, unit, source } : { symbol, name, value, unit };
+
+/** Significant digits of a number put in, and of what comes out: enough to check the sum by hand to its last digit. */
+export const TERM_DIGITS = 7;
+export const RESULT_DIGITS = 4;
+
+/** A sum of terms as a formula: all of a few, the ends of many. */
+export const sumOf = (terms: readonly Term[]): string => {
+  const symbols = terms.map((t) => t.symbol);
+  return symbols.length <= 9 ? symbols.join(" + ") : `${symbols[0]} + … + ${symbols.at(-1)}`;
+};

@@ -1,13 +1,18 @@
 import { randomUUID } from "node:crypto";
 import type { EntityManager } from "@mikro-orm/core";
 import {
+  householdSchema,
   KIND_NAMES,
   KINDS,
+  problemsOf,
+  SPEC_VERSION,
+  upgradePart,
   type FieldProblem,
   type Garage,
+  type Household,
   type Kept,
   type Kind,
-  type SavedPath,
+  type Unread,
 } from "@kettleback/core";
 import { ENTITY_OF, HouseholdRow, type KeptRow } from "../database";
 import { notFound, Problem, refused } from "./problem";
@@ -18,42 +23,62 @@ export interface Writing {
   readonly parentId: string | null;
 }
 
-/** A row as the interface sees it. */
-export const keptOf = <T = unknown>(row: KeptRow): Kept<T> => ({
+/** A row as the interface sees it, its description as it lies there. */
+const rawOf = (row: KeptRow): Kept<object> => ({
   id: row.id,
   version: row.version,
   parentId: row.parent?.id ?? null,
-  spec: row.spec as T,
+  spec: row.spec,
 });
 
-/** Everything a household keeps, deleted things left out. */
+/** A row whose description is brought up to this program's version and judged, or what is wrong with it. */
+function readRow(kind: Kind, row: KeptRow): Kept<object> | Unread {
+  const { schema, part } = KINDS[kind];
+  const parsed = schema.safeParse(upgradePart(part, row.spec, row.specVersion));
+  if (parsed.success) return { ...rawOf(row), spec: parsed.data };
+  const { name } = row.spec as { name?: unknown };
+  return { kind, id: row.id, name: String(name ?? row.id), problems: problemsOf(parsed.error, schema) };
+}
+
+const isUnread = (read: Kept<object> | Unread): read is Unread => "problems" in read;
+
+/** A household's row, judged like every other. @throws Problem 500 naming the field, as nothing works without it */
+export function householdOf(row: {
+  id: string;
+  version: number;
+  spec: object;
+  specVersion: number;
+}): Kept<Household> {
+  const parsed = householdSchema.safeParse(upgradePart("household", row.spec, row.specVersion));
+  if (!parsed.success) {
+    const [first] = problemsOf(parsed.error, householdSchema);
+    throw new Problem(
+      500,
+      "Unreadable",
+      `Household ${row.id} cannot be read: ${first!.field}: ${first!.message}`,
+    );
+  }
+  return { id: row.id, version: row.version, parentId: null, spec: parsed.data };
+}
+
+/** Everything a household keeps, deleted things left out; what cannot be read is named beside it. */
 export async function garageOf(em: EntityManager, householdId: string): Promise<Garage> {
   const household = await em.findOne(HouseholdRow, { id: householdId });
   if (!household) throw notFound(`household ${householdId}`);
-  const garage: Record<string, unknown> = {
-    household: { id: household.id, version: household.version, parentId: null, spec: household.spec },
-  };
+  const garage: Record<string, unknown> = { household: householdOf(household) };
+  const unread: Unread[] = [];
   for (const kind of KIND_NAMES) {
     const rows = await em.find(
       ENTITY_OF[kind],
       { household: householdId, deletedAt: null },
       { orderBy: { createdAt: "asc", id: "asc" } },
     );
-    garage[kind] = rows.map(keptOf);
+    const read = rows.map((row) => readRow(kind, row));
+    garage[kind] = read.filter((r) => !isUnread(r));
+    unread.push(...read.filter(isUnread));
   }
-  return garage as unknown as Garage;
+  return (unread.length > 0 ? { ...garage, unread } : garage) as unknown as Garage;
 }
-
-/** What else a description may point at by id, beside its parent. */
-const PATH_REFERENCES: readonly (readonly [keyof SavedPath, Kind])[] = [
-  ["carId", "cars"],
-  ["outletId", "outlets"],
-  ["leadId", "leads"],
-  ["unitId", "units"],
-  ["cableId", "cables"],
-  ["adapterId", "adapters"],
-  ["tariffId", "tariffs"],
-];
 
 async function checkReferences(
   em: EntityManager,
@@ -68,13 +93,12 @@ async function checkReferences(
     if (!found)
       missing.push({ field, message: `accepted: the id of a ${KINDS[target].one} of this household` });
   };
-  const { parent } = KINDS[kind];
+  const { parent, names, one } = KINDS[kind];
   if (parent) await look("parentId", parent, writing.parentId);
   else if (writing.parentId !== null)
-    missing.push({ field: "parentId", message: `a ${KINDS[kind].one} belongs to nothing: leave it null` });
-  if (kind === "paths")
-    for (const [field, target] of PATH_REFERENCES)
-      await look(`spec.${field}`, target, (writing.spec as SavedPath)[field] as string | null);
+    missing.push({ field: "parentId", message: `a ${one} belongs to nothing: leave it null` });
+  for (const [field, target] of Object.entries(names))
+    await look(`spec.${field}`, target, (writing.spec as Record<string, string | null>)[field]!);
   if (missing.length) throw refused(missing);
 }
 
@@ -84,17 +108,18 @@ export async function addTo(
   kind: Kind,
   householdId: string,
   writing: Writing,
-): Promise<Kept<unknown>> {
+): Promise<Kept<object>> {
   if (!(await tx.count(HouseholdRow, { id: householdId }))) throw notFound(`household ${householdId}`);
   await checkReferences(tx, kind, householdId, writing);
   const row = tx.create(ENTITY_OF[kind], {
     id: randomUUID(),
     spec: writing.spec,
+    specVersion: SPEC_VERSION,
     household: householdId,
     ...(writing.parentId ? { parent: writing.parentId } : {}),
   } as never);
   await tx.persist(row).flush();
-  return keptOf(row);
+  return rawOf(row);
 }
 
 /** Adds a thing to a household, in one transaction. */
@@ -103,18 +128,28 @@ export const add = (
   kind: Kind,
   householdId: string,
   writing: Writing,
-): Promise<Kept<unknown>> => em.transactional((tx) => addTo(tx, kind, householdId, writing));
+): Promise<Kept<object>> => em.transactional((tx) => addTo(tx, kind, householdId, writing));
+
+/** Which thing is meant: its kind, its household, its id. */
+export interface Address {
+  readonly kind: Kind;
+  readonly household: string;
+  readonly id: string;
+}
 
 async function current(
   tx: EntityManager,
-  kind: Kind,
-  id: string,
+  { kind, household, id }: Address,
   version: number,
   deleted: boolean,
 ): Promise<KeptRow> {
-  const row = await tx.findOne(ENTITY_OF[kind], { id, deletedAt: deleted ? { $ne: null } : null });
-  if (!row) throw notFound(`${KINDS[kind].one} ${id}`);
-  requireVersion(row.version, version, KINDS[kind].one, keptOf(row));
+  const row = await tx.findOne(ENTITY_OF[kind], {
+    id,
+    household,
+    deletedAt: deleted ? { $ne: null } : null,
+  });
+  if (!row) throw notFound(`${KINDS[kind].one} ${id} in household ${household}`);
+  requireVersion(row.version, version, KINDS[kind].one, rawOf(row));
   return row;
 }
 
@@ -130,27 +165,29 @@ export function requireVersion(is: number, seen: number, what: string, row: unkn
 }
 
 /** Replaces a thing's description, in one transaction. */
-export const change = (em: EntityManager, kind: Kind, id: string, version: number, writing: Writing) =>
+export const change = (em: EntityManager, address: Address, version: number, writing: Writing) =>
   em.transactional(async (tx) => {
-    const row = await current(tx, kind, id, version, false);
-    await checkReferences(tx, kind, row.household.id, writing);
+    const row = await current(tx, address, version, false);
+    await checkReferences(tx, address.kind, address.household, writing);
     tx.assign(
       row,
       {
         spec: writing.spec,
-        ...(KINDS[kind].parent ? { parent: writing.parentId } : {}),
+        specVersion: SPEC_VERSION,
+        ...(KINDS[address.kind].parent ? { parent: writing.parentId } : {}),
       } as never,
       { mergeObjectProperties: false },
     );
     await tx.flush();
-    return keptOf(row);
+    return rawOf(row);
   });
 
 /** Marks a thing deleted, or brings it back; undo is the other call. */
-export const setDeleted = (em: EntityManager, kind: Kind, id: string, version: number, deleted: boolean) =>
+export const setDeleted = (em: EntityManager, address: Address, version: number, deleted: boolean) =>
   em.transactional(async (tx) => {
-    const row = await current(tx, kind, id, version, !deleted);
+    const row = await current(tx, address, version, !deleted);
     row.deletedAt = deleted ? new Date() : null;
     await tx.flush();
-    return keptOf(row);
+    const read = readRow(address.kind, row);
+    return isUnread(read) ? rawOf(row) : read;
   });

@@ -24,7 +24,7 @@ export const refused = (errors: readonly FieldProblem[]): Problem =>
 /** Parses what came in; throws a 422 that names each field. */
 export function parsed<T extends z.ZodType>(schema: T, value: unknown): z.infer<T> {
   const result = schema.safeParse(value);
-  if (!result.success) throw refused(problemsOf(result.error));
+  if (!result.success) throw refused(problemsOf(result.error, schema));
   return result.data;
 }
 

@@ -1,25 +1,52 @@
-import { Router } from "express";
+import { Router, type Request } from "express";
 import type { MikroORM } from "@mikro-orm/core";
 import { z } from "zod";
-import { householdSchema, idSchema, KIND_NAMES, KINDS, planSchema, type Kind } from "@kettleback/core";
+import {
+  householdSchema,
+  idSchema,
+  judgePlan,
+  KIND_NAMES,
+  KINDS,
+  momentSchema,
+  SERIES,
+  SERIES_NAMES,
+  SPEC_VERSION,
+  type Entry,
+  type Kind,
+  type SeriesName,
+} from "@kettleback/core";
 import { HouseholdRow } from "../database";
-import { add, change, garageOf, requireVersion, setDeleted } from "./keep";
+import { add, change, garageOf, householdOf, requireVersion, setDeleted, type Address } from "./keep";
 import { importPlan } from "./import-plan";
-import { notFound, parsed, unknownAddress } from "./problem";
+import { notFound, parsed, refused, unknownAddress } from "./problem";
+import { append, entriesBetween, MOST_ENTRIES } from "./series";
 
 const version = z.number({ error: "accepted: the version last seen" }).int().min(1);
 const parentId = idSchema.nullable().default(null);
-const kindSchema = z.enum(KIND_NAMES);
 
 const additionOf = (kind: Kind) => z.strictObject({ spec: KINDS[kind].schema, parentId });
 const changeOf = (kind: Kind) => z.strictObject({ version, spec: KINDS[kind].schema, parentId });
 const versionOnly = z.strictObject({ version });
+const entriesOf = (series: SeriesName) =>
+  z.strictObject({
+    entries: z
+      .array(z.strictObject({ at: momentSchema, spec: SERIES[series].schema }))
+      .min(1)
+      .max(MOST_ENTRIES, { error: `accepted: 1 to ${MOST_ENTRIES} entries` }),
+  });
+const rangeSchema = z.strictObject({ from: momentSchema, to: momentSchema });
 
-const kindOf = (raw: unknown): Kind => {
-  const kind = kindSchema.safeParse(raw);
-  if (!kind.success) throw notFound(`kind of thing called ${String(raw).slice(0, 40)}`);
-  return kind.data;
+const oneOf = <T extends string>(names: readonly T[], raw: unknown): T => {
+  const found = names.find((name) => name === raw);
+  if (!found) throw notFound(`kind of thing called ${String(raw).slice(0, 40)}`);
+  return found;
 };
+
+const addressOf = ({ params }: Request<{ household: string; kind: string; id: string }>): Address => ({
+  kind: oneOf(KIND_NAMES, params.kind),
+  household: params.household,
+  id: params.id,
+});
 
 /** The interface under /api. Every request works on its own entity manager. */
 export function api(orm: MikroORM): Router {
@@ -30,51 +57,63 @@ export function api(orm: MikroORM): Router {
 
   router.get("/households", async (_req, res) => {
     const rows = await em().find(HouseholdRow, {}, { orderBy: { createdAt: "asc", id: "asc" } });
-    res.json(rows.map(({ id, version: v, spec }) => ({ id, version: v, parentId: null, spec })));
+    res.json(rows.map(householdOf));
   });
 
-  router.get("/households/:id/garage", async (req, res) => {
-    res.json(await garageOf(em(), req.params.id));
+  router.get("/households/:household/garage", async (req, res) => {
+    res.json(await garageOf(em(), req.params.household));
   });
 
-  router.put("/households/:id", async (req, res) => {
+  router.put("/households/:household", async (req, res) => {
     const body = parsed(z.strictObject({ version, spec: householdSchema }), req.body);
     const row = await em().transactional(async (tx) => {
-      const found = await tx.findOne(HouseholdRow, { id: req.params.id });
-      if (!found) throw notFound(`household ${req.params.id}`);
-      const shown = () => ({ id: found.id, version: found.version, parentId: null, spec: found.spec });
-      requireVersion(found.version, body.version, "household", shown());
-      found.spec = body.spec;
+      const found = await tx.findOne(HouseholdRow, { id: req.params.household });
+      if (!found) throw notFound(`household ${req.params.household}`);
+      requireVersion(found.version, body.version, "household", householdOf(found));
+      tx.assign(found, { spec: body.spec, specVersion: SPEC_VERSION }, { mergeObjectProperties: false });
       await tx.flush();
-      return shown();
+      return householdOf(found);
     });
     res.json(row);
   });
 
-  router.post("/households/:id/import", async (req, res) => {
-    const plan = parsed(planSchema, req.body);
-    res.status(201).json(await importPlan(em(), req.params.id, plan));
+  router.post("/households/:household/import", async (req, res) => {
+    const plan = judgePlan(req.body);
+    if (!plan.ok) throw refused(plan.problems);
+    res.status(201).json(await importPlan(em(), req.params.household, plan.value));
   });
 
-  router.post("/households/:id/:kind", async (req, res) => {
-    const kind = kindOf(req.params.kind);
-    res.status(201).json(await add(em(), kind, req.params.id, parsed(additionOf(kind), req.body)));
+  router.post("/households/:household/series/:series", async (req, res) => {
+    const series = oneOf(SERIES_NAMES, req.params.series);
+    const { entries } = parsed(entriesOf(series), req.body);
+    res.status(201).json(await append(em(), req.params.household, series, entries as Entry[]));
   });
 
-  router.put("/:kind/:id", async (req, res) => {
-    const kind = kindOf(req.params.kind);
-    const body = parsed(changeOf(kind), req.body);
-    res.json(await change(em(), kind, req.params.id, body.version, body));
+  router.get("/households/:household/series/:series", async (req, res) => {
+    const series = oneOf(SERIES_NAMES, req.params.series);
+    const { from, to } = parsed(rangeSchema, { ...req.query });
+    res.json(await entriesBetween(em(), req.params.household, series, from, to));
   });
 
-  router.delete("/:kind/:id", async (req, res) => {
+  router.post("/households/:household/:kind", async (req, res) => {
+    const kind = oneOf(KIND_NAMES, req.params.kind);
+    res.status(201).json(await add(em(), kind, req.params.household, parsed(additionOf(kind), req.body)));
+  });
+
+  router.put("/households/:household/:kind/:id", async (req, res) => {
+    const address = addressOf(req);
+    const body = parsed(changeOf(address.kind), req.body);
+    res.json(await change(em(), address, body.version, body));
+  });
+
+  router.delete("/households/:household/:kind/:id", async (req, res) => {
     const body = parsed(versionOnly, req.body);
-    res.json(await setDeleted(em(), kindOf(req.params.kind), req.params.id, body.version, true));
+    res.json(await setDeleted(em(), addressOf(req), body.version, true));
   });
 
-  router.post("/:kind/:id/restore", async (req, res) => {
+  router.post("/households/:household/:kind/:id/restore", async (req, res) => {
     const body = parsed(versionOnly, req.body);
-    res.json(await setDeleted(em(), kindOf(req.params.kind), req.params.id, body.version, false));
+    res.json(await setDeleted(em(), addressOf(req), body.version, false));
   });
 
   router.use(unknownAddress);

@@ -1,12 +1,14 @@
 import { defineEntity, p, type EntitySchema } from "@mikro-orm/core";
-import type { Household, Kind } from "@kettleback/core";
+import { KINDS, PARENTS_FIRST, SPEC_VERSION, type Kind } from "@kettleback/core";
 
-/** Columns every kept thing has. The description is one JSON document, checked by the core's schema on the way in. */
-const columns = <Spec>() => ({
+/** Columns every kept thing has. The description is one JSON document, judged by the core's schema both ways. */
+const columns = () => ({
   id: p.string().primary(),
   /** Raised on every write; a writer who saw an older one is refused. */
   version: p.integer().version(),
-  spec: p.json<Spec>(),
+  spec: p.json<object>(),
+  /** The version of the description, raised to this program's when it is written again. */
+  specVersion: p.integer().default(1),
   createdAt: p.datetime().onCreate(() => new Date()),
   updatedAt: p
     .datetime()
@@ -17,7 +19,7 @@ const columns = <Spec>() => ({
 export const HouseholdRow = defineEntity({
   name: "Household",
   tableName: "household",
-  properties: { ...columns<Household>() },
+  properties: { ...columns() },
 });
 
 /** A row of any kind of thing a household keeps. */
@@ -25,6 +27,7 @@ export interface KeptRow {
   id: string;
   version: number;
   spec: object;
+  specVersion: number;
   createdAt: Date;
   updatedAt: Date;
   /** Set while deleted; cleared by undo. */
@@ -33,37 +36,50 @@ export interface KeptRow {
   parent?: { id: string } | null;
 }
 
-const keptEntity = (name: string, tableName: string, parent?: EntitySchema): EntitySchema<KeptRow> =>
+/** The table of a kind: what one of it is called. */
+export const tableOf = (kind: Kind): string => KINDS[kind].one.replaceAll(" ", "_");
+
+const keptEntity = (kind: Kind, parent?: EntitySchema): EntitySchema<KeptRow> =>
   defineEntity({
-    name,
-    tableName,
+    name: KINDS[kind].one.replace(/(^| )\w/g, (c) => c.trim().toUpperCase()),
+    tableName: tableOf(kind),
     properties: {
-      ...columns<object>(),
+      ...columns(),
       deletedAt: p.datetime().nullable(),
       household: () => p.manyToOne(HouseholdRow).index(),
       ...(parent ? { parent: () => p.manyToOne(parent).nullable().index() } : {}),
     },
   }) as unknown as EntitySchema<KeptRow>;
 
-const cars = keptEntity("Car", "car");
-const tariffs = keptEntity("Tariff", "tariff");
-const places = keptEntity("Place", "place", tariffs);
-const outlets = keptEntity("Outlet", "outlet", places);
-const units = keptEntity("Unit", "unit", outlets);
-const cables = keptEntity("Cable", "cable");
-const leads = keptEntity("Lead", "lead");
-const adapters = keptEntity("Adapter", "adapter");
-const paths = keptEntity("SavedPath", "saved_path");
-
 /** The entity behind each kind of the core's table of kinds. */
-export const ENTITY_OF: Record<Kind, EntitySchema<KeptRow>> = {
-  cars,
-  places,
-  outlets,
-  units,
-  cables,
-  leads,
-  adapters,
-  tariffs,
-  paths,
-};
+export const ENTITY_OF = PARENTS_FIRST.reduce(
+  (made, kind) => {
+    const { parent } = KINDS[kind];
+    return { ...made, [kind]: keptEntity(kind, parent ? made[parent] : undefined) };
+  },
+  {} as Record<Kind, EntitySchema<KeptRow>>,
+);
+
+/** An entry of a series: only ever added, never changed. */
+export interface EntryRow {
+  id: number;
+  household: { id: string };
+  series: string;
+  at: Date;
+  spec: object;
+  specVersion: number;
+}
+
+export const EntryEntity = defineEntity({
+  name: "Entry",
+  tableName: "entry",
+  indexes: [{ name: "entry_range_index", properties: ["household", "series", "at"] }],
+  properties: {
+    id: p.integer().primary().autoincrement(),
+    household: () => p.manyToOne(HouseholdRow),
+    series: p.string(),
+    at: p.datetime(),
+    spec: p.json<object>(),
+    specVersion: p.integer().default(SPEC_VERSION),
+  },
+}) as unknown as EntitySchema<EntryRow>;

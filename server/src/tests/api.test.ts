@@ -16,6 +16,7 @@ beforeAll(async () => {
 });
 afterAll(() => orm.close());
 
+const AT = "/api/households/fallow-quay";
 const tariff = { name: "Harbour rate", perKWh: 0.29, perSession: 0 };
 const garage = async () => (await call.get("/api/households/fallow-quay/garage")).body as typeof fallowQuay;
 
@@ -24,8 +25,10 @@ test("the demo is there, once, however often it is put in", async () => {
   const households = (await call.get("/api/households")).body as { id: string }[];
   expect(households.map((h) => h.id)).toEqual(["fallow-quay", "larch-hollow"]);
   const kept = await garage();
-  const sorted = [...fallowQuay.cars].sort((a, b) => a.id.localeCompare(b.id));
-  expect([...kept.cars].sort((a, b) => a.id.localeCompare(b.id))).toEqual(sorted);
+  // In the order they were made, whatever the milliseconds of seeding.
+  for (const kind of ["cars", "paths", "units", "outlets"] as const)
+    expect(kept[kind].map((row) => row.id)).toEqual(fallowQuay[kind].map((row) => row.id));
+  expect(kept.cars).toEqual(fallowQuay.cars);
 });
 
 test("a thing is added, changed, deleted and brought back, its version counting every write", async () => {
@@ -33,14 +36,14 @@ test("a thing is added, changed, deleted and brought back, its version counting 
   expect(added.status).toBe(201);
   const { id } = added.body as { id: string };
   const changed = await call
-    .put(`/api/tariffs/${id}`)
+    .put(`${AT}/tariffs/${id}`)
     .send({ version: 1, spec: { ...tariff, perKWh: -0.02 } });
   expect(changed.body).toMatchObject({ id, version: 2, spec: { perKWh: -0.02 } });
-  const gone = await call.delete(`/api/tariffs/${id}`).send({ version: 2 });
+  const gone = await call.delete(`${AT}/tariffs/${id}`).send({ version: 2 });
   expect(gone.body).toMatchObject({ version: 3 });
   expect((await garage()).tariffs.some((t) => t.id === id)).toBe(false);
-  expect((await call.put(`/api/tariffs/${id}`).send({ version: 3, spec: tariff })).status).toBe(404);
-  expect((await call.post(`/api/tariffs/${id}/restore`).send({ version: 3 })).body).toMatchObject({
+  expect((await call.put(`${AT}/tariffs/${id}`).send({ version: 3, spec: tariff })).status).toBe(404);
+  expect((await call.post(`${AT}/tariffs/${id}/restore`).send({ version: 3 })).body).toMatchObject({
     version: 4,
   });
   expect((await garage()).tariffs.find((t) => t.id === id)?.spec.perKWh).toBe(-0.02);
@@ -50,7 +53,7 @@ test("a lost update is refused with the row as it is, and two at once let one th
   const { cars } = await garage();
   const car = cars.find((c) => c.id === "fq-dunlin")!;
   const put = (name: string) =>
-    call.put(`/api/cars/${car.id}`).send({ version: car.version, spec: { ...car.spec, name } });
+    call.put(`${AT}/cars/${car.id}`).send({ version: car.version, spec: { ...car.spec, name } });
   const statuses = await Promise.all([put("Dunlin A"), put("Dunlin B")]);
   expect(statuses.map((r) => r.status).sort()).toEqual([200, 409]);
   const refusal = statuses.find((r) => r.status === 409)!;
@@ -80,7 +83,8 @@ describe("refusals name the field and write nothing", () => {
     ["a part of another household", "paths", { spec: { ...path, carId: "lh-siskin" } }, "spec.carId"],
     ["an unknown place", "outlets", { spec: fallowQuay.outlets[0]!.spec, parentId: "nowhere" }, "parentId"],
     ["a parent where there is none", "cars", { spec: car, parentId: "fq-slip" }, "parentId"],
-    ["a field too many", "tariffs", { spec: tariff, extra: 1 }, "(document)"],
+    ["a field too many", "tariffs", { spec: tariff, extra: 1 }, "extra"],
+    ["a field too many inside", "tariffs", { spec: { ...tariff, colour: 1 } }, "spec.colour"],
   ])("%s", async (_, kind, body, field) => {
     const before = await garage();
     const response = await call.post(`/api/households/fallow-quay/${kind}`).send(body);
@@ -134,7 +138,7 @@ describe("a plan comes in whole or not at all", () => {
       (p) => ({ ...p, household: { ...p.household, currency: "CAD" } }),
       "household.currency",
     ],
-    ["another version", (p) => ({ ...p, version: 2 }), "version"],
+    ["another version", (p) => ({ ...p, version: 99 }), "version"],
     ["a part out of range", (p) => ({ ...p, unit: { ...p.unit, maxAmps: 9000 } }), "unit.maxAmps"],
   ])("%s is refused and nothing is added", async (_, broken, field) => {
     const before = await garage();
@@ -172,4 +176,58 @@ test("household settings are saved under the same rules", async () => {
   expect((await put(household.version, "leagues")).status).toBe(422);
   expect((await put(household.version, "mi")).body).toMatchObject({ version: household.version + 1 });
   expect((await put(household.version, "km")).status).toBe(409);
+});
+
+test("a thing is found only under its own household", async () => {
+  const { cars } = await garage();
+  const [car] = cars;
+  const elsewhere = await call
+    .put(`/api/households/larch-hollow/cars/${car!.id}`)
+    .send({ version: car!.version, spec: car!.spec });
+  expect(elsewhere.status).toBe(404);
+  expect((await call.put(`${AT}/cars/nothing`).send({ version: 1, spec: car!.spec })).status).toBe(404);
+});
+
+describe("series", () => {
+  const sample = (at: string, watts: number) => ({
+    at,
+    spec: { source: "meter", watts, amps: null, volts: null, soc: null },
+  });
+  const read = (from: string, to: string) => call.get(`${AT}/series/samples`).query({ from, to });
+
+  test("entries are added and read back by time range, oldest first", async () => {
+    const added = await call.post(`${AT}/series/samples`).send({
+      entries: [sample("2026-11-23T19:00:00Z", 2300), sample("2026-11-23T18:00:00Z", 2200)],
+    });
+    expect([added.status, added.body]).toEqual([201, { added: 2 }]);
+    const both = (await read("2026-11-23T18:00:00Z", "2026-11-23T20:00:00Z")).body as { at: string }[];
+    expect(both.map((e) => e.at)).toEqual(["2026-11-23T18:00:00.000Z", "2026-11-23T19:00:00.000Z"]);
+    // From its start on, up to its end and without it.
+    const first = (await read("2026-11-23T18:00:00Z", "2026-11-23T19:00:00Z")).body as unknown[];
+    expect(first).toHaveLength(1);
+    const other = await call
+      .get("/api/households/larch-hollow/series/samples")
+      .query({ from: "2026-01-01T00:00:00Z", to: "2027-01-01T00:00:00Z" });
+    expect(other.body).toEqual([]);
+  });
+
+  test.each<[string, object, string]>([
+    ["no moment", { entries: [{ ...sample("", 1), at: "tonight" }] }, "entries.0.at"],
+    ["watts out of range", { entries: [sample("2026-11-23T18:00:00Z", 1e9)] }, "entries.0.spec.watts"],
+    ["nothing", { entries: [] }, "entries"],
+    ["another field", { entries: [], colour: 1 }, "colour"],
+  ])("%s is refused, and nothing of it is kept", async (_, body, field) => {
+    const response = await call.post(`${AT}/series/samples`).send(body);
+    expect(response.status).toBe(422);
+    expect((response.body as { errors: { field: string }[] }).errors.map((e) => e.field)).toContain(field);
+  });
+
+  test("another series, another household, a range without an end", async () => {
+    expect((await call.post(`${AT}/series/secrets`).send({ entries: [] })).status).toBe(404);
+    const nowhere = await call
+      .post("/api/households/none/series/samples")
+      .send({ entries: [sample("2026-11-23T18:00:00Z", 1)] });
+    expect(nowhere.status).toBe(404);
+    expect((await call.get(`${AT}/series/samples`).query({ from: "2026-11-23T18:00:00Z" })).status).toBe(422);
+  });
 });

@@ -1,6 +1,9 @@
-import { mkdtempSync, rmSync } from "node:fs";
+import { mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import Database from "libsql";
+import { planOf, solvePlan, isRefusal } from "@kettleback/core";
+import { garageOf } from "../api/keep";
 import { readConfig } from "../config";
 import { NewerDatabaseError, openDatabase, seedDemo } from "../database";
 
@@ -42,4 +45,51 @@ test("settings out of range are named", () => {
   expect(() => readConfig({ PORT: "99999" })).toThrow("PORT: accepted: 0 to 65535");
   expect(() => readConfig({ PORT: "x" })).toThrow("PORT");
   expect(readConfig({}).port).toBe(4180);
+});
+
+describe("a database of the first release", () => {
+  const dump = readFileSync(join(__dirname, "fixtures/database-v1.sql"), "utf8");
+
+  /** That release's own dump, put into a file as it was. */
+  function restored(change = ""): string {
+    const file = join(folder, "first.sqlite");
+    const database = new Database(file);
+    database.exec(dump + change);
+    database.close();
+    return file;
+  }
+
+  test("opens, keeps every thing, and its paths still solve", async () => {
+    const orm = await openDatabase(restored());
+    for (const [household, paths] of [
+      ["fallow-quay", 4],
+      ["larch-hollow", 3],
+    ] as const) {
+      const garage = await garageOf(orm.em.fork(), household);
+      expect(garage.unread).toBeUndefined();
+      expect(garage.paths).toHaveLength(paths);
+      expect(garage.units.every((u) => u.spec.kind !== "portable" || u.spec.knowsPlugs)).toBe(true);
+      for (const { spec } of garage.paths) {
+        const plan = planOf(garage, spec);
+        expect(plan.ok && isRefusal(solvePlan(plan.value))).toBe(false);
+      }
+    }
+    await orm.close();
+  });
+
+  test("a row this release can no longer accept is left as it is and named; all others are there", async () => {
+    const file = restored("update car set spec = json_set(spec, '$.whPerKm', 5) where id = 'fq-plover';");
+    const orm = await openDatabase(file);
+    const garage = await garageOf(orm.em.fork(), "fallow-quay");
+    expect(garage.cars.map((c) => c.id)).not.toContain("fq-plover");
+    expect(garage.unread).toEqual([
+      {
+        kind: "cars",
+        id: "fq-plover",
+        name: "Plover",
+        problems: [expect.objectContaining({ field: "whPerKm" })],
+      },
+    ]);
+    await orm.close();
+  });
 });

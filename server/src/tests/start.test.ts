@@ -5,6 +5,9 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { openDatabase } from "../database";
 
+// A whole server is started for each.
+jest.setTimeout(60_000);
+
 const folder = mkdtempSync(join(tmpdir(), "kettleback-start-"));
 afterAll(() => rmSync(folder, { recursive: true }));
 

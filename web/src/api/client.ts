@@ -52,10 +52,10 @@ export const api = {
     request<Kept<SpecOf<K>>>("POST", `/households/${household}/${kind}`, { spec, parentId }),
   importPlan: (household: string, plan: Plan) =>
     request<Kept<SavedPath>>("POST", `/households/${household}/import`, plan),
-  change: <K extends Kind>(kind: K, { id, version, spec, parentId }: Kept<SpecOf<K>>) =>
-    request<Kept<SpecOf<K>>>("PUT", `/${kind}/${id}`, { version, spec, parentId }),
-  remove: (kind: Kind, { id, version }: Kept<unknown>) =>
-    request<Kept<unknown>>("DELETE", `/${kind}/${id}`, { version }),
-  restore: <K extends Kind>(kind: K, { id, version }: Kept<unknown>) =>
-    request<Kept<SpecOf<K>>>("POST", `/${kind}/${id}/restore`, { version }),
+  change: <K extends Kind>(household: string, kind: K, { id, version, spec, parentId }: Kept<SpecOf<K>>) =>
+    request<Kept<SpecOf<K>>>("PUT", `/households/${household}/${kind}/${id}`, { version, spec, parentId }),
+  remove: (household: string, kind: Kind, { id, version }: Kept<unknown>) =>
+    request<Kept<unknown>>("DELETE", `/households/${household}/${kind}/${id}`, { version }),
+  restore: <K extends Kind>(household: string, kind: K, { id, version }: Kept<unknown>) =>
+    request<Kept<SpecOf<K>>>("POST", `/households/${household}/${kind}/${id}/restore`, { version }),
 };

@@ -1,13 +1,13 @@
 import { useId, type KeyboardEvent } from "react";
-import { LINK_WORDS, type Plan, type Solution } from "@kettleback/core";
+import { LINK_WORDS } from "@kettleback/core";
+import type { Charging } from "../solve/answer";
 import { ampsText, figureText, percentText, powerFigure } from "../format/number";
 import { useWidth } from "./useWidth";
-import { laneOutlines, layOut, type Drawing, type LinkBox } from "./layout";
+import { laneOutlines, layOut, linksDrawn, type Drawing, type LinkBox } from "./layout";
 import "./drawing.scss";
 
 interface Props {
-  readonly solution: Solution;
-  readonly plan: Plan;
+  readonly charging: Charging;
   readonly selected: number | null;
   onSelect(index: number): void;
 }
@@ -20,15 +20,15 @@ const UPRIGHT_STEP = 64;
 type Place = (along: number, across: number) => [number, number];
 
 /** The path from supply to battery as parallel copper lanes; the narrowest link is pinched between two jaws. */
-export function ConductorDrawing({ solution, plan, selected, onSelect }: Props) {
+export function ConductorDrawing({ charging, selected, onSelect }: Props) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const flat = width >= NARROW;
-  const { point } = solution;
+  const { point, solution } = charging;
   const breadth = flat ? 108 : 96;
   const supply = flat ? 88 : 44;
   const battery = flat ? 104 : 84;
-  const length = flat ? width : supply + battery + UPRIGHT_STEP * point.links.length;
-  const drawing = layOut(point, solution.atFlow, { length, breadth, supply, battery });
+  const length = flat ? width : supply + battery + UPRIGHT_STEP * linksDrawn(point);
+  const drawing = layOut(point, solution.moment.balance, { length, breadth, supply, battery });
   const shift = flat ? ACROSS_SHIFT.flat : ACROSS_SHIFT.upright;
   const place: Place = (along, across) => (flat ? [along, across + shift] : [across + shift, along]);
   const height = flat ? breadth + 122 : length;
@@ -49,7 +49,7 @@ export function ConductorDrawing({ solution, plan, selected, onSelect }: Props) 
           <title id={titleId}>
             {`Charging path: ${ampsText(point.amps)} on ${laneWords(point.lanes)}. The ${LINK_WORDS[narrow.kind]} is the narrowest link.`}
           </title>
-          <Supply plan={plan} solution={solution} drawing={drawing} place={place} flat={flat} />
+          <Supply charging={charging} drawing={drawing} place={place} flat={flat} />
           {[0, 1, 2].map((lane) =>
             laneOutlines(drawing.links, lane).map((outline, i) => (
               <polygon
@@ -80,14 +80,7 @@ export function ConductorDrawing({ solution, plan, selected, onSelect }: Props) 
               onSelect={onSelect}
             />
           ))}
-          <Battery
-            plan={plan}
-            solution={solution}
-            drawing={drawing}
-            place={place}
-            flat={flat}
-            breadth={breadth}
-          />
+          <Battery charging={charging} drawing={drawing} place={place} flat={flat} breadth={breadth} />
         </svg>
       )}
     </div>
@@ -110,14 +103,13 @@ function Bar({ className, from, to }: { className: string; from: [number, number
 }
 
 interface PartProps {
-  readonly plan: Plan;
-  readonly solution: Solution;
+  readonly charging: Charging;
   readonly drawing: Drawing;
   readonly place: Place;
   readonly flat: boolean;
 }
 
-function Supply({ solution: { point }, drawing, place, flat, plan }: PartProps) {
+function Supply({ charging: { point, plan }, drawing, place, flat }: PartProps) {
   const measured = plan.outlet.supply.measuredVolts !== undefined;
   const x = drawing.across.to + 30;
   return (
@@ -179,11 +171,12 @@ interface LinkProps {
 function LinkMark({ box, place, flat, width, breadth, lanesUsed, selected, onSelect }: LinkProps) {
   const { link, index, from, to, binding, bars } = box;
   const mid = (from + to) / 2;
-  const ceiling = `${ampsText(link.ceilingAmps)}`;
+  const ceiling = Number.isFinite(link.ceilingAmps) ? ampsText(link.ceilingAmps) : "open";
   const empties = bars.filter((bar) => !bar.live).length;
   const words = LINK_WORDS[link.kind];
   const label =
     `${index + 1}: ${words}, ${link.name}. Ceiling ${ceiling} on ${laneWords(lanesUsed)}, alone ${figureText(powerFigure(link.ceilingW))}.` +
+    (link.over ? " More flows than it should hold." : "") +
     (binding ? " The narrowest link." : box.runnerUp ? " The next narrowest." : "") +
     (empties ? ` ${empties} of its lanes ${empties === 1 ? "runs" : "run"} empty.` : "");
   const onKey = (event: KeyboardEvent) => {
@@ -201,7 +194,7 @@ function LinkMark({ box, place, flat, width, breadth, lanesUsed, selected, onSel
   const loss = box.lossW >= 0.5 ? `−${figureText(powerFigure(box.lossW))} heat` : "";
   return (
     <g
-      className={`link${binding ? " binding" : ""}${selected ? " selected" : ""}`}
+      className={`link ${link.role}${binding ? " binding" : ""}${link.over ? " over" : ""}${selected ? " selected" : ""}`}
       role="button"
       tabIndex={0}
       aria-label={label}
@@ -239,14 +232,16 @@ function LinkMark({ box, place, flat, width, breadth, lanesUsed, selected, onSel
           {clip(link.name, Math.floor((to - from) / 6.4))}
         </text>
       )}
-      {flat && binding && (
+      {flat && (binding || link.over) && (
         <text x={tx} y={50} className="verdict">
-          narrowest
+          {link.over ? "overdrawn" : "narrowest"}
         </text>
       )}
       <text x={tx} y={figuresY} className="ceiling">
         {ceiling}
-        {flat ? "" : ` · ${figureText(powerFigure(link.ceilingW))}${binding ? " · narrowest" : ""}`}
+        {flat
+          ? ""
+          : ` · ${figureText(powerFigure(link.ceilingW))}${link.over ? " · overdrawn" : binding ? " · narrowest" : ""}`}
       </text>
       {!flat && loss && (
         <text x={tx} y={from + 54} className="loss">
@@ -327,7 +322,13 @@ function Jaws({ at, top, bottom, place }: { at: number; top: number; bottom: num
   );
 }
 
-function Battery({ plan, solution, drawing, place, flat, breadth }: PartProps & { breadth: number }) {
+function Battery({
+  charging: { plan, solution },
+  drawing,
+  place,
+  flat,
+  breadth,
+}: PartProps & { breadth: number }) {
   const { fromSoc, toSoc } = plan.session;
   const a = place(drawing.battery.from + 6, 4);
   const b = place(drawing.battery.to - 8, breadth - 4);
@@ -359,7 +360,7 @@ function Battery({ plan, solution, drawing, place, flat, breadth }: PartProps & 
             {percentText(fromSoc)} → {percentText(solution.endSoc)}
           </text>
           <text x={x + w / 2} y={y + h + 40} className="detail">
-            {figureText(powerFigure(solution.atFlow.stored))} in
+            {figureText(powerFigure(solution.moment.balance.stored))} in
           </text>
         </>
       ) : (
@@ -370,7 +371,7 @@ function Battery({ plan, solution, drawing, place, flat, breadth }: PartProps & 
           </text>
           <text x={breadth + 30} y={y + 40} className="ceiling">
             {percentText(fromSoc)} → {percentText(solution.endSoc)} ·{" "}
-            {figureText(powerFigure(solution.atFlow.stored))} in
+            {figureText(powerFigure(solution.moment.balance.stored))} in
           </text>
         </>
       )}

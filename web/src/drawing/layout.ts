@@ -47,8 +47,15 @@ export interface Extent {
 const THICKEST = { 1: 46, 2: 36, 3: 34 } as const;
 const THINNEST = 3;
 
-/** Lanes a link has on this drawing, live or empty. */
-const lanesShown = (link: FlowingLink): number => Math.min(3, Math.max(1, link.lanes));
+/** Lanes a link has on this drawing, live or empty. A battery has none of its own. */
+const lanesShown = (link: FlowingLink, used: number): number =>
+  link.kind === "battery" ? used : Math.min(3, Math.max(1, link.lanes));
+
+/** The links that are drawn, with their place in the path. The battery is the cell at the end, unless it binds. */
+const drawnLinks = (point: OperatingPoint): { link: FlowingLink; index: number }[] =>
+  point.links
+    .map((link, index) => ({ link, index }))
+    .filter(({ link, index }) => link.kind !== "battery" || index === point.binding);
 
 /** Amps a lane of the link could carry: on the lanes in use, or on all of its own where it has more. */
 const laneAmps = (link: FlowingLink, used: number): number =>
@@ -58,26 +65,33 @@ const laneAmps = (link: FlowingLink, used: number): number =>
 const lossIn = (link: FlowingLink, flow: PowerBalance): number =>
   link.lossW + (link.kind === "charger" ? flow.conversion : link.kind === "unit" ? flow.unit : 0);
 
+/** How many links are drawn. */
+export const linksDrawn = (point: OperatingPoint): number => drawnLinks(point).length;
+
 /** Lays the path out; all lengths in pixels. */
 export function layOut(
   point: OperatingPoint,
   atFlow: PowerBalance,
   { length, breadth, supply, battery }: Extent,
 ): Drawing {
-  const lanes = Math.max(...point.links.map(lanesShown)) as 1 | 2 | 3;
+  const shown = drawnLinks(point);
+  const lanes = Math.max(...shown.map(({ link }) => lanesShown(link, point.lanes))) as 1 | 2 | 3;
   const pitch = breadth / lanes;
   const thickest = Math.min(THICKEST[lanes], pitch - 8);
   // The inlet's contacts are rated far above the rest; letting them set the scale would thin everything else.
   const most = Math.max(
-    ...point.links.filter((l) => l.kind !== "inlet").map((l) => laneAmps(l, point.lanes)),
+    ...point.links
+      .filter((l) => l.kind !== "inlet" && l.kind !== "battery")
+      .map((l) => laneAmps(l, point.lanes)),
+    point.amps,
   );
   const thickness = (amps: number) => (thickest * Math.min(amps, most)) / most;
   const mid = (lane: number) => pitch * (lane + 0.5);
-  const step = (length - supply - battery) / point.links.length;
+  const step = (length - supply - battery) / shown.length;
   const mostLoss = Math.max(1, ...point.links.map((l) => lossIn(l, atFlow)));
 
-  const links = point.links.map((link, index): LinkBox => {
-    const from = supply + index * step;
+  const links = shown.map(({ link, index }, place): LinkBox => {
+    const from = supply + place * step;
     const to = from + step;
     const lossW = lossIn(link, atFlow);
     return {
@@ -85,7 +99,7 @@ export function layOut(
       index,
       from,
       to,
-      bars: Array.from({ length: lanesShown(link) }, (_, lane) => ({
+      bars: Array.from({ length: lanesShown(link, point.lanes) }, (_, lane) => ({
         lane,
         from,
         to,

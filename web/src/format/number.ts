@@ -35,8 +35,8 @@ export const decimals = (n: number, digits: number): string => fixed(digits).for
 /** Three significant figures or thereabouts: 1.81, 12.1, 131. */
 const readable = (n: number): string => decimals(n, Math.abs(n) < 10 ? 2 : Math.abs(n) < 100 ? 1 : 0);
 
-/** A number for a working: enough digits to check the sum by hand, none for show. */
-export const worked = (n: number): string => significant(5).format(n);
+/** A number for a working: the digits its place in the sum asks for, so that it can be checked by hand. */
+export const worked = (n: number, digits: number): string => significant(digits).format(n);
 
 /** Power: a rate, in kW, or in W below a hundred. */
 export const powerFigure = (w: Watts | number): Figure =>

@@ -52,7 +52,7 @@ export function Editor({ garage, kind, row, onClose }: Props) {
       const result = schema.safeParse(specFrom(values));
       if (result.success) return { values, errors: {} };
       const errors: Record<string, { type: string; message: string }> = {};
-      for (const problem of problemsOf(result.error)) {
+      for (const problem of problemsOf(result.error, schema)) {
         const { field, message } = atField(problem, groups, household.economyUnit);
         errors[flat(field)] ??= { type: "schema", message };
       }

@@ -2,7 +2,8 @@ import { useId, type ReactNode } from "react";
 
 import { Controller, useFormContext, useWatch } from "react-hook-form";
 import { energyOfAmpHours } from "@kettleback/core";
-import { CurveEditor, type TypedPoint } from "./CurveEditor";
+import type { TypedPoint } from "./curve";
+import { CurveEditor } from "./CurveEditor";
 import type { Field } from "./field";
 
 interface Props {

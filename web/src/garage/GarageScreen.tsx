@@ -1,7 +1,7 @@
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import { NavLink, useParams } from "react-router-dom";
-import { KINDS, type Garage, type Kept } from "@kettleback/core";
+import { KINDS, type Garage, type Kept, type Unread } from "@kettleback/core";
 import { sayDone, sayTrouble } from "../shell/notices";
 import { useGarage } from "../state/garage";
 import { withArticle } from "../format/words";
@@ -50,6 +50,7 @@ export default function GarageScreen({ garage }: { garage: Garage }) {
   return (
     <div className="garage-room">
       <h1 className="visually-hidden">Garage</h1>
+      {garage.unread && <Unreadable rows={garage.unread} />}
       <nav className="shelves" aria-label="Shelves">
         {SHELVES.map(({ kind, title }) => (
           <NavLink
@@ -97,6 +98,25 @@ export default function GarageScreen({ garage }: { garage: Garage }) {
           onClose={() => setEditing(null)}
         />
       )}
+    </div>
+  );
+}
+
+/** Things an earlier program kept that this one cannot accept: left as they are, and named. */
+function Unreadable({ rows }: { readonly rows: readonly Unread[] }) {
+  return (
+    <div className="unread" role="note">
+      <strong>
+        {rows.length === 1 ? "One thing" : `${rows.length} things`} kept by an earlier version cannot be used
+        as it stands. Nothing of it is lost; add it again as it really is:
+      </strong>
+      <ul>
+        {rows.map(({ id, kind, name, problems }) => (
+          <li key={id}>
+            {name} ({KINDS[kind].one}): {problems[0]?.field}: {problems[0]?.message}
+          </li>
+        ))}
+      </ul>
     </div>
   );
 }

@@ -1,9 +1,21 @@
-import type { SpecOf, SupplyId } from "@kettleback/core";
+import type { OutletTypeId, SpecOf, SupplyId } from "@kettleback/core";
 import type { EditableKind } from "./Editor";
+
+/** The household socket of each world, and the amps of the breaker before it. */
+const SOCKETS: Readonly<
+  Record<SupplyId, { readonly type: OutletTypeId; readonly amps: number; readonly breaker: number }>
+> = {
+  "split-phase": { type: "nema-14-50", amps: 32, breaker: 50 },
+  "208Y": { type: "nema-14-50", amps: 32, breaker: 50 },
+  "230/400": { type: "cee-7", amps: 10, breaker: 16 },
+  "it-230": { type: "cee-7", amps: 10, breaker: 16 },
+  "100/200": { type: "nema-6-20", amps: 16, breaker: 20 },
+};
 
 /** What a new thing starts from: the commonest figures of the household's supply, so few fields need typing. */
 export function blankOf(kind: EditableKind, system: SupplyId): object {
   const american = system === "split-phase" || system === "208Y";
+  const socket = SOCKETS[system];
   const blanks: { [K in EditableKind]: SpecOf<K> } = {
     cars: {
       name: "",
@@ -27,18 +39,19 @@ export function blankOf(kind: EditableKind, system: SupplyId): object {
       name: "",
       condition: "sound",
       exposed: false,
-      type: american ? "nema-14-50" : "cee-7",
+      type: socket.type,
       supply: { system },
-      circuit: { breakerAmps: american ? 50 : 16, otherLoadAmps: 0 },
+      circuit: { breakerAmps: socket.breaker, otherLoadAmps: 0 },
     },
     units: {
       kind: "portable",
       name: "",
       lanes: 1,
-      maxAmps: american ? 32 : 10,
+      maxAmps: socket.amps,
       steps: [],
       standingW: 5,
-      plugs: [american ? { type: "nema-14-50", amps: 32 } : { type: "cee-7", amps: 10 }],
+      plugs: [{ type: socket.type, amps: socket.amps }],
+      knowsPlugs: true,
       output: {
         kind: "tethered",
         connector: american ? "type1" : "type2",

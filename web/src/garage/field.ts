@@ -26,7 +26,8 @@ export type Field =
       readonly optional?: boolean;
     })
   | (Common & { readonly type: "choice"; readonly choices: readonly Choice[]; readonly numeric?: boolean })
-  | (Common & { readonly type: "tick" })
+  /** An optional tick that was never set stays unset rather than becoming a stated "no". */
+  | (Common & { readonly type: "tick"; readonly optional?: boolean })
   | (Common & { readonly type: "ticks"; readonly choices: readonly Choice[] })
   | (Common & { readonly type: "numbers"; readonly unit: string })
   /** A row of pairs kept as [{key, amount}]. */

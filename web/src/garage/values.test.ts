@@ -1,4 +1,4 @@
-import { KINDS, type Household } from "@kettleback/core";
+import { KINDS, problemsOf, type Household } from "@kettleback/core";
 import { DEMO_GARAGES } from "@kettleback/core/demo";
 import type { EditableKind } from "./Editor";
 import type { Values } from "./field";
@@ -36,12 +36,35 @@ test("numbers are typed in people's units and kept in canonical ones; an emptied
 });
 
 test("a range is stated in the unit the person types", () => {
-  const at = (field: string, message: string) => atField({ field, message }, carGroups, "mi/kWh").message;
-  expect(at("battery.usableWh", "accepted: 500 to 400,000 Wh")).toBe("accepted: 0.5 to 400 kWh");
-  expect(at("whPerKm", "accepted: 20 to 1,000 Wh/km")).toBe("accepted: 0.621 to 31.1 mi/kWh");
-  expect(
-    atField({ field: "charger.limits.0.amps", message: "accepted: 6 to 80 A" }, carGroups, "mi/kWh").field,
-  ).toBe("charger.limits");
+  // Judged by the schema itself: the range travels as data, whatever the sentence says.
+  const wrong = structuredClone(cars[0]!.spec);
+  wrong.battery.usableWh = 1;
+  wrong.battery.acceptance![0]!.watts = 1;
+  wrong.battery.acceptance![1]!.soc = 3;
+  wrong.whPerKm = 1;
+  wrong.charger.limits[0]!.amps = 500;
+  const { error } = KINDS.cars.schema.safeParse(wrong);
+  const at = (field: string) => {
+    const problem = problemsOf(error!, KINDS.cars.schema).find((p) => p.field === field)!;
+    return atField({ ...problem, message: problem.accepts ? "" : problem.message }, carGroups, "mi/kWh");
+  };
+  expect(at("battery.usableWh").message).toBe("accepted: 0.5 to 400 kWh");
+  expect(at("whPerKm").message).toBe("accepted: 0.621 to 31.1 mi/kWh");
+  expect(at("battery.acceptance.0.watts").message).toBe("accepted: 0.1 to 1,000 kW");
+  expect(at("battery.acceptance.1.soc").message).toBe("accepted: 0 to 100 %");
+  expect(at("charger.limits.0.amps").field).toBe("charger.limits");
+});
+
+test("a unit that becomes another kind takes nothing along that its kind does not have", () => {
+  const groups = groupsOf("units", household.spec);
+  const { spec } = DEMO_GARAGES[0]!.units[1]!;
+  const as = (kind: string, more: Values = {}) =>
+    KINDS.units.schema.safeParse(
+      specOf({ ...valuesOf(spec, groups, "Wh/km"), kind, ...more }, groups, "Wh/km", spec),
+    );
+  expect(as("wallbox").error?.issues).toBeUndefined();
+  expect(as("portable", { knowsPlugs: false }).data).toMatchObject({ knowsPlugs: false });
+  expect(as("rapid").error?.issues.map((i) => i.path.join("."))).toContain("maxW");
 });
 
 test("unticking the known run drops it whole", () => {

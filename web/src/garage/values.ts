@@ -1,4 +1,11 @@
-import { acceptedRange, fromWhPerKm, toWhPerKm, type EconomyUnit, type FieldProblem } from "@kettleback/core";
+import {
+  acceptedRange,
+  fromWhPerKm,
+  toWhPerKm,
+  type Accepts,
+  type EconomyUnit,
+  type FieldProblem,
+} from "@kettleback/core";
 import type { Field, Group, Values } from "./field";
 
 type Json = Record<string, unknown>;
@@ -118,16 +125,18 @@ export function specOf(values: Values, groups: readonly Group[], economy: Econom
     } else if (field.type === "tick") {
       // A tick whose path holds an object (a known run) opens the fields below it.
       const opens = groups.some((g) => g.fields.some((f) => f.path.startsWith(`${field.path}.`)));
-      // An optional tick that was never set stays unset rather than becoming a stated "no".
-      const off = opens || read(base, field.path) === undefined ? undefined : false;
+      const off = opens || (field.optional && read(base, field.path) === undefined) ? undefined : false;
       write(spec, field.path, typed ? (opens ? {} : true) : off);
     } else write(spec, field.path, typed);
   }
   return JSON.parse(JSON.stringify(spec)) as Json;
 }
 
-const SPAN = /^accepted: (-?[\d.,]+) to (-?[\d.,]+)(.*)$/;
-const plain = (text: string): number => Number(text.replaceAll(",", ""));
+/** A range in the unit a person types, in words. */
+const spanIn = ({ min, max }: Accepts, turn: (n: number) => number, unit: string): string => {
+  const ends = [turn(min), turn(max)];
+  return acceptedRange(Math.min(...ends), Math.max(...ends), unit);
+};
 
 /**
  * A problem of the description as a message at the field it was typed in: the range is turned into the unit the
@@ -140,26 +149,20 @@ export function atField(problem: FieldProblem, groups: readonly Group[], economy
     fields.find((f) => problem.field.startsWith(`${f.path}.`)) ??
     fields.find((f) => f.path.startsWith(`${problem.field}.`));
   if (!field) return problem;
-  const span = SPAN.exec(problem.message);
-  if (span && field.type === "number" && field.scale)
-    return {
-      field: field.path,
-      message: acceptedRange(
-        tidy(plain(span[1]!) / field.scale),
-        tidy(plain(span[2]!) / field.scale),
-        field.unit,
-      ),
-    };
-  if (span && field.type === "economy") {
-    const ends = [plain(span[1]!), plain(span[2]!)].map((n) =>
-      Number(fromWhPerKm(n, economy).toPrecision(3)),
-    );
-    return { field: field.path, message: acceptedRange(Math.min(...ends), Math.max(...ends), economy) };
+  const at = (message: string): FieldProblem => ({ field: field.path, message });
+  const { accepts } = problem;
+  if (!accepts) return at(problem.message);
+  if (field.type === "number" && field.scale) {
+    const { scale, unit } = field;
+    return at(spanIn(accepts, (n) => tidy(n / scale), unit));
   }
-  if (span && field.type === "curve")
-    return {
-      field: field.path,
-      message: problem.field.endsWith("soc") ? "accepted: 0 to 100 %" : "accepted: 0.1 to 1,000 kW",
-    };
-  return { field: field.path, message: problem.message };
+  if (field.type === "economy")
+    return at(spanIn(accepts, (n) => Number(fromWhPerKm(n, economy).toPrecision(3)), economy));
+  if (field.type === "curve")
+    return at(
+      problem.field.endsWith("soc")
+        ? spanIn(accepts, (n) => n * 100, "%")
+        : spanIn(accepts, (n) => n / 1000, "kW"),
+    );
+  return at(problem.message);
 }

@@ -1,27 +1,22 @@
-import { explain, type Answer, type Plan, type Solution } from "@kettleback/core";
+import type { Charging } from "../solve/answer";
+import { useSolve } from "../solve/store";
 import { shownAnswers } from "./answers";
 import { WorkingPanel } from "./WorkingPanel";
 
-interface Props {
-  readonly solution: Solution;
-  readonly plan: Plan;
-  readonly open: Answer | null;
-  onOpen(answer: Answer | null): void;
-}
-
 /** The answers, each of which opens to its working. */
-export function Answers({ solution, plan, open, onOpen }: Props) {
+export function Answers({ charging }: { readonly charging: Charging }) {
+  const { open, working, openWorking } = useSolve();
   return (
     <section className="answers" aria-label="Answers">
       <div className="answer-strip">
-        {shownAnswers(solution, plan).map(({ answer, name, nature, figure, aside, alarm }) => (
+        {shownAnswers(charging).map(({ answer, name, nature, figure, aside, alarm }) => (
           <button
             key={answer}
             type="button"
             className={`answer ${answer}${alarm ? " alarm" : ""}`}
             aria-expanded={open === answer}
             aria-controls="working"
-            onClick={() => onOpen(open === answer ? null : answer)}
+            onClick={() => openWorking(open === answer ? null : answer)}
           >
             <span className="name">
               {alarm && (
@@ -40,7 +35,7 @@ export function Answers({ solution, plan, open, onOpen }: Props) {
         ))}
       </div>
       <div id="working" aria-live="polite">
-        {open && <WorkingPanel working={explain(open, solution, plan)} onClose={() => onOpen(null)} />}
+        {working && <WorkingPanel working={working} onClose={() => openWorking(null)} />}
       </div>
     </section>
   );

@@ -1,23 +1,23 @@
-import { cautionsFor, pathOf, type Caution, type Plan, type Severity } from "@kettleback/core";
+import type { Caution, Severity } from "@kettleback/core";
 import type { Draft } from "../state/draft";
 
 const SEVERITY_WORDS: Record<Severity, string> = { stop: "Stop", careful: "Careful", note: "Note" };
 
 interface Props {
-  readonly plan: Plan;
+  readonly cautions: readonly Caution[];
   readonly draft: Draft;
   onChange(draft: Draft): void;
 }
 
 /** The stops of a path in one line each, at the head of the drawing: nobody plugs in without having passed them. */
 export function Stops({
-  plan,
+  cautions,
   acknowledged,
 }: {
-  readonly plan: Plan;
+  readonly cautions: readonly Caution[];
   readonly acknowledged: readonly string[];
 }) {
-  const stops = cautionsFor(pathOf(plan), plan.session).filter((c) => c.severity === "stop");
+  const stops = cautions.filter((c) => c.severity === "stop");
   if (stops.length === 0) return null;
   return (
     <div role="alert">
@@ -43,8 +43,7 @@ const StopSign = () => (
 );
 
 /** What to beware of, worst first. A stop cannot be closed; it can only be acknowledged, and then still stands. */
-export function Cautions({ plan, draft, onChange }: Props) {
-  const cautions = cautionsFor(pathOf(plan), plan.session);
+export function Cautions({ cautions, draft, onChange }: Props) {
   return (
     <section className="cautions" aria-label="Cautions">
       <h2>Cautions</h2>

@@ -13,8 +13,9 @@ import {
 } from "chart.js";
 import annotation from "chartjs-plugin-annotation";
 import { Line } from "react-chartjs-2";
-import { socAfter, wattHours, type Plan, type Solution } from "@kettleback/core";
+import { socAt, type Plan, type Solution } from "@kettleback/core";
 import { percentText } from "../format/number";
+import { localAt } from "./answers";
 import { useThemeColours } from "./useThemeColours";
 
 Chart.register(
@@ -39,13 +40,13 @@ interface Props {
 /** State of charge over the hours plugged in, with the target and the departure marked. */
 function ClockPlot({ solution, plan }: Props) {
   const colours = useThemeColours();
-  const { times, secondsToTarget, segments } = solution;
-  const span = Math.max(secondsToTarget * 1.04, times.deadline ?? 0, 600);
+  const { secondsToTarget, whole, start, clock } = solution;
+  const departure = clock.departure;
+  const span = Math.max(secondsToTarget * 1.04, departure ?? 0, 600);
 
   const data = useMemo((): ChartData<"line", { x: number; y: number }[]> => {
-    const usable = wattHours(plan.car.battery.usableWh);
-    const upTo = Math.min(span, times.deadline ?? span);
-    const at = (t: number) => ({ x: t / 3600, y: 100 * socAfter(segments, usable, t) });
+    const upTo = Math.min(span, departure ?? span);
+    const at = (t: number) => ({ x: t / 3600, y: 100 * socAt(whole, start, t) });
     const sampled = (from: number, to: number) =>
       Array.from({ length: POINTS + 1 }, (_, i) => at(from + ((to - from) * i) / POINTS));
     const line = { pointRadius: 0, borderWidth: 2.5, borderColor: colours.copper, tension: 0 };
@@ -56,10 +57,10 @@ function ClockPlot({ solution, plan }: Props) {
         ...(upTo < span ? [{ ...line, data: sampled(upTo, span), borderDash: [5, 4] }] : []),
       ],
     };
-  }, [segments, plan.car.battery.usableWh, span, times.deadline, colours]);
+  }, [whole, start, span, departure, colours]);
 
   const options = useMemo((): ChartOptions<"line"> => {
-    const clock = (hours: number) => times.pluggedIn.plus({ seconds: hours * 3600 }).toFormat("HH:mm");
+    const shown = (hours: number) => localAt(solution, hours * 3600).toFormat("HH:mm");
     const tick = { color: colours.quiet, font: { size: 12 } };
     const label = (content: string, position: "start" | "end") => ({
       display: true,
@@ -83,7 +84,7 @@ function ClockPlot({ solution, plan }: Props) {
             ...tick,
             stepSize: span > 20 * 3600 ? 4 : span > 8 * 3600 ? 1 : 0.5,
             maxTicksLimit: 18,
-            callback: (v) => clock(Number(v)),
+            callback: (v) => shown(Number(v)),
           },
         },
         y: {
@@ -98,7 +99,7 @@ function ClockPlot({ solution, plan }: Props) {
         tooltip: {
           displayColors: false,
           callbacks: {
-            title: ([item]) => clock(item!.parsed.x ?? 0),
+            title: ([item]) => shown(item!.parsed.x ?? 0),
             label: (item) => `${(item.parsed.y ?? 0).toFixed(1)} %`,
           },
         },
@@ -113,29 +114,29 @@ function ClockPlot({ solution, plan }: Props) {
               borderDash: [3, 3],
               label: label(`target ${percentText(plan.session.toSoc)}`, "start"),
             },
-            ...(times.deadline === undefined
+            ...(departure === null
               ? {}
               : {
                   departure: {
                     type: "line",
-                    xMin: times.deadline / 3600,
-                    xMax: times.deadline / 3600,
+                    xMin: departure / 3600,
+                    xMax: departure / 3600,
                     borderColor: colours.action,
                     borderWidth: 2,
-                    label: label(`needed by ${times.departure!.toFormat("HH:mm")}`, "end"),
+                    label: label(`needed by ${localAt(solution, departure).toFormat("HH:mm")}`, "end"),
                   },
                 }),
           },
         },
       },
     };
-  }, [span, times, plan.session.toSoc, colours]);
+  }, [span, solution, departure, plan.session.toSoc, colours]);
 
   const summary =
-    `State of charge from ${percentText(plan.session.fromSoc)} at ${times.pluggedIn.toFormat("HH:mm")} ` +
-    `to ${percentText(plan.session.toSoc)} at ${solution.readyAt.toFormat("HH:mm")}` +
-    (times.departure
-      ? `; needed by ${times.departure.toFormat("HH:mm")} with ${percentText(solution.endSoc)}.`
+    `State of charge from ${percentText(plan.session.fromSoc)} at ${localAt(solution, 0).toFormat("HH:mm")} ` +
+    `to ${percentText(plan.session.toSoc)} at ${localAt(solution, secondsToTarget).toFormat("HH:mm")}` +
+    (departure !== null
+      ? `; needed by ${localAt(solution, departure).toFormat("HH:mm")} with ${percentText(solution.endSoc)}.`
       : ".");
   return (
     <div className="plot">

@@ -1,8 +1,8 @@
 import {
   CAUSE_WORDS,
   LOSS_CAUSES,
-  micros,
-  priceEnergy,
+  energyShare,
+  wattHours,
   type LossCause,
   type Plan,
   type Solution,
@@ -28,7 +28,7 @@ const BATTERY = "battery";
 const OUTSIDE: ReadonlySet<LossCause> = new Set(["circuit", "contacts", "lead", "unit", "cable"]);
 
 /** The ledger of the session as a flow from the meter to the cells, and as a table in Wh, per cent and money. */
-export default function Flow({ solution: { ledger, upstreamWh, seconds }, plan }: Props) {
+export default function Flow({ solution: { ledger, bill, run }, plan }: Props) {
   const colours = useThemeColours();
   const causes = LOSS_CAUSES.filter((cause) => ledger[cause] > 0.5);
   // Hair-thin flows would only cross each other's names; the table has them.
@@ -45,16 +45,16 @@ export default function Flow({ solution: { ledger, upstreamWh, seconds }, plan }
       .filter((cause) => !OUTSIDE.has(cause))
       .map((cause) => ({ from: CAR, to: CAUSE_WORDS[cause], flow: ledger[cause] })),
   ];
-  const price = micros(plan.tariff.perKWh);
   const { currency } = plan.household;
   const row = (name: string, wh: number) => (
     <tr key={name}>
       <th scope="row">{name}</th>
       <td>{figureText(energyFigure(wh))}</td>
       <td>{percentText(ledger.wall > 0 ? wh / ledger.wall : 0, 1)}</td>
-      <td>{moneyText(priceEnergy(wh as typeof ledger.wall, price), currency)}</td>
+      <td>{moneyText(energyShare(bill, wattHours(wh)), currency)}</td>
     </tr>
   );
+  const hours = (run.slices.at(-1)?.to ?? 0) / 3600;
   const ownShare = ledger.lost > 0 ? ledger.ownDraw / ledger.lost : 0;
   return (
     <div className="ledger">
@@ -98,15 +98,16 @@ export default function Flow({ solution: { ledger, upstreamWh, seconds }, plan }
           </tbody>
           <tfoot>{row("on the meter", ledger.wall)}</tfoot>
         </table>
-        {upstreamWh > 0 && (
+        {ledger.upstream > 0 && (
           <p className="quiet">
-            {figureText(energyFigure(upstreamWh))} more are lost in the station before the meter: not billed.
+            {figureText(energyFigure(ledger.upstream))} more are lost in the station before the meter: not
+            billed.
           </p>
         )}
         <p className="quiet">
-          The car’s own draw runs for all {(seconds / 3600).toFixed(1)} h and is {percentText(ownShare)} of
-          the loss: twice the current would halve it, {figureText(energyFigure(ledger.ownDraw / 2))} or{" "}
-          {moneyText(priceEnergy((ledger.ownDraw / 2) as typeof ledger.wall, price), currency)} a session.
+          The car’s own draw runs for all {hours.toFixed(1)} h and is {percentText(ownShare)} of the loss:
+          twice the current would halve it, {figureText(energyFigure(ledger.ownDraw / 2))} or{" "}
+          {moneyText(energyShare(bill, wattHours(ledger.ownDraw / 2)), currency)} a session.
         </p>
       </div>
     </div>

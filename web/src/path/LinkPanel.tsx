@@ -1,20 +1,20 @@
-import { HOUSE_RULES, LINK_WORDS, type HouseRule, type Plan, type Solution } from "@kettleback/core";
+import { HOUSE_RULES, LINK_WORDS, settableSteps, type HouseRule, type Plan } from "@kettleback/core";
+import type { Charging } from "../solve/answer";
 import { ampsText, decimals, figureText, percentText, powerFigure } from "../format/number";
 import { sayTrouble } from "../shell/notices";
 import type { Draft } from "../state/draft";
 import { useGarage } from "../state/garage";
 
 interface Props {
-  readonly solution: Solution;
-  readonly plan: Plan;
+  readonly charging: Charging;
   readonly draft: Draft;
   readonly index: number;
   onChange(draft: Draft): void;
 }
 
 /** Figures of one link, and for unit and charger the current they are set to. */
-export function LinkPanel({ solution, plan, draft, index, onChange }: Props) {
-  const { point } = solution;
+export function LinkPanel({ charging, draft, index, onChange }: Props) {
+  const { point, plan } = charging;
   const link = point.links[Math.min(index, point.links.length - 1)]!;
   const share = point.amps / link.ceilingAmps;
   const setting =
@@ -35,13 +35,16 @@ export function LinkPanel({ solution, plan, draft, index, onChange }: Props) {
         <dd>{LINK_WORDS[link.kind]}</dd>
         <dt>Ceiling</dt>
         <dd>
-          {ampsText(link.ceilingAmps)} a lane, {figureText(powerFigure(link.ceilingW))} alone
+          {link.role === "holds" ? "should hold " : "lets through "}
+          {Number.isFinite(link.ceilingAmps)
+            ? `${ampsText(link.ceilingAmps)} a lane, ${figureText(powerFigure(link.ceilingW))} alone`
+            : "whatever comes"}
           <small>{link.why}</small>
           <small>{link.source.name}</small>
         </dd>
         <dt>Carries</dt>
         <dd>
-          {ampsText(point.amps)}, {percentText(share)} of its ceiling
+          {ampsText(point.amps)}, {percentText(share)} of its ceiling{link.over ? ": too much" : ""}
         </dd>
         <dt>Resistance</dt>
         <dd>{link.ohms > 0 ? `${decimals(link.ohms * 1000, 1)} mΩ a conductor` : "not counted"}</dd>
@@ -78,15 +81,13 @@ export function LinkPanel({ solution, plan, draft, index, onChange }: Props) {
   );
 }
 
-const CAR_STEPS = [5, 6, 8, 10, 12, 13, 16, 20, 24, 32, 40, 48];
+const CAR_STEPS = [5, 6, 8, 10, 12, 13, 16, 20, 24, 32, 40, 48, 64, 80];
 
-/** The steps a unit has, or common steps up to its most where it lists none. */
+/** The steps a unit has, or common steps up to its most where it lists none; in a car, common ones up to its most. */
 function stepsOf({ unit, car }: Plan, setting: "unitAmps" | "carAmps"): readonly number[] {
-  if (setting === "carAmps") {
-    const most = Math.max(...car.charger.limits.map((limit) => limit.amps));
-    return CAR_STEPS.filter((amps) => amps <= most);
-  }
-  return unit.steps.length > 0 ? unit.steps : CAR_STEPS.filter((amps) => amps <= unit.maxAmps);
+  if (setting === "unitAmps") return settableSteps({ unit });
+  const most = Math.max(...car.charger.limits.map((limit) => limit.amps));
+  return CAR_STEPS.filter((amps) => amps <= most);
 }
 
 const RULE_WORDS: Record<HouseRule, string> = {

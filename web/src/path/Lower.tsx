@@ -1,5 +1,5 @@
 import { lazy, Suspense, useState } from "react";
-import type { Plan, Solution } from "@kettleback/core";
+import type { Charging } from "../solve/answer";
 import type { Draft } from "../state/draft";
 import { useCalm } from "./useCalm";
 
@@ -11,16 +11,15 @@ const VIEWS = { clock: "The clock", flow: "Where it goes", steps: "Current steps
 type View = keyof typeof VIEWS;
 
 interface Props {
-  readonly solution: Solution;
-  readonly plan: Plan;
+  readonly charging: Charging;
   readonly draft: Draft;
   onChange(draft: Draft): void;
 }
 
 /** The heavier views under the answers. They follow the answer once the changes pause. */
-export function Lower({ draft, onChange, ...props }: Props) {
+export function Lower({ charging, draft, onChange }: Props) {
   const [view, setView] = useState<View>("clock");
-  const { solution, plan } = useCalm(props);
+  const { solution, plan } = useCalm(charging);
   return (
     <section className="lower" aria-label={VIEWS[view]}>
       <div className="views" role="group" aria-label="Views of the session">
@@ -33,7 +32,7 @@ export function Lower({ draft, onChange, ...props }: Props) {
       <Suspense fallback={<div className="view-waiting" />}>
         {view === "clock" && <Clock solution={solution} plan={plan} />}
         {view === "flow" && <Flow solution={solution} plan={plan} />}
-        {view === "steps" && <Steps plan={plan} draft={draft} onChange={onChange} />}
+        {view === "steps" && <Steps draft={draft} onChange={onChange} />}
       </Suspense>
     </section>
   );

@@ -1,9 +1,10 @@
-import { useEffect, useMemo, useState } from "react";
+import { useEffect, useState } from "react";
 import { Link } from "react-router-dom";
-import { DateTime } from "luxon";
-import { isRefusal, planOf, solvePlan, type Answer, type FieldProblem, type Garage } from "@kettleback/core";
+import { acceptedRange, type FieldProblem, type Garage } from "@kettleback/core";
 import { ConductorDrawing } from "../drawing/ConductorDrawing";
-import { firstDraft, useDrafts, type Draft } from "../state/draft";
+import type { Answered, Charging } from "../solve/answer";
+import { useSolve } from "../solve/store";
+import { draftStoreOf, type Draft } from "../state/draft";
 import { Answers } from "./Answers";
 import { Cautions, Stops } from "./Cautions";
 import { Lift } from "./Lift";
@@ -13,23 +14,21 @@ import { PlanFile } from "./PlanFile";
 import { Refused } from "./Refused";
 import { SavedPaths } from "./SavedPaths";
 import { Sentence } from "./Sentence";
+import { Trying } from "./Trying";
 import { UndoRedo } from "./UndoRedo";
 import { Verdict } from "./Verdict";
 import "./path.scss";
+import "./sentence.scss";
+import "./answers.scss";
 import "./beside.scss";
 import "./lower.scss";
 
 /** The heart: one sentence that says what is plugged in where, and at once what comes of it. */
-export function PathScreen({ garage }: { garage: Garage }) {
-  const householdId = garage.household.id;
-  const kept = useDrafts((s) => s.drafts[householdId]);
-  const setDraft = useDrafts((s) => s.set);
-  const initial = useMemo(
-    () => kept ?? firstDraft(garage, DateTime.now().setZone(garage.household.spec.timeZone).toISODate()!),
-    [kept, garage],
-  );
-  if (!initial) return <NothingYet />;
-  return <Bench garage={garage} draft={initial} onChange={(draft) => setDraft(householdId, draft)} />;
+export default function PathScreen({ garage }: { garage: Garage }) {
+  const answered = useSolve((s) => s.answered);
+  if (!answered || answered.garage !== garage) return <NothingYet />;
+  const onChange = (draft: Draft) => draftStoreOf(garage.household.id).getState().set(draft);
+  return <Bench garage={garage} answered={answered} onChange={onChange} />;
 }
 
 function NothingYet() {
@@ -46,19 +45,62 @@ function NothingYet() {
 
 interface BenchProps {
   readonly garage: Garage;
+  readonly answered: Answered;
+  onChange(draft: Draft): void;
+}
+
+const blamedField = (answered: Answered): string | null =>
+  answered.kind === "stuck"
+    ? answered.refusal.field
+    : answered.kind === "unsound"
+      ? (answered.problems[0]?.field ?? null)
+      : null;
+
+function Bench({ garage, answered, onChange }: BenchProps) {
+  const { draft } = answered;
+  const plan = answered.kind === "unsound" ? null : answered.plan;
+  const problems = answered.kind === "unsound" ? answered.problems : [];
+  return (
+    <div className="path-room">
+      <div className="path-head">
+        <h1 className="visually-hidden">Path</h1>
+        <SavedPaths garage={garage} draft={draft} plan={plan} onChange={onChange} />
+        <div className="undo">
+          <PlanFile plan={plan} onImported={onChange} />
+          <UndoRedo householdId={garage.household.id} />
+        </div>
+      </div>
+      <Sentence
+        garage={garage}
+        draft={draft}
+        problems={problems}
+        blamed={blamedField(answered)}
+        repeated={answered.repeated}
+        onChange={onChange}
+      />
+      {draft.trial && <Trying trial={draft.trial} onBack={() => onChange({ ...draft, trial: null })} />}
+      {problems.length > 0 && <Problems problems={problems} />}
+      {answered.kind === "stuck" && (
+        <>
+          <Refused refusal={answered.refusal} fixes={answered.fixes} onChange={onChange} />
+          <Cautions cautions={answered.cautions} draft={draft} onChange={onChange} />
+        </>
+      )}
+      {answered.kind === "charging" && <Answer charging={answered} draft={draft} onChange={onChange} />}
+    </div>
+  );
+}
+
+interface AnswerProps {
+  readonly charging: Charging;
   readonly draft: Draft;
   onChange(draft: Draft): void;
 }
 
-function Bench({ garage, draft, onChange }: BenchProps) {
-  const [open, setOpen] = useState<Answer | null>(null);
+function Answer({ charging, draft, onChange }: AnswerProps) {
+  const { point, cautions, solution } = charging;
   const [selected, setSelected] = useState<number | null>(null);
-  const plan = useMemo(() => planOf(garage, draft), [garage, draft]);
-  const result = useMemo(() => (plan.ok ? solvePlan(plan.value) : null), [plan]);
-  const solution = result && !isRefusal(result) ? result : null;
-  const refusal = result && isRefusal(result) ? result : null;
-  const problems: readonly FieldProblem[] = plan.ok ? [] : plan.problems;
-  const links = solution?.point.links.length ?? 0;
+  const links = point.links.length;
 
   useEffect(() => {
     // A link's number key selects it, unless the number is being typed somewhere.
@@ -72,53 +114,26 @@ function Bench({ garage, draft, onChange }: BenchProps) {
     return () => window.removeEventListener("keydown", onKey);
   }, [links]);
 
+  const index = Math.min(selected ?? point.binding, links - 1);
   return (
-    <div className="path-room">
-      <div className="path-head">
-        <h1 className="visually-hidden">Path</h1>
-        <SavedPaths garage={garage} draft={draft} sound={plan.ok} onChange={onChange} />
-        <div className="undo">
-          <PlanFile plan={plan.ok ? plan.value : null} onImported={onChange} />
-          <UndoRedo />
-        </div>
+    <div className="bench">
+      <div className="bench-drawing">
+        <Stops cautions={cautions} acknowledged={draft.acknowledged} />
+        <Verdict charging={charging} />
+        {solution.clock.notes.map((note) => (
+          <p key={note} className="quiet">
+            {note}
+          </p>
+        ))}
+        <ConductorDrawing charging={charging} selected={index} onSelect={setSelected} />
       </div>
-      <Sentence
-        garage={garage}
-        draft={draft}
-        problems={problems}
-        blamed={refusal?.field ?? problems[0]?.field ?? null}
-        onChange={onChange}
-      />
-      {problems.length > 0 && <Problems problems={problems} />}
-      {refusal && <Refused refusal={refusal} garage={garage} draft={draft} onChange={onChange} />}
-      {refusal && plan.ok && <Cautions plan={plan.value} draft={draft} onChange={onChange} />}
-      {solution && plan.ok && (
-        <div className="bench">
-          <div className="bench-drawing">
-            <Stops plan={plan.value} acknowledged={draft.acknowledged} />
-            <Verdict solution={solution} />
-            <ConductorDrawing
-              solution={solution}
-              plan={plan.value}
-              selected={selected ?? solution.point.binding}
-              onSelect={setSelected}
-            />
-          </div>
-          <Answers solution={solution} plan={plan.value} open={open} onOpen={setOpen} />
-          <aside className="beside">
-            <Cautions plan={plan.value} draft={draft} onChange={onChange} />
-            <Lift plan={plan.value} />
-            <LinkPanel
-              solution={solution}
-              plan={plan.value}
-              draft={draft}
-              index={Math.min(selected ?? solution.point.binding, links - 1)}
-              onChange={onChange}
-            />
-          </aside>
-          <Lower solution={solution} plan={plan.value} draft={draft} onChange={onChange} />
-        </div>
-      )}
+      <Answers charging={charging} />
+      <aside className="beside">
+        <Cautions cautions={cautions} draft={draft} onChange={onChange} />
+        <Lift charging={charging} draft={draft} onChange={onChange} />
+        <LinkPanel charging={charging} draft={draft} index={index} onChange={onChange} />
+      </aside>
+      <Lower charging={charging} draft={draft} onChange={onChange} />
     </div>
   );
 }
@@ -128,11 +143,15 @@ const FIELD_WORDS: Record<string, string> = {
   "session.toSoc": "Target charge",
   "session.pluggedInAt": "Plugged in at",
   "session.neededBy": "Needed by",
+  "session.batteryC": "Battery temperature",
+  "session.heatingW": "Heating",
 };
 
+const SHARES = new Set(["session.fromSoc", "session.toSoc"]);
+
 /** The screen speaks per cent where the document speaks shares. */
-const inScreenWords = ({ field, message }: FieldProblem): string =>
-  `${FIELD_WORDS[field] ?? field}: ${message.startsWith("accepted: 0 to 1 ") ? "accepted: 0 to 100 %" : message}`;
+const inScreenWords = ({ field, message, accepts }: FieldProblem): string =>
+  `${FIELD_WORDS[field] ?? field}: ${accepts && SHARES.has(field) ? acceptedRange(accepts.min * 100, accepts.max * 100, "%") : message}`;
 
 function Problems({ problems }: { problems: readonly FieldProblem[] }) {
   return (

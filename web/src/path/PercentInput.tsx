@@ -13,9 +13,9 @@ const shown = (share: number): string =>
 
 /** State of charge typed as per cent. What was typed stays, also when it is not acceptable. */
 export function PercentInput({ label, value, problem, onChange }: Props) {
-  const [typed, setTyped] = useState(shown(value));
+  const [typed, setTyped] = useState({ text: shown(value), value });
   // The value also changes from outside (undo, another path): then what was typed no longer stands.
-  const text = Number(typed) / 100 === value || typed === "" ? typed : shown(value);
+  const text = Object.is(typed.value, value) ? typed.text : shown(value);
   return (
     <span className={problem ? "percent wrong" : "percent"}>
       <input
@@ -29,8 +29,9 @@ export function PercentInput({ label, value, problem, onChange }: Props) {
         aria-invalid={!!problem}
         value={text}
         onChange={(e) => {
-          setTyped(e.target.value);
-          onChange(e.target.value === "" ? Number.NaN : Number(e.target.value) / 100);
+          const next = e.target.value === "" ? Number.NaN : Number(e.target.value) / 100;
+          setTyped({ text: e.target.value, value: next });
+          onChange(next);
         }}
       />
       %

@@ -1,32 +1,37 @@
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
-import { nameSchema, type Garage, type SavedPath } from "@kettleback/core";
+import { nameSchema, type Garage, type Plan } from "@kettleback/core";
 import { sayDone, sayTrouble } from "../shell/notices";
-import { draftOf, type Draft } from "../state/draft";
+import { draftOf, pathOfDraft, type Draft } from "../state/draft";
 import { useGarage } from "../state/garage";
 
 interface Props {
   readonly garage: Garage;
   readonly draft: Draft;
-  /** A path with problems cannot be kept. */
-  readonly sound: boolean;
+  /** The draft as a plan; null where it has problems, and cannot be kept. */
+  readonly plan: Plan | null;
   onChange(draft: Draft): void;
 }
 
-const specOf = ({ savedId: _, ...spec }: Draft): SavedPath => spec;
-
 /** Opens a saved path, saves the one in view by name, and undoes. */
-export function SavedPaths({ garage, draft, sound, onChange }: Props) {
+export function SavedPaths({ garage, draft, plan, onChange }: Props) {
   const keep = useGarage((s) => s.keep);
+  const importPlan = useGarage((s) => s.importPlan);
   const remove = useGarage((s) => s.remove);
   const restore = useGarage((s) => s.restore);
   const [naming, setNaming] = useState(false);
   const saved = garage.paths.find((p) => p.id === draft.savedId);
-  const changed = !saved || JSON.stringify(saved.spec) !== JSON.stringify(specOf(draft));
+  const changed =
+    !saved || draft.trial !== null || JSON.stringify(saved.spec) !== JSON.stringify(pathOfDraft(draft));
+  const sound = plan !== null;
 
   const save = async (name: string, row: typeof saved) => {
     try {
-      const kept = await keep("paths", { ...row, spec: { ...specOf(draft), name }, parentId: null });
+      // What is tried out is kept with the parts it brings, like a plan that comes in.
+      const kept =
+        draft.trial && plan
+          ? await importPlan({ ...plan, name })
+          : await keep("paths", { ...row, spec: { ...pathOfDraft(draft), name }, parentId: null });
       onChange(draftOf(kept.spec, kept.id));
       setNaming(false);
       sayDone(`Saved as “${kept.spec.name}”.`);
@@ -78,7 +83,7 @@ export function SavedPaths({ garage, draft, sound, onChange }: Props) {
           <Button
             size="sm"
             variant="quiet"
-            disabled={!saved || !changed || !sound}
+            disabled={!saved || !changed || !sound || draft.trial !== null}
             onClick={() => void save(saved!.spec.name, saved)}
           >
             Save

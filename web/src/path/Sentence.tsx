@@ -1,4 +1,3 @@
-import type { ReactNode } from "react";
 import {
   adaptersFor,
   cablesFor,
@@ -10,8 +9,10 @@ import {
   type Kept,
   type PathParts,
 } from "@kettleback/core";
-import type { Draft } from "../state/draft";
+import type { Draft, Trial } from "../state/draft";
 import { PercentInput } from "./PercentInput";
+import { Pick, type Option } from "./Pick";
+import { Departure, OtherPlug, PackWords, WhichHour } from "./SessionWords";
 
 interface Props {
   readonly garage: Garage;
@@ -19,17 +20,21 @@ interface Props {
   readonly problems: readonly FieldProblem[];
   /** Part of the setting that stops the path from working. */
   readonly blamed: string | null;
+  /** Offsets of the two moments that a doubled hour stands for. */
+  readonly repeated: readonly string[];
   onChange(draft: Draft): void;
 }
 
-interface Option {
-  readonly id: string;
-  readonly label: string;
-}
-
 /** The setting as one sentence: it reads aloud, and every bracket is a control. */
-export function Sentence({ garage, draft, problems, blamed, onChange }: Props) {
-  const choose = (change: Partial<PathParts>) => onChange({ ...draft, ...withPart(garage, draft, change) });
+export function Sentence({ garage, draft, problems, blamed, repeated, onChange }: Props) {
+  // Another part ends what was being tried out in its place.
+  const choose = (change: Partial<PathParts>) =>
+    onChange({ ...draft, ...withPart(garage, draft, change), trial: null });
+  const tried = (part: keyof Trial["parts"]): string | undefined => {
+    const parts = draft.trial?.parts;
+    if (!parts || !(part in parts)) return undefined;
+    return (parts[part] as { name: string } | null)?.name ?? "none";
+  };
   const session = (change: Partial<Draft["session"]>) =>
     onChange({ ...draft, session: { ...draft.session, ...change } });
   const outlet = garage.outlets.find((o) => o.id === draft.outletId);
@@ -39,7 +44,8 @@ export function Sentence({ garage, draft, problems, blamed, onChange }: Props) {
   const cable = garage.cables.find((c) => c.id === draft.cableId)?.spec;
   const leads = outlet ? leadsFor(garage, outlet.spec) : [];
   const adapters = unit && car ? adaptersFor(garage, unit, cable, car) : [];
-  const [date, time] = draft.session.pluggedInAt.split("T") as [string, string];
+  const date = draft.session.pluggedInAt.slice(0, 10);
+  const time = draft.session.pluggedInAt.slice(11, 16);
   const wrong = (field: string) => problems.find((p) => p.field.startsWith(field))?.message;
 
   return (
@@ -55,6 +61,7 @@ export function Sentence({ garage, draft, problems, blamed, onChange }: Props) {
       at{" "}
       <Pick
         label="Place and outlet"
+        tried={tried("outlet")}
         value={draft.outletId}
         wrong={blamed === "outlet"}
         fits={garage.outlets.map((o) => ({ id: o.id, label: outletLabel(garage, o) }))}
@@ -64,6 +71,7 @@ export function Sentence({ garage, draft, problems, blamed, onChange }: Props) {
         <>
           <Pick
             label="Extension lead"
+            tried={tried("lead")}
             value={draft.leadId ?? ""}
             wrong={blamed === "lead"}
             fits={[
@@ -78,6 +86,7 @@ export function Sentence({ garage, draft, problems, blamed, onChange }: Props) {
       with{" "}
       <Pick
         label="Charging unit"
+        tried={tried("unit")}
         value={draft.unitId}
         wrong={blamed === "unit"}
         fits={(outlet ? unitsFor(garage, outlet, lead) : []).map(named)}
@@ -88,6 +97,7 @@ export function Sentence({ garage, draft, problems, blamed, onChange }: Props) {
       and{" "}
       <Pick
         label="Cable"
+        tried={tried("cable")}
         value={draft.cableId ?? ""}
         wrong={blamed === "cable"}
         fits={[
@@ -103,6 +113,7 @@ export function Sentence({ garage, draft, problems, blamed, onChange }: Props) {
           {" "}
           <Pick
             label="Adapter"
+            tried={tried("adapter")}
             value={draft.adapterId ?? ""}
             wrong={blamed === "adapter"}
             fits={[
@@ -146,11 +157,16 @@ export function Sentence({ garage, draft, problems, blamed, onChange }: Props) {
         required
         onChange={(e) => e.target.value && session({ pluggedInAt: `${e.target.value}T${time}` })}
       />
-      {unit?.kind === "rapid" && (
-        <RapidWords draft={draft} wrong={!!wrong("session.batteryC")} onChange={onChange} />
+      {repeated.length > 1 && (
+        <>
+          , <WhichHour draft={draft} offsets={repeated} onChange={onChange} />
+        </>
       )}
-      , needed by <Departure value={draft.session.neededBy} onChange={(neededBy) => session({ neededBy })} />,
-      paid at{" "}
+      {(unit?.kind === "rapid" || draft.session.batteryC !== null) && (
+        <PackWords draft={draft} wrong={!!wrong("session.batteryC")} onChange={onChange} />
+      )}
+      {unit?.kind === "rapid" && <OtherPlug draft={draft} onChange={onChange} />}, needed by{" "}
+      <Departure value={draft.session.neededBy} onChange={(neededBy) => session({ neededBy })} />, paid at{" "}
       <Pick
         label="Tariff"
         value={draft.tariffId}
@@ -172,101 +188,3 @@ const outletLabel = (garage: Garage, outlet: Garage["outlets"][number]): string 
   const place = garage.places.find((p) => p.id === outlet.parentId);
   return place ? `${place.spec.name} · ${outlet.spec.name}` : outlet.spec.name;
 };
-
-interface PickProps {
-  readonly label: string;
-  readonly value: string;
-  readonly wrong: boolean;
-  readonly fits: readonly Option[];
-  /** Choices that are there but do not fit: shown apart, so the reason can be asked for. */
-  readonly others?: readonly Option[];
-  readonly othersLabel?: string;
-  onPick(id: string): void;
-}
-
-function Pick({ label, value, wrong, fits, others = [], othersLabel = "does not fit", onPick }: PickProps) {
-  const known = [...fits, ...others].some((option) => option.id === value);
-  const options = (list: readonly Option[]): ReactNode =>
-    list.map(({ id, label: text }) => (
-      <option key={id} value={id}>
-        {text}
-      </option>
-    ));
-  return (
-    <select
-      className={wrong ? "bracket wrong" : "bracket"}
-      aria-label={label}
-      aria-invalid={wrong}
-      value={value}
-      onChange={(e) => onPick(e.target.value)}
-    >
-      {!known && (
-        <option value={value} disabled>
-          (deleted: choose another)
-        </option>
-      )}
-      {options(fits)}
-      {others.length > 0 && <optgroup label={othersLabel}>{options(others)}</optgroup>}
-    </select>
-  );
-}
-
-/** When the car is wanted; emptying the time means nobody is waiting. */
-function Departure({ value, onChange }: { value: string | null; onChange(value: string | null): void }) {
-  return value === null ? (
-    <button type="button" className="bracket" onClick={() => onChange("07:30")}>
-      no set time
-    </button>
-  ) : (
-    <input
-      className="bracket"
-      type="time"
-      aria-label="Needed by"
-      value={value}
-      onChange={(e) => onChange(e.target.value || null)}
-    />
-  );
-}
-
-/** What matters at a rapid station only: how warm the pack is, and who else draws on it. */
-function RapidWords({
-  draft,
-  wrong,
-  onChange,
-}: Pick<Props, "draft" | "onChange"> & { readonly wrong: boolean }) {
-  const { session, settings } = draft;
-  return (
-    <>
-      , the pack at{" "}
-      <span className={wrong ? "percent wrong" : "percent"}>
-        <input
-          className="bracket temperature"
-          type="number"
-          aria-label="Battery temperature, °C"
-          placeholder="warm"
-          aria-invalid={wrong}
-          value={session.batteryC ?? ""}
-          onChange={(e) =>
-            onChange({
-              ...draft,
-              session: { ...session, batteryC: e.target.value === "" ? null : Number(e.target.value) },
-            })
-          }
-        />
-        °C
-      </span>
-      ,{" "}
-      <select
-        className="bracket"
-        aria-label="The other plug"
-        value={settings.otherBusy ? "busy" : "free"}
-        onChange={(e) =>
-          onChange({ ...draft, settings: { ...settings, otherBusy: e.target.value === "busy" } })
-        }
-      >
-        <option value="free">alone at the station</option>
-        <option value="busy">with a car beside</option>
-      </select>
-    </>
-  );
-}

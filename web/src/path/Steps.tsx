@@ -1,23 +1,26 @@
-import { pathOf, sessionTimes, stepTable, type Plan } from "@kettleback/core";
 import { Bar } from "react-chartjs-2";
 import { BarController, BarElement, CategoryScale, Chart, LinearScale } from "chart.js";
 import { decimals, durationText, energyFigure, figureText, percentText, powerFigure } from "../format/number";
+import { useSolve } from "../solve/store";
 import type { Draft } from "../state/draft";
+import { localAt } from "./answers";
 import { useThemeColours } from "./useThemeColours";
 
 Chart.register(BarController, BarElement, CategoryScale, LinearScale);
 
 interface Props {
-  readonly plan: Plan;
   readonly draft: Draft;
   onChange(draft: Draft): void;
 }
 
 /** Every current step of the unit side by side; any of them is set from here. */
-export default function Steps({ plan, draft, onChange }: Props) {
+export default function Steps({ draft, onChange }: Props) {
   const colours = useThemeColours();
-  const times = sessionTimes(plan.session, plan.household.timeZone);
-  const rows = stepTable(pathOf(plan), { ...plan.session, deadline: times.deadline });
+  const aside = useSolve((s) => s.aside);
+  const answered = useSolve((s) => s.answered);
+  if (!aside || answered?.kind !== "charging") return <div className="view-waiting" />;
+  const { plan, steps: rows } = aside;
+  const { solution } = answered;
   if (rows.length === 0)
     return <p className="quiet">A rapid station has no steps: it follows what the battery asks for.</p>;
   const set = plan.settings.unitAmps ?? plan.unit.setAmps ?? null;
@@ -42,9 +45,11 @@ export default function Steps({ plan, draft, onChange }: Props) {
             </tr>
           </thead>
           <tbody>
-            {rows.map(({ amps, session, socAtDeadline, refusal, leadWattsPerMetre }) => (
+            {rows.map(({ amps, session, socAtDeparture, refusal, leadWattsPerMetre, over }) => (
               <tr key={amps} className={set === amps ? "set" : ""}>
-                <th scope="row">{amps} A</th>
+                <th scope="row">
+                  {amps} A{over && <small className="over"> more than is held</small>}
+                </th>
                 <td>
                   <button
                     type="button"
@@ -57,13 +62,11 @@ export default function Steps({ plan, draft, onChange }: Props) {
                 </td>
                 {session ? (
                   <>
-                    <td>{figureText(powerFigure(session.atFlow.wall))}</td>
-                    <td>{figureText(powerFigure(session.atFlow.stored))}</td>
-                    <td>
-                      {times.pluggedIn.plus({ seconds: session.secondsToTarget }).toFormat("ccc HH:mm")}
-                    </td>
+                    <td>{figureText(powerFigure(session.moment.balance.wall))}</td>
+                    <td>{figureText(powerFigure(session.moment.balance.stored))}</td>
+                    <td>{localAt(solution, session.secondsToTarget).toFormat("ccc HH:mm")}</td>
                     <td>{durationText(session.secondsToTarget)}</td>
-                    <td>{socAtDeadline === undefined ? "" : percentText(socAtDeadline)}</td>
+                    <td>{socAtDeparture === undefined ? "" : percentText(socAtDeparture)}</td>
                     <td>{figureText(energyFigure(session.ledger.lost))}</td>
                   </>
                 ) : (

@@ -1,11 +1,11 @@
 import { useEffect } from "react";
 import Button from "react-bootstrap/Button";
 import { useStore } from "zustand";
-import { useDrafts } from "../state/draft";
+import { draftStoreOf } from "../state/draft";
 
-/** Undo and redo of every change to the setting; Ctrl+Z and Ctrl+Shift+Z outside a field. */
-export function UndoRedo() {
-  const { undo, redo, pastStates, futureStates } = useStore(useDrafts.temporal);
+/** Undo and redo of every change to this household's setting; Ctrl+Z and Ctrl+Shift+Z outside a field. */
+export function UndoRedo({ householdId }: { readonly householdId: string }) {
+  const { undo, redo, pastStates, futureStates } = useStore(draftStoreOf(householdId).temporal);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const typing = event.target instanceof HTMLElement && event.target.closest("input, textarea");

@@ -1,30 +1,44 @@
-import { LINK_WORDS, type LinkKind, type Solution } from "@kettleback/core";
+import { LINK_WORDS, type LinkKind } from "@kettleback/core";
 import { laneWords } from "../drawing/ConductorDrawing";
-import { ampsText, figureText, powerFigure } from "../format/number";
+import type { Charging } from "../solve/answer";
+import { ampsText, figureText, percentText, powerFigure } from "../format/number";
 
-const BOUND_WORDS = {
-  lanes: "it withholds lanes the onboard charger would use",
-  "charger-cap": "its cap on AC power binds before its amps do",
-  "voltage-sag": "its resistance pulls the voltage down until the charger backs off",
+const BECAUSE_WORDS = {
+  amps: "",
+  lanes: "; it withholds lanes the onboard charger would use",
+  cap: "; its power cap binds before its amps do",
+  sag: "; its resistance pulls the voltage down until the charger backs off",
 } as const;
 
-/** What holds it back, in one sentence, and what comes next. */
-export function Verdict({ solution: { point } }: { solution: Solution }) {
+/** What holds it back, in one sentence; the setting the figures count on, and who makes it; and what comes next. */
+export function Verdict({ charging: { point, plan, solution } }: { readonly charging: Charging }) {
   const narrow = point.links[point.binding]!;
   const next = point.links[point.runnerUp]!;
   const direct = point.current === "DC";
+  const { setting, pulls } = solution.circuit;
+  const over = point.links.find((link) => link.over);
   const name = (kind: LinkKind) => (direct && kind === "unit" ? "rapid station" : LINK_WORDS[kind]);
   const held = direct
-    ? `${ampsText(point.amps)}, ${figureText(powerFigure(narrow.ceilingW))} at the start`
+    ? `${ampsText(point.amps)}, ${figureText(powerFigure(narrow.ceilingW))} at full flow (${percentText(solution.moment.soc)})`
     : `${ampsText(point.amps)} on ${laneWords(point.lanes)}`;
+  const setter = setting?.by === "car" ? `${plan.car.name}, in the car,` : plan.unit.name;
   return (
     <p className="verdict-line">
       <strong>
-        The {name(narrow.kind)} is the narrowest link: {held}
-        {point.boundBy === "amps" ? "" : `; ${BOUND_WORDS[point.boundBy]}`}.
+        The {name(narrow.kind)} is the narrowest link:{" "}
+        {point.because === "holds" && setting
+          ? `it should hold ${ampsText(narrow.ceilingAmps)} for hours, so ${setter} is set to ${ampsText(setting.amps)} on ${laneWords(point.lanes)}`
+          : `${held}${point.because === "holds" ? "" : BECAUSE_WORDS[point.because]}`}
+        .
       </strong>{" "}
-      Next is the {name(next.kind)}, at {ampsText(next.ceilingAmps)} ({figureText(powerFigure(next.ceilingW))}
-      ).
+      {setting && `Untouched, ${ampsText(pulls)} would flow. `}
+      {over && `The ${name(over.kind)} should hold no more than ${ampsText(over.ceilingAmps)}. `}
+      {next !== narrow && (
+        <>
+          Next is the {name(next.kind)}, at {ampsText(next.ceilingAmps)} (
+          {figureText(powerFigure(next.ceilingW))}).
+        </>
+      )}
     </p>
   );
 }

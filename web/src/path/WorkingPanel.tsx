@@ -1,4 +1,11 @@
-import type { SourceMark, Step, Term, Working } from "@kettleback/core";
+import {
+  RESULT_DIGITS,
+  TERM_DIGITS,
+  type SourceMark,
+  type Step,
+  type Term,
+  type Working,
+} from "@kettleback/core";
 import { worked } from "../format/number";
 
 const MARK_WORDS: Record<SourceMark, string> = {
@@ -39,12 +46,12 @@ function WorkingStep({ step }: { step: Step }) {
     <>
       <div className="what">{step.what}</div>
       <div className="formula">
-        <code>{step.formula}</code> <strong>= {quantityText(step.result)}</strong>
+        <code>{step.formula}</code> <strong>= {quantityText(step.result, RESULT_DIGITS)}</strong>
       </div>
       <ul>
         {step.terms.map((term, i) => (
           <li key={i}>
-            {term.symbol && <code>{term.symbol}</code>} {term.name}: <b>{quantityText(term)}</b>
+            {term.symbol && <code>{term.symbol}</code>} {term.name}: <b>{quantityText(term, TERM_DIGITS)}</b>
             {term.source && term.source.name !== "arithmetic" && (
               <small>
                 {" "}
@@ -58,4 +65,5 @@ function WorkingStep({ step }: { step: Step }) {
   );
 }
 
-const quantityText = ({ value, unit }: Term): string => `${worked(value)}${unit ? ` ${unit}` : ""}`;
+const quantityText = ({ value, unit }: Term, digits: number): string =>
+  `${worked(value, digits)}${unit ? ` ${unit}` : ""}`;

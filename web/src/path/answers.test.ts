@@ -1,30 +1,26 @@
-import {
-  ANSWERS,
-  isRefusal,
-  planOf,
-  solvePlan,
-  type Garage,
-  type Plan,
-  type Solution,
-} from "@kettleback/core";
-import { DEMO_GARAGES, fallowQuay } from "@kettleback/core/demo";
+import { ANSWERS, type Garage } from "@kettleback/core";
+import { DEMO_GARAGES, fallowQuay, larchHollow } from "@kettleback/core/demo";
+import { answerOf, type Answered, type Charging } from "../solve/answer";
+import { draftOf, type Draft } from "../state/draft";
 import { shownAnswers, type Shown } from "./answers";
 
-const solved = (garage: Garage, id: string, change: (plan: Plan) => Plan = (p) => p): [Solution, Plan] => {
-  const made = planOf(garage, garage.paths.find((p) => p.id === id)!.spec);
-  if (!made.ok) throw new Error("demo");
-  const plan = change(made.value);
-  const solution = solvePlan(plan);
-  if (isRefusal(solution)) throw new Error(solution.message);
-  return [solution, plan];
+const charging = (
+  garage: Garage,
+  id: string,
+  change: (draft: Draft) => Draft = (d) => d,
+): Answered & Charging => {
+  const spec = garage.paths.find((p) => p.id === id)!.spec;
+  const answered = answerOf(garage, change(draftOf(spec, id)));
+  if (answered.kind !== "charging") throw new Error(JSON.stringify(answered));
+  return answered;
 };
-const answers = (...args: Parameters<typeof solved>): Record<string, Shown> =>
-  Object.fromEntries(shownAnswers(...solved(...args)).map((shown) => [shown.answer, shown]));
+const answers = (...args: Parameters<typeof charging>): Record<string, Shown> =>
+  Object.fromEntries(shownAnswers(charging(...args)).map((shown) => [shown.answer, shown]));
 
 test("every answer of every demo path is shown once, with a figure and no broken number", () => {
   for (const garage of DEMO_GARAGES)
     for (const { id } of garage.paths) {
-      const list = shownAnswers(...solved(garage, id));
+      const list = shownAnswers(charging(garage, id));
       expect(list.map((a) => a.answer).sort()).toEqual([...ANSWERS].sort());
       for (const { figure, aside, nature } of list) {
         expect(`${figure.value} ${figure.unit} ${aside}`).not.toMatch(/NaN|undefined|Infinity/);
@@ -60,15 +56,47 @@ test("a night of several days names the day", () => {
 });
 
 test("miles and a price below zero", () => {
-  const paid = answers(fallowQuay, "fq-path-plover-night", (p) => ({
-    ...p,
-    household: { ...p.household, distanceUnit: "mi" },
-    tariff: { ...p.tariff, perKWh: -0.05 },
-  }));
+  const { household, tariffs } = fallowQuay;
+  const garage: Garage = {
+    ...fallowQuay,
+    household: { ...household, spec: { ...household.spec, distanceUnit: "mi" } },
+    tariffs: tariffs.map((t) => ({ ...t, spec: { ...t.spec, perKWh: -0.05 } })),
+  };
+  const paid = answers(garage, "fq-path-plover-night");
   expect(paid.range!.figure.unit).toBe("mi/h");
   expect(paid.cost!.figure.value).toMatch(/^-€/);
 });
 
 test("direct current is not told in lanes", () => {
-  expect(answers(fallowQuay, "fq-path-ferry").flow!.figure.unit).toBe("A at the start");
+  expect(answers(fallowQuay, "fq-path-ferry").flow!.figure.unit).toBe("A at full flow");
+});
+
+test("a draft that is tried out is solved with the tried parts; what it was stays beneath", () => {
+  const now = charging(fallowQuay, "fq-path-plover-night");
+  const unit = { ...now.plan.unit, name: "tried", maxAmps: 8, steps: [] } as typeof now.plan.unit;
+  const trial = { what: "a smaller one", parts: { unit } };
+  const tried = charging(fallowQuay, "fq-path-plover-night", (d) => ({ ...d, trial }));
+  expect(tried.point.amps).toBe(8);
+  expect(tried.draft.unitId).toBe(now.draft.unitId);
+});
+
+test("a path that cannot charge names what of one's own would do; a field out of range is named", () => {
+  const harbour = fallowQuay.paths.find((p) => p.id === "fq-path-curlew-harbour")!.spec;
+  const stuck = answerOf(fallowQuay, draftOf({ ...harbour, cableId: "fq-plover-cable" }, null));
+  expect(stuck.kind === "stuck" && stuck.fixes.map((f) => f.name)).toContain("plain single-phase cable");
+  const broken = { ...harbour, session: { ...harbour.session, toSoc: 3 } };
+  const unsound = answerOf(fallowQuay, draftOf(broken, null));
+  expect(unsound.kind === "unsound" && unsound.problems[0]).toMatchObject({
+    field: "session.toSoc",
+    accepts: { min: 0, max: 1 },
+  });
+});
+
+test("an hour that comes twice offers both of its moments", () => {
+  const twice = charging(fallowQuay, "fq-path-plover-night", (d) => ({
+    ...d,
+    session: { ...d.session, pluggedInAt: "2026-10-25T01:30" },
+  }));
+  expect(twice.repeated).toEqual(["+01:00", "+00:00"]);
+  expect(charging(larchHollow, "lh-path-siskin-barn").repeated).toEqual([]);
 });

@@ -1,4 +1,6 @@
-import type { Answer, Plan, Solution } from "@kettleback/core";
+import { DateTime } from "luxon";
+import { msAt, type Answer, type Solution } from "@kettleback/core";
+import type { Charging } from "../solve/answer";
 import {
   ampsText,
   decimals,
@@ -23,40 +25,45 @@ export interface Shown {
   readonly alarm?: boolean;
 }
 
+/** A moment of the session on the household's own clock. */
+export const localAt = ({ clock }: Solution, seconds: number): DateTime =>
+  DateTime.fromMillis(msAt(clock, seconds), { zone: clock.zone });
+
 const day = (s: Solution): string => {
-  const days = Math.round(s.readyAt.startOf("day").diff(s.times.pluggedIn.startOf("day"), "days").days);
+  const ready = localAt(s, s.secondsToTarget);
+  const days = Math.round(ready.startOf("day").diff(localAt(s, 0).startOf("day"), "days").days);
   return days === 0
     ? "the same day"
     : days === 1
       ? "the next day"
-      : `${days} days later, ${s.readyAt.toFormat("ccc d LLL")}`;
+      : `${days} days later, ${ready.toFormat("ccc d LLL")}`;
 };
 
 function readyAside(s: Solution): string {
   const took = `${durationText(s.secondsToTarget)}, ${day(s)}`;
-  if (s.times.departure === null) return took;
-  if (s.reached) {
-    const spare = s.times.departure.diff(s.readyAt).as("seconds");
-    return `${took}; ${durationText(spare)} to spare`;
-  }
-  const late = s.readyAt.diff(s.times.departure).as("seconds");
-  return `${durationText(late)} too late: ${percentText(s.endSoc)} at ${s.times.departure.toFormat("HH:mm")}`;
+  const { departure } = s.clock;
+  if (departure === null) return took;
+  return s.reached
+    ? `${took}; ${durationText(departure - s.secondsToTarget)} to spare`
+    : `${durationText(s.secondsToTarget - departure)} too late: ${percentText(s.endSoc)} at ${localAt(s, departure).toFormat("HH:mm")}`;
 }
 
-const flowUnit = ({ point: { current, lanes } }: Solution): string =>
-  current === "DC" ? "A at the start" : lanes === 1 ? "A on 1 lane" : `A on ${lanes} lanes`;
+const flowUnit = ({ point: { current, lanes } }: Charging): string =>
+  current === "DC" ? "A at full flow" : lanes === 1 ? "A on 1 lane" : `A on ${lanes} lanes`;
 
 /** The answers of a solved plan in the household's units, in the order people ask. */
-export function shownAnswers(s: Solution, { household }: Plan): Shown[] {
-  const { distanceUnit: unit, currency } = household;
+export function shownAnswers(charging: Charging): Shown[] {
+  const { solution: s, point, plan } = charging;
+  const { distanceUnit: unit, currency } = plan.household;
+  const { balance } = s.moment;
   const lostShare = s.ledger.wall > 0 ? s.ledger.lost / s.ledger.wall : 0;
-  const perKWh = s.ledger.stored > 0 ? s.cost.total / (s.ledger.stored / 1000) : 0;
+  const perKWh = s.ledger.stored > 0 ? s.bill.total / (s.ledger.stored / 1000) : 0;
   return [
     {
       answer: "ready",
       name: s.reached ? "Ready at" : "Not in time",
       nature: "clock",
-      figure: { value: s.readyAt.toFormat("HH:mm"), unit: "" },
+      figure: { value: localAt(s, s.secondsToTarget).toFormat("HH:mm"), unit: "" },
       aside: readyAside(s),
       alarm: !s.reached,
     },
@@ -64,14 +71,14 @@ export function shownAnswers(s: Solution, { household }: Plan): Shown[] {
       answer: "battery",
       name: "Into the battery",
       nature: "power, a rate",
-      figure: powerFigure(s.atFlow.stored),
+      figure: powerFigure(balance.stored),
       aside: `${figureText(energyFigure(s.ledger.stored))} stored, an amount`,
     },
     {
       answer: "wall",
       name: "From the wall",
       nature: "power, a rate",
-      figure: powerFigure(s.atFlow.wall),
+      figure: powerFigure(balance.wall),
       aside: `${figureText(energyFigure(s.ledger.wall))} on the meter, an amount`,
     },
     {
@@ -79,10 +86,10 @@ export function shownAnswers(s: Solution, { household }: Plan): Shown[] {
       name: "What flows",
       nature: "current",
       figure: {
-        value: ampsText(s.point.amps).replace(" A", ""),
-        unit: flowUnit(s),
+        value: ampsText(point.amps).replace(" A", ""),
+        unit: flowUnit(charging),
       },
-      aside: `${decimals(s.point.volts, 0)} V, ${decimals(s.point.dropVolts, 1)} V lost in the wires`,
+      aside: `${decimals(point.volts, 0)} V, ${decimals(point.dropVolts, 1)} V lost in the wires`,
     },
     {
       answer: "range",
@@ -96,14 +103,14 @@ export function shownAnswers(s: Solution, { household }: Plan): Shown[] {
       name: "Lost on the way",
       nature: "energy, an amount",
       figure: energyFigure(s.ledger.lost),
-      aside: `${percentText(lostShare)} of the meter, ${moneyText(s.cost.lost, currency)}`,
+      aside: `${percentText(lostShare)} of the meter, ${moneyText(s.bill.lost, currency)}`,
     },
     {
       answer: "cost",
       name: "Cost",
       nature: "this session",
-      figure: { value: moneyText(s.cost.total, currency), unit: "" },
-      aside: `${moneyText(Math.round(perKWh) as typeof s.cost.total, currency)} a kWh in the battery`,
+      figure: { value: moneyText(s.bill.total, currency), unit: "" },
+      aside: `${moneyText(Math.round(perKWh) as typeof s.bill.total, currency)} a kWh in the battery`,
     },
   ];
 }

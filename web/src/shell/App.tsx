@@ -1,17 +1,17 @@
 import { lazy, Suspense, useEffect } from "react";
 import { BrowserRouter, Navigate, Route, Routes } from "react-router-dom";
 import { useGarage } from "../state/garage";
-import { PathScreen } from "../path/PathScreen";
 import { Header } from "./Header";
 import { Notices } from "./Notices";
-import { Failure, Waiting } from "./states";
+import { Failure, NoHousehold, Waiting } from "./states";
 import "./shell.scss";
 
+const PathScreen = lazy(() => import("../path/PathScreen"));
 const GarageScreen = lazy(() => import("../garage/GarageScreen"));
 
 /** The shell: header with the rooms in working order, and the room in view. */
 export function App() {
-  const { garage, failure, households, load } = useGarage();
+  const { garage, failure, loaded, load } = useGarage();
   useEffect(() => void load(), [load]);
   return (
     <BrowserRouter>
@@ -23,11 +23,13 @@ export function App() {
         {failure ? (
           <Failure message={failure} retry={() => void load()} />
         ) : !garage ? (
-          households.length === 0 ? (
+          loaded ? (
+            <NoHousehold />
+          ) : (
             <Waiting what="your garage" />
-          ) : null
+          )
         ) : (
-          <Suspense fallback={<Waiting what="the garage" />}>
+          <Suspense fallback={<Waiting what="the room" />}>
             <Routes>
               <Route path="/" element={<Navigate to="/path" replace />} />
               <Route path="/path" element={<PathScreen key={garage.household.id} garage={garage} />} />

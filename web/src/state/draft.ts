@@ -1,35 +1,134 @@
-import { create } from "zustand";
+import { createStore, type StoreApi } from "zustand";
 import { persist } from "zustand/middleware";
-import { temporal } from "zundo";
-import { withPart, type Garage, type PathParts, type SavedPath } from "@kettleback/core";
+import { temporal, type TemporalState } from "zundo";
+import { z } from "zod";
+import {
+  planSchema,
+  savedPathSchema,
+  SPEC_VERSION,
+  upgradePart,
+  withPart,
+  type Garage,
+  type Parts,
+  type PathParts,
+  type SavedPath,
+} from "@kettleback/core";
+
+/** A change that is tried out before anything is bought: what it is, and the parts it puts in place of the kept ones. */
+export interface Trial {
+  readonly what: string;
+  readonly parts: Partial<Omit<Parts, "settings">>;
+}
 
 /** The setting being worked on, and the saved path it came from. Numbers may be out of range while being typed. */
 export interface Draft extends SavedPath {
   readonly savedId: string | null;
+  readonly trial: Trial | null;
 }
 
 interface DraftState {
-  /** One draft a household. */
-  readonly drafts: Readonly<Record<string, Draft>>;
-  set(householdId: string, draft: Draft): void;
+  readonly draft: Draft | null;
+  set(draft: Draft): void;
 }
 
-/** Drafts survive a reload; every change can be undone. */
-export const useDrafts = create<DraftState>()(
-  temporal(
+type Undoable = StoreApi<DraftState> & { temporal: StoreApi<TemporalState<{ draft: Draft | null }>> };
+
+/** A number being typed: out of range, or (kept as null) not there yet. */
+const typed = z
+  .number()
+  .nullable()
+  .transform((n) => n ?? Number.NaN);
+const { household, outlet, lead, unit, cable, adapter } = planSchema.shape;
+
+/** A draft as the browser kept it. What is typed may be out of range; everything else is judged like a saved path. */
+const draftSchema = savedPathSchema.extend({
+  session: z.strictObject({
+    ...savedPathSchema.shape.session.shape,
+    fromSoc: typed,
+    toSoc: typed,
+    batteryC: z.number().nullable(),
+    pluggedInAt: z.string(),
+  }),
+  savedId: z.string().nullable(),
+  trial: z
+    .strictObject({
+      what: z.string(),
+      parts: z.strictObject({ household, outlet, lead, unit, cable, adapter }).partial(),
+    })
+    .nullable(),
+});
+
+/** Where the first release kept the drafts of all households together. */
+const FIRST_KEY = "kettleback-drafts";
+const keyOf = (householdId: string): string => `kettleback-draft-${householdId}`;
+
+/** Moves a draft of the first release to its own place, once. */
+function takeOverFirst(householdId: string): void {
+  const key = keyOf(householdId);
+  const text = localStorage.getItem(FIRST_KEY);
+  if (!text || localStorage.getItem(key)) return;
+  try {
+    const first = JSON.parse(text) as { state?: { drafts?: Record<string, unknown> } };
+    const draft = first.state?.drafts?.[householdId];
+    if (draft) localStorage.setItem(key, JSON.stringify({ state: { draft }, version: 1 }));
+  } catch {
+    // What cannot be read is not worth keeping a person from their path for.
+  }
+}
+
+/** What the browser kept, brought up to this version and judged; null where it is none of ours any more. */
+export function draftFrom(kept: unknown, version: number): Draft | null {
+  const { savedId = null, trial = null, ...path } = (kept ?? {}) as Record<string, unknown>;
+  const parsed = draftSchema.safeParse({ ...(upgradePart("path", path, version) as object), savedId, trial });
+  return parsed.success ? (parsed.data as Draft) : null;
+}
+
+function makeStore(householdId: string): Undoable {
+  takeOverFirst(householdId);
+  // History inside, keeping outside: an undo is kept for reload like any other change.
+  const store = createStore<DraftState>()(
     persist(
-      (set) => ({
-        drafts: {},
-        set: (householdId, draft) => set(({ drafts }) => ({ drafts: { ...drafts, [householdId]: draft } })),
+      temporal((set) => ({ draft: null as Draft | null, set: (draft: Draft) => set({ draft }) }), {
+        partialize: ({ draft }) => ({ draft }),
+        limit: 200,
+        equality: (a, b) => a.draft === b.draft,
       }),
-      { name: "kettleback-drafts", partialize: ({ drafts }) => ({ drafts }), version: 1 },
+      {
+        name: keyOf(householdId),
+        version: SPEC_VERSION,
+        partialize: ({ draft }) => ({ draft }),
+        migrate: (kept, version) => ({
+          draft: draftFrom((kept as { draft?: unknown } | null)?.draft, version),
+        }),
+        merge: (kept, state) => ({
+          ...state,
+          draft: draftFrom((kept as { draft?: unknown } | undefined)?.draft, SPEC_VERSION),
+        }),
+      },
     ),
-    { partialize: ({ drafts }) => ({ drafts }), limit: 200, equality: (a, b) => a.drafts === b.drafts },
-  ),
-);
+  ) as unknown as Undoable;
+  store.temporal.getState().clear();
+  return store;
+}
+
+const stores = new Map<string, Undoable>();
+
+/** The draft of one household, with a history of its own. It survives a reload; every change can be undone. */
+export function draftStoreOf(householdId: string): Undoable {
+  const store = stores.get(householdId) ?? makeStore(householdId);
+  stores.set(householdId, store);
+  return store;
+}
 
 /** A saved path as a draft. */
-export const draftOf = (spec: SavedPath, savedId: string | null): Draft => ({ ...spec, savedId });
+export const draftOf = (spec: SavedPath, savedId: string | null): Draft => ({
+  ...spec,
+  savedId,
+  trial: null,
+});
+
+/** A draft as the path that is saved of it. What is only tried out is not part of it. */
+export const pathOfDraft = ({ savedId: _, trial: __, ...spec }: Draft): SavedPath => spec;
 
 /** What a household starts with: its first saved path, or the first of everything; undefined without car or outlet. */
 export function firstDraft(garage: Garage, today: string): Draft | undefined {
@@ -60,5 +159,6 @@ export function firstDraft(garage: Garage, today: string): Draft | undefined {
     settings: { unitAmps: null, carAmps: null, otherBusy: false },
     acknowledged: [],
     savedId: null,
+    trial: null,
   };
 }

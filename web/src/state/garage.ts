@@ -9,6 +9,8 @@ interface GarageState {
   readonly garage: Garage | null;
   /** Why the garage could not be loaded; null while loading or loaded. */
   readonly failure: string | null;
+  /** Once the households are known, be it that there are none. */
+  readonly loaded: boolean;
   load(householdId?: string): Promise<void>;
   saveHousehold(spec: Household): Promise<void>;
   /** Adds (without an id) or changes a thing, and shows what the server now holds. */
@@ -28,19 +30,37 @@ const message = (error: unknown): string =>
 const replaced = <T extends Kept<unknown>>(rows: readonly T[], row: T): T[] =>
   rows.some((r) => r.id === row.id) ? rows.map((r) => (r.id === row.id ? row : r)) : [...rows, row];
 
+/** Rows of one kind with a row added or replaced. */
+type Rows = readonly Kept<unknown>[];
+
+/** The newest load asked for; an older one that answers later is not shown. */
+let loads = 0;
+
 /** The households, and all that the one in view keeps. The server's answer is what is shown. */
 export const useGarage = create<GarageState>()(
   persist(
     (set, get) => {
-      const show = <K extends Kind>(kind: K, rows: readonly Kept<unknown>[]) =>
-        set(({ garage }) => ({ garage: garage && ({ ...garage, [kind]: rows } as Garage) }));
+      /** Changes the rows of a kind as they are now, if that household is still the one in view. */
+      const show = (householdId: string, kind: Kind, change: (rows: Rows) => Rows) =>
+        set(({ garage }) =>
+          garage?.household.id === householdId
+            ? { garage: { ...garage, [kind]: change(garage[kind]) } as Garage }
+            : {},
+        );
+      const householdInView = (): string => {
+        const { garage } = get();
+        if (!garage) throw new Error("no garage is loaded");
+        return garage.household.id;
+      };
       return {
         households: [],
         householdId: null,
         garage: null,
         failure: null,
+        loaded: false,
 
         async load(wanted) {
+          const load = ++loads;
           set({ failure: null });
           try {
             const households = await api.households();
@@ -48,9 +68,9 @@ export const useGarage = create<GarageState>()(
               (candidate) => candidate && households.some((h) => h.id === candidate),
             );
             const garage = id ? await api.garage(id) : null;
-            set({ households, householdId: id ?? null, garage });
+            if (load === loads) set({ households, householdId: id ?? null, garage, loaded: true });
           } catch (error) {
-            set({ failure: message(error) });
+            if (load === loads) set({ failure: message(error) });
           }
         },
 
@@ -59,49 +79,51 @@ export const useGarage = create<GarageState>()(
           if (!garage) return;
           const household = await api.saveHousehold({ ...garage.household, spec });
           set((state) => ({
-            garage: state.garage && { ...state.garage, household },
+            ...(state.garage?.household.id === household.id
+              ? { garage: { ...state.garage, household } }
+              : {}),
             households: replaced(state.households, household),
           }));
         },
 
         async keep(kind, row) {
-          const { garage } = get();
-          if (!garage) throw new Error("no garage is loaded");
+          const household = householdInView();
           try {
             const saved =
               row.id === undefined
-                ? await api.add(garage.household.id, kind, row.spec, row.parentId)
-                : await api.change(kind, row as Kept<SpecOf<typeof kind>>);
-            show(kind, replaced(garage[kind] as readonly Kept<unknown>[], saved));
+                ? await api.add(household, kind, row.spec, row.parentId)
+                : await api.change(household, kind, row as Kept<SpecOf<typeof kind>>);
+            show(household, kind, (rows) => replaced(rows, saved));
             return saved;
           } catch (error) {
             // Somebody else was first: show their version, so that trying again starts from it.
-            if (error instanceof Refused && error.current)
-              show(kind, replaced(garage[kind], error.current as never));
+            if (error instanceof Refused && error.current) {
+              const { current } = error;
+              show(household, kind, (rows) => replaced(rows, current));
+            }
             throw error;
           }
         },
 
         async importPlan(plan) {
-          const { id } = get().garage!.household;
-          const path = await api.importPlan(id, plan);
-          set({ garage: await api.garage(id) });
+          const household = householdInView();
+          const path = await api.importPlan(household, plan);
+          const garage = await api.garage(household);
+          if (get().garage?.household.id === household) set({ garage });
           return path;
         },
 
         async remove(kind, row) {
-          const gone = await api.remove(kind, row);
-          const rows = get().garage![kind] as readonly Kept<unknown>[];
-          show(
-            kind,
-            rows.filter((r) => r.id !== row.id),
-          );
+          const household = householdInView();
+          const gone = await api.remove(household, kind, row);
+          show(household, kind, (rows) => rows.filter((r) => r.id !== row.id));
           return gone;
         },
 
         async restore(kind, row) {
-          const back = await api.restore(kind, row);
-          show(kind, replaced(get().garage![kind] as readonly Kept<unknown>[], back));
+          const household = householdInView();
+          const back = await api.restore(household, kind, row);
+          show(household, kind, (rows) => replaced(rows, back));
         },
       };
     },

@@ -1,4 +1,8 @@
 import { M0001Start } from "./0001-start";
+import { M0002VersionsAndSeries } from "./0002-versions-and-series";
 
 /** Every migration in order. A name, once released, never changes. */
-export const MIGRATIONS = [{ name: "0001-start", class: M0001Start }] as const;
+export const MIGRATIONS = [
+  { name: "0001-start", class: M0001Start },
+  { name: "0002-versions-and-series", class: M0002VersionsAndSeries },
+] as const;

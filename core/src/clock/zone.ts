@@ -1,0 +1,179 @@
+import { IANAZone } from "luxon";
+import type { Clock, Offset } from "./clock";
+
+const MINUTE = 60_000;
+const DAY = 86_400_000;
+/** How far ahead clock changes are looked for: longer than any car takes. */
+const HORIZON = 60 * DAY;
+
+/** Local time in a zone as a form of text: to the minute, and where an hour comes twice, which of the two by its offset. */
+export const LOCAL_MINUTE =
+  /^(\d{4})-(\d{2})-(\d{2})T([01]\d|2[0-3]):([0-5]\d)(?:([+-])([01]\d):([0-5]\d))?$/;
+
+/** A local time as it lies in a zone: the moments it stands for, none where the clock jumps over it, two where it comes twice. */
+interface Local {
+  /** As if the zone were universal time. */
+  readonly wallMs: number;
+  readonly moments: readonly number[];
+  /** Minutes ahead of universal time before any change that day. */
+  readonly before: number;
+}
+
+function localOf(wallMs: number, zone: IANAZone): Local {
+  const before = zone.offset(wallMs - DAY);
+  const after = zone.offset(wallMs + DAY);
+  const moments = [...new Set([before, after])]
+    .map((minutes) => ({ ms: wallMs - minutes * MINUTE, minutes }))
+    .filter(({ ms, minutes }) => zone.offset(ms) === minutes)
+    .map(({ ms }) => ms)
+    .sort((a, b) => a - b);
+  return { wallMs, moments, before };
+}
+
+const pad = (n: number): string => String(n).padStart(2, "0");
+const clockText = (wallMs: number): string => new Date(wallMs).toISOString().slice(11, 16);
+const dateText = (wallMs: number): string => new Date(wallMs).toISOString().slice(0, 10);
+const offsetText = (minutes: number): string =>
+  `${minutes < 0 ? "-" : "+"}${pad(Math.floor(Math.abs(minutes) / 60))}:${pad(Math.abs(minutes) % 60)}`;
+
+/** The wall time of a text, or undefined where no calendar has that day. */
+export function wallMsOf(text: string): number | undefined {
+  const found = LOCAL_MINUTE.exec(text);
+  if (!found) return undefined;
+  const [year, month, day, hour, minute] = found.slice(1, 6).map(Number) as [
+    number,
+    number,
+    number,
+    number,
+    number,
+  ];
+  const ms = Date.UTC(year, month - 1, day, hour, minute);
+  return dateText(ms) === text.slice(0, 10) ? ms : undefined;
+}
+
+const saidOffset = (text: string): number | undefined => {
+  const [sign, hours, minutes] = LOCAL_MINUTE.exec(text)!.slice(6);
+  return sign ? (sign === "-" ? -1 : 1) * (Number(hours) * 60 + Number(minutes)) : undefined;
+};
+
+/**
+ * What is wrong with a local time in a zone, in words; undefined for a sound one. A date no calendar has is wrong, and
+ * an offset which the zone does not have at that time.
+ */
+export function localTimeProblem(text: string, zoneName: string): string | undefined {
+  const wallMs = wallMsOf(text);
+  if (wallMs === undefined) return "accepted: a local time of a day that exists, such as 2026-11-23T18:10";
+  const said = saidOffset(text);
+  if (said === undefined) return undefined;
+  const zone = IANAZone.create(zoneName);
+  const { moments } = localOf(wallMs, zone);
+  const offsets = moments.map((ms) => (wallMs - ms) / MINUTE);
+  if (offsets.includes(said)) return undefined;
+  const accepted = offsets.map((minutes) => text.slice(0, 16) + offsetText(minutes)).join(" or ");
+  return moments.length > 0
+    ? `accepted in ${zoneName}: ${accepted}`
+    : `${clockText(wallMs)} does not occur that day in ${zoneName}`;
+}
+
+/** Whether a local time comes twice in its zone; then the offsets that tell the two apart, the first one first. */
+export function repeatedAt(text: string, zoneName: string): readonly string[] {
+  const wallMs = wallMsOf(text);
+  if (wallMs === undefined) return [];
+  const { moments } = localOf(wallMs, IANAZone.create(zoneName));
+  return moments.length > 1 ? moments.map((ms) => offsetText((wallMs - ms) / MINUTE)) : [];
+}
+
+interface Chosen {
+  readonly ms: number;
+  readonly note?: string;
+}
+
+/** The moment a local time is taken for: the first of two unless said; one that is skipped, as much later. */
+function choose({ wallMs, moments, before }: Local, zoneName: string, said: number | undefined): Chosen {
+  if (moments.length === 0) {
+    const ms = wallMs - before * MINUTE;
+    const shown = IANAZone.create(zoneName).offset(ms);
+    return {
+      ms,
+      note: `${clockText(wallMs)} does not occur on ${dateText(wallMs)} in ${zoneName}, the clocks go forward: taken as ${clockText(ms + shown * MINUTE)}.`,
+    };
+  }
+  if (said !== undefined) return { ms: wallMs - said * MINUTE };
+  return moments.length === 1
+    ? { ms: moments[0]! }
+    : {
+        ms: moments[0]!,
+        note: `${clockText(wallMs)} comes twice on ${dateText(wallMs)} in ${zoneName}, the clocks go back: taken as the first.`,
+      };
+}
+
+/** The next occurrence of a clock time after a moment; of one that comes twice, the first that is still to come. */
+function nextOccurrence(clockTime: string, startMs: number, zone: IANAZone): Chosen {
+  const [hour, minute] = clockTime.split(":").map(Number) as [number, number];
+  const today = Math.floor((startMs + zone.offset(startMs) * MINUTE) / DAY) * DAY;
+  for (let day = 0; ; day++) {
+    const local = localOf(today + day * DAY + (hour * 60 + minute) * MINUTE, zone);
+    const later = local.moments.filter((ms) => ms > startMs);
+    if (later.length > 0) {
+      const { note } = choose(local, zone.name, undefined);
+      return later.length === local.moments.length && note ? { ms: later[0]!, note } : { ms: later[0]! };
+    }
+    if (local.moments.length === 0) {
+      const skipped = choose(local, zone.name, undefined);
+      if (skipped.ms > startMs) return skipped;
+    }
+  }
+}
+
+/** Where the offset changes between two moments, by halving; at most one change lies between them. */
+function changeBetween(zone: IANAZone, from: number, to: number): number {
+  const before = zone.offset(from);
+  let [low, high] = [from, to];
+  while (high - low > 1000) {
+    const middle = Math.round((low + high) / 2);
+    if (zone.offset(middle) === before) low = middle;
+    else high = middle;
+  }
+  // Zones change at whole minutes.
+  return Math.floor(high / MINUTE) * MINUTE;
+}
+
+const STRIDE = 20 * DAY;
+
+function offsetsFrom(startMs: number, zone: IANAZone): Offset[] {
+  const offsets: Offset[] = [{ from: 0, minutes: zone.offset(startMs) }];
+  for (let at = startMs; at < startMs + HORIZON; at += STRIDE) {
+    const minutes = zone.offset(at + STRIDE);
+    if (minutes === offsets.at(-1)!.minutes) continue;
+    offsets.push({ from: (changeBetween(zone, at, at + STRIDE) - startMs) / 1000, minutes });
+  }
+  return offsets;
+}
+
+/** What a person says of a session's times. */
+export interface SaidTimes {
+  /** Local time, `2026-11-23T18:10`; of an hour that comes twice the first, unless its offset says which. */
+  readonly pluggedInAt: string;
+  /** Clock time of departure, its next occurrence; null when nobody waits. */
+  readonly neededBy: string | null;
+}
+
+/**
+ * Makes a session's clock from local times in a zone. The same whatever today's date is.
+ * @throws RangeError for a time {@link localTimeProblem} names
+ * @example clockOf({ pluggedInAt: "2026-11-23T18:10", neededBy: "07:30" }, "Europe/Dublin").departure // 48000
+ */
+export function clockOf({ pluggedInAt, neededBy }: SaidTimes, zoneName: string): Clock {
+  const problem = localTimeProblem(pluggedInAt, zoneName);
+  if (problem) throw new RangeError(problem);
+  const zone = IANAZone.create(zoneName);
+  const start = choose(localOf(wallMsOf(pluggedInAt)!, zone), zoneName, saidOffset(pluggedInAt));
+  const end = neededBy === null ? null : nextOccurrence(neededBy, start.ms, zone);
+  return {
+    zone: zoneName,
+    startMs: start.ms,
+    offsets: offsetsFrom(start.ms, zone),
+    departure: end && (end.ms - start.ms) / 1000,
+    notes: [start.note, end?.note].filter((note) => note !== undefined),
+  };
+}

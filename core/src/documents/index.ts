@@ -1,0 +1,2 @@
+export * from "./problems";
+export * from "./upgrade";

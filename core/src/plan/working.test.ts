@@ -1,0 +1,113 @@
+import { evaluate } from "mathjs";
+import { DEMO_GARAGES } from "../demo";
+import { planOf } from "../garage";
+import { isRefusal } from "../path";
+import { SOURCES } from "../sources";
+import { anyPath } from "../tests/arbitraries";
+import { law, SKIPPED } from "../tests/law";
+import { RESULT_DIGITS, TERM_DIGITS, type Step } from "../working";
+import { ANSWERS, explain, solvePlan, type Plan } from ".";
+
+const demo: Plan[] = DEMO_GARAGES.flatMap((garage) =>
+  garage.paths.map(({ spec }) => {
+    const plan = planOf(garage, spec);
+    if (!plan.ok) throw new Error(JSON.stringify(plan.problems));
+    return plan.value;
+  }),
+);
+
+const shown = (value: number, digits: number): number => Number(value.toPrecision(digits));
+
+/** The formula's right side with each symbol replaced by a number as it is shown. */
+function worth({ formula, terms }: Step): number {
+  const right = formula.slice(formula.indexOf("=") + 1);
+  const whole = right.replace(/[\w]+ \+ … \+ [\w]+/, () => terms.map((t) => t.symbol).join(" + "));
+  const plain = whole
+    .replaceAll("·", "*")
+    .replaceAll("²", "^2")
+    .replaceAll("−", "-")
+    .replaceAll("√", "sqrt")
+    .replaceAll("ln(", "log(");
+  const values = new Map(terms.map((t) => [t.symbol, shown(t.value, TERM_DIGITS)]));
+  const numbers = plain.replace(/[A-Za-z_]\w*/g, (symbol) =>
+    values.has(symbol) ? `(${values.get(symbol)})` : symbol,
+  );
+  return evaluate(numbers) as number;
+}
+
+/** Holds a shown step against its own numbers: to the last digit that is shown of its result. */
+function holds(step: Step, where: string): void {
+  const result = shown(step.result.value, RESULT_DIGITS);
+  const computed = worth(step);
+  const digit = result === 0 ? 1e-9 : 10 ** (Math.floor(Math.log10(Math.abs(result))) - RESULT_DIGITS + 1);
+  // Amounts are kept in millionths of the currency, as their working says.
+  const kept = step.result.unit === "EUR" || step.result.unit === "CAD" ? 0.5e-6 : 0;
+  if (!(Math.abs(computed - result) <= 0.5 * digit * 1.02 + kept))
+    throw new Error(`${where}: ${step.formula} gives ${computed}, shown is ${result}`);
+}
+
+test.each(demo.map((plan) => [plan.name, plan] as const))(
+  "%s: every formula shown gives the result shown from the numbers shown",
+  (_, plan) => {
+    const solution = solvePlan(plan);
+    if (isRefusal(solution)) throw new Error(solution.message);
+    for (const answer of ANSWERS) {
+      const { steps, title } = explain(answer, solution, plan);
+      expect(steps.length).toBeGreaterThan(0);
+      for (const step of steps) holds(step, `${title}: ${step.what}`);
+    }
+  },
+);
+
+test("so do those of random paths of both currents, hot, cold, capped, sagging and held", () => {
+  law(anyPath, { runs: 250, mostSkipped: 0.5 }, (path) => {
+    const { car, outlet, unit, lead = null, cable = null, adapter = null, houseRule, settings } = path;
+    const plan: Plan = {
+      ...demo[0]!,
+      ...{ car, outlet, unit, lead, cable, adapter },
+      household: { ...demo[0]!.household, houseRule },
+      session: { ...demo[0]!.session, heatingW: settings?.heatingW ?? 0 },
+      settings: {
+        unitAmps: settings?.unitAmps ?? null,
+        carAmps: settings?.carAmps ?? null,
+        otherBusy: settings?.otherBusy ?? false,
+      },
+    };
+    const solution = solvePlan(plan);
+    if (isRefusal(solution)) return SKIPPED;
+    for (const answer of ANSWERS)
+      for (const step of explain(answer, solution, plan).steps) holds(step, answer);
+  });
+});
+
+test("the last result of each working is the answer on the screen", () => {
+  for (const plan of demo) {
+    const s = solvePlan(plan);
+    if (isRefusal(s)) throw new Error(s.message);
+    const last = (answer: (typeof ANSWERS)[number]) => explain(answer, s, plan).steps.at(-1)!.result.value;
+    const of = (answer: (typeof ANSWERS)[number], symbol: string) =>
+      explain(answer, s, plan).steps.findLast((step) => step.result.symbol === symbol)!.result.value;
+    expect(of("wall", "P_wall") / s.moment.balance.wall).toBeCloseTo(1, 9);
+    expect(of("battery", "P_b") / s.moment.balance.stored).toBeCloseTo(1, 6);
+    expect(last("ready") * 3600).toBeCloseTo(s.secondsToTarget, 6);
+    expect(of("lost", "E_lost")).toBeCloseTo(s.ledger.lost, 6);
+    expect(of("cost", "k")).toBe(s.bill.total / 1e6);
+    expect(of("range", "v")).toBe(s.range.kmPerHour);
+  }
+});
+
+test("constants name where they come from: an IEC breaker is not sourced to an outlet", () => {
+  const night = demo[0]!;
+  const solution = solvePlan(night);
+  if (isRefusal(solution)) throw new Error(solution.message);
+  const terms = explain("flow", solution, night).steps.flatMap((s) => s.terms);
+  expect(terms.find((t) => t.symbol === "I_circuit")!.source).toBe(SOURCES.breaker);
+  expect(terms.find((t) => t.symbol === "U")!.source).toBe(SOURCES.nominal);
+  const shack = demo.find((p) => p.name === "Grosbeak at the sugar shack")!;
+  const measured = solvePlan(shack);
+  if (isRefusal(measured)) throw new Error(measured.message);
+  const volts = explain("flow", measured, shack)
+    .steps.flatMap((s) => s.terms)
+    .find((t) => t.symbol === "U")!;
+  expect(volts.source).toBe(SOURCES.measured);
+});

@@ -1,0 +1,152 @@
+import fc from "fast-check";
+import { clockOf } from "../clock";
+import { fallowQuay } from "../demo";
+import { planOf } from "../garage";
+import { isRefusal } from "../path";
+import { solvePlan, type Solution } from "../plan";
+import { cutRun, ledgerOf } from "../session";
+import { law } from "../tests/law";
+import { amountOf, micros, wattHours } from "../units";
+import { bill, elementsOf, energyShare, holdsAt, type TariffElement } from ".";
+
+const solution = ((): Solution => {
+  const plan = planOf(fallowQuay, fallowQuay.paths[0]!.spec);
+  const solved = plan.ok && solvePlan(plan.value);
+  if (!solved || isRefusal(solved)) throw new Error("demo");
+  return solved;
+})();
+const { run, clock, ledger } = solution;
+const NIGHT = { from: 23 * 60, to: 7 * 60 };
+const dayNight: readonly TariffElement[] = [
+  { prices: { ENERGY: micros(0.075) }, hours: NIGHT },
+  { prices: { ENERGY: micros(0.27), FLAT: micros(0.5) } },
+];
+
+test("a flat tariff is a tariff of one element: energy on the meter, and the fee of a session", () => {
+  const flat = bill(elementsOf({ name: "flat", perKWh: 0.312, perSession: 0.5 }), run, clock);
+  expect(flat.lines.map((l) => [l.component, l.amount])).toEqual([
+    ["FLAT", 500_000],
+    ["ENERGY", Math.round(ledger.wall * 312)],
+  ]);
+  expect(flat.total).toBe(flat.lines[0]!.amount + flat.lines[1]!.amount);
+  expect(flat.lost).toBe(Math.round(ledger.lost * 312));
+  expect(bill(elementsOf({ name: "free", perKWh: 0, perSession: 0 }), run, clock).total).toBe(0);
+});
+
+test("82 kWh from empty at 2.4 kW; 4 h are 9.6 kWh: 2.59 at 0.27 and 0.72 at 0.075 (common practice)", () => {
+  const fourHours = (price: number) =>
+    amountOf(bill(elementsOf({ name: "", perKWh: price, perSession: 0 }), level(4), clock).total);
+  expect(fourHours(0.27)).toBeCloseTo(2.59, 2);
+  expect(fourHours(0.075)).toBeCloseTo(0.72, 2);
+});
+
+/** A level 2.4 kW at the meter for some hours from a given second: what the trade's sums are stated for. */
+function level(hours: number, from = 0): typeof run {
+  const [slice] = run.slices;
+  const wall = wattHours(2_400 * hours);
+  return {
+    slices: [
+      {
+        ...slice!,
+        from,
+        to: from + hours * 3600,
+        startW: 2_000,
+        endW: 2_000,
+        startWallW: 2_400,
+        endWallW: 2_400,
+        wall,
+        stored: wattHours(2_000 * hours),
+      },
+    ],
+    end: run.end,
+  };
+}
+
+test("a split night: 14 h at 2.4 kW, 6 h of it at 0.075 and 8 h at 0.27 are 1.08 + 5.18 = 6.26 (common practice)", () => {
+  const sixHours: readonly TariffElement[] = [
+    { prices: { ENERGY: micros(0.075) }, hours: { from: 30, to: 390 } },
+    { prices: { ENERGY: micros(0.27) } },
+  ];
+  const evening = clockOf({ pluggedInAt: "2026-11-23T18:00", neededBy: null }, "Europe/Dublin");
+  const { lines, total } = bill(sixHours, level(14), evening);
+  expect(lines.map((l) => [l.from / 3600, l.to / 3600, l.element])).toEqual([
+    [0, 6.5, 1],
+    [6.5, 12.5, 0],
+    [12.5, 14, 1],
+  ]);
+  expect(amountOf(lines[1]!.amount)).toBeCloseTo(1.08, 9);
+  expect(amountOf(total)).toBeCloseTo(6.264, 9);
+});
+
+test("54 W lost for 12 h at 0.34 a kWh: 0.22 a session, 22 a hundred (common practice)", () => {
+  const loss = bill(elementsOf({ name: "", perKWh: 0.34, perSession: 0 }), run, clock);
+  expect(loss.lines).toHaveLength(1);
+  expect(amountOf(energyShare(loss, wattHours(54 * 12)))).toBeCloseTo(0.22, 2);
+  expect(amountOf(energyShare(loss, wattHours(54 * 12))) * 100).toBeCloseTo(22, 0);
+});
+
+test("bands meet: lines follow one another without gap or overlap, and hold the whole meter", () => {
+  const { lines } = bill(dayNight, run, clock);
+  const energy = lines.filter((l) => l.component === "ENERGY");
+  expect(energy[0]!.from).toBe(0);
+  energy.slice(1).forEach((line, i) => expect(line.from).toBe(energy[i]!.to));
+  expect(energy.reduce((sum, l) => sum + l.quantity, 0)).toBeCloseTo(ledger.wall / 1000, 9);
+  expect(energy.reduce((sum, l) => sum + l.lostWh, 0)).toBeCloseTo(ledger.lost, 6);
+  expect(energy.map((l) => l.element)).toEqual([1, 0, 1]);
+});
+
+test("hours through midnight, their start in and their end out", () => {
+  const night: TariffElement = { prices: {}, hours: NIGHT };
+  expect([22 * 60 + 59, 23 * 60, 0, 419, 420].map((minute) => holdsAt(night, minute))).toEqual([
+    false,
+    true,
+    true,
+    true,
+    false,
+  ]);
+  expect(holdsAt({ prices: {}, hours: { from: 60, to: 120 } }, 119)).toBe(true);
+  expect(holdsAt({ prices: {}, hours: { from: 60, to: 120 } }, 120)).toBe(false);
+});
+
+test("on the night an hour comes twice a band of it is an hour longer; skipped, it is not billed", () => {
+  const band: readonly TariffElement[] = [{ prices: { ENERGY: micros(1) }, hours: { from: 60, to: 120 } }];
+  const on = (pluggedInAt: string) =>
+    bill(band, level(12), clockOf({ pluggedInAt, neededBy: null }, "Europe/Dublin")).lines.reduce(
+      (sum, l) => sum + l.quantity,
+      0,
+    );
+  expect(on("2026-11-23T20:00")).toBeCloseTo(2.4, 9);
+  expect(on("2026-10-24T20:00")).toBeCloseTo(4.8, 9);
+  expect(on("2027-03-27T20:00")).toBeCloseTo(0, 9);
+});
+
+test("what no element prices costs nothing, and nothing delivered is no session", () => {
+  expect(bill([{ prices: { FLAT: micros(1) } }], run, clock).total).toBe(1_000_000);
+  expect(bill(dayNight, { slices: [], end: run.end }, clock)).toEqual({ lines: [], total: 0, lost: 0 });
+  expect(energyShare({ lines: [], total: 0 as never, lost: 0 as never }, wattHours(5))).toBe(0);
+});
+
+test("a session cut at any moment costs the same energy in any bands, prices below zero too", () => {
+  const minute = fc.integer({ min: 0, max: 1439 });
+  const price = fc.integer({ min: -500_000, max: 900_000 });
+  const element = fc.record({
+    prices: fc.record({ ENERGY: price }),
+    hours: fc.record({ from: minute, to: minute }),
+  });
+  law(
+    fc.tuple(fc.array(element, { maxLength: 5 }), fc.double({ min: 0.01, max: 0.99, noNaN: true }), price),
+    { runs: 300, mostSkipped: 0 },
+    ([elements, share, otherwise]) => {
+      const tariff = [...elements, { prices: { ENERGY: otherwise } }] as unknown as TariffElement[];
+      const whole = bill(tariff, run, clock);
+      const parts = cutRun(run, solution.start, share * run.end.elapsed).map((part) =>
+        bill(tariff, part, clock),
+      );
+      const total = parts.reduce((sum, b) => sum + b.total, 0);
+      // Each line is rounded to a millionth of the currency.
+      expect(Math.abs(total - whole.total)).toBeLessThanOrEqual(whole.lines.length + 2);
+      const kWh = whole.lines.reduce((sum, l) => sum + l.quantity, 0);
+      expect(kWh).toBeCloseTo(ledgerOf(run.slices).wall / 1000, 9);
+    },
+  );
+});

@@ -1,0 +1,31 @@
+import fc, { type Arbitrary } from "fast-check";
+
+/** Scales every property's runs, so that a mutant takes seconds: KETTLEBACK_RUNS=0.1 runs a tenth. */
+const SCALE = Number(process.env.KETTLEBACK_RUNS ?? 1);
+
+/** How many runs a property of n gets. */
+export const runs = (n: number): number => Math.max(5, Math.round(n * SCALE));
+
+/** Said by a check of a case it has nothing to say about. */
+export const SKIPPED = Symbol("skipped");
+
+/**
+ * Checks a law over random cases. A check that skips says so; the share skipped is counted and bounded, so that no law
+ * passes by looking away.
+ */
+export function law<T>(
+  cases: Arbitrary<T>,
+  { runs: n, mostSkipped }: { readonly runs: number; readonly mostSkipped: number },
+  check: (value: T) => typeof SKIPPED | void,
+): void {
+  let [seen, skipped] = [0, 0];
+  fc.assert(
+    fc.property(cases, (value) => {
+      seen += 1;
+      if (check(value) === SKIPPED) skipped += 1;
+    }),
+    { numRuns: runs(n), endOnFailure: SCALE < 1 },
+  );
+  // A few cases say little of a share: the bound is for the full count.
+  if (seen >= 200) expect(skipped / seen).toBeLessThanOrEqual(mostSkipped);
+}

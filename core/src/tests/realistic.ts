@@ -1,0 +1,298 @@
+import { fallowQuay } from "../demo";
+import { planOf } from "../garage";
+import { INLETS, type ConnectorId, type InletId } from "../connectors";
+import { feedOf, type HouseRule, type OutletTypeId } from "../outlets";
+import {
+  outletSchema,
+  unitSchema,
+  type Adapter,
+  type Cable,
+  type Car,
+  type Lead,
+  type Outlet,
+  type Unit,
+} from "../parts";
+import type { Plan } from "../plan";
+import type { SupplyId, Tap } from "../supply";
+
+const made = planOf(fallowQuay, fallowQuay.paths[0]!.spec);
+if (!made.ok) throw new Error("demo");
+const base: Plan = {
+  ...made.value,
+  session: { ...made.value.session, fromSoc: 0.2, toSoc: 0.8 },
+};
+
+type Circuit = Outlet["circuit"];
+
+/** One electrical world: what stands in its garages and on its streets. */
+interface World {
+  readonly system: SupplyId;
+  readonly sockets: readonly (readonly [OutletTypeId, breaker: number])[];
+  readonly bays: readonly (readonly [Tap, breaker: number])[];
+  readonly runs: readonly Circuit["run"][];
+  readonly plug: ConnectorId;
+  readonly cars: readonly Car["charger"]["limits"][];
+}
+
+const run = (gauge: NonNullable<Circuit["run"]>["gauge"], lengthM: number): Circuit["run"] => ({
+  gauge,
+  lengthM,
+  temperatureC: 30,
+});
+
+const NEC_CARS: World["cars"] = [
+  [{ lanes: 1, amps: 16 }],
+  [{ lanes: 1, amps: 32 }],
+  [{ lanes: 1, amps: 48 }],
+  [{ lanes: 1, amps: 80 }],
+];
+const IEC_CARS: World["cars"] = [
+  [{ lanes: 1, amps: 16 }],
+  [{ lanes: 1, amps: 32 }],
+  [
+    { lanes: 1, amps: 32 },
+    { lanes: 3, amps: 16 },
+  ],
+  [{ lanes: 3, amps: 32 }],
+];
+const NEC_SOCKETS: World["sockets"] = [
+  ["nema-5-15", 15],
+  ["nema-5-15", 20],
+  ["nema-5-20", 20],
+  ["nema-6-20", 20],
+  ["nema-10-30", 30],
+  ["nema-14-30", 30],
+  ["nema-14-50", 40],
+  ["nema-14-50", 50],
+  ["nema-6-50", 50],
+];
+
+const WORLDS: readonly World[] = [
+  {
+    system: "split-phase",
+    sockets: NEC_SOCKETS,
+    bays: [
+      ["high", 20],
+      ["high", 40],
+      ["high", 50],
+      ["high", 60],
+    ],
+    runs: [undefined, run("8 AWG", 12), run("14 AWG", 35)],
+    plug: "type1",
+    cars: NEC_CARS,
+  },
+  {
+    system: "208Y",
+    sockets: [["nema-14-50", 50]],
+    bays: [
+      ["high", 40],
+      ["high", 100],
+    ],
+    runs: [undefined, run("6 AWG", 25)],
+    plug: "type1",
+    cars: NEC_CARS,
+  },
+  {
+    system: "230/400",
+    sockets: [
+      ["bs1363", 32],
+      ["cee-7", 16],
+      ["as3112-10", 20],
+      ["as3112-15", 20],
+      ["type-j", 13],
+      ["blue-16", 16],
+      ["blue-32", 32],
+      ["red-16", 16],
+      ["red-32", 32],
+    ],
+    bays: [
+      ["single", 16],
+      ["single", 32],
+      ["three", 16],
+      ["three", 32],
+    ],
+    runs: [undefined, run("6 mm2", 12), run("1.5 mm2", 30)],
+    plug: "type2",
+    cars: IEC_CARS,
+  },
+  {
+    system: "it-230",
+    sockets: [
+      ["cee-7", 16],
+      ["blue-32", 32],
+      ["blue-32-three", 32],
+    ],
+    bays: [
+      ["single", 32],
+      ["three", 32],
+    ],
+    runs: [undefined, run("10 mm2", 20)],
+    plug: "type2",
+    cars: IEC_CARS,
+  },
+  {
+    system: "100/200",
+    sockets: [
+      ["nema-5-15", 15],
+      ["nema-6-20", 20],
+    ],
+    bays: [
+      ["single", 20],
+      ["high", 20],
+      ["high", 40],
+    ],
+    runs: [undefined, run("4 mm2", 15)],
+    plug: "type1",
+    cars: NEC_CARS.slice(0, 2),
+  },
+];
+
+const inletOf = (plug: ConnectorId): InletId =>
+  (Object.keys(INLETS) as InletId[]).find((id) => (INLETS[id].takes as readonly ConnectorId[])[0] === plug)!;
+
+const carOf = (limits: World["cars"][number], plug: ConnectorId, settable: boolean): Car => ({
+  ...base.car,
+  inlets: [inletOf(plug)],
+  battery: { usableWh: 60_000, packVolts: 360, packOhms: 0.08 },
+  charger: { limits, efficiency: 0.93, delta: limits.length > 1, settable },
+});
+
+const STEPS: Readonly<Record<number, readonly number[]>> = {
+  12: [6, 8, 10, 12],
+  16: [],
+  32: [6, 10, 13, 16, 20, 24, 32],
+  40: [],
+};
+
+/** Conductors a decent unit of that many amps is made with. */
+const gaugeOf = (amps: number) => (amps <= 20 ? "2.5 mm2" : amps <= 32 ? "6 mm2" : "16 mm2");
+
+function unitsFor({ plug, system }: World, outlet: Outlet): Unit[] {
+  const lanes = plug === "type2" ? ([1, 3] as const) : ([1] as const);
+  const bySize = outlet.kind === "socket" ? [12, 16, 32, 40] : [16, 32, 40];
+  return bySize.flatMap((maxAmps) =>
+    lanes.flatMap((n) =>
+      (["tethered", "socket"] as const).flatMap((output): Unit[] => {
+        if (output === "socket" && (plug !== "type2" || maxAmps === 12)) return [];
+        const common = {
+          name: "unit",
+          lanes: n,
+          maxAmps,
+          steps: [...(STEPS[maxAmps] ?? [])],
+          standingW: 5,
+          output:
+            output === "socket"
+              ? ({ kind: "socket", connector: plug } as const)
+              : ({ kind: "tethered", connector: plug, lengthM: 6, gauge: gaugeOf(maxAmps) } as const),
+        };
+        return outlet.kind === "socket"
+          ? [
+              {
+                ...common,
+                kind: "portable",
+                plugs: [{ type: outlet.type, amps: maxAmps }],
+                knowsPlugs: system !== "208Y",
+              },
+            ]
+          : [
+              { ...common, kind: "wallbox" },
+              { ...common, kind: "post" },
+            ];
+      }),
+    ),
+  );
+}
+
+const cables = (plug: ConnectorId): Cable[] =>
+  (
+    [
+      [1, 16],
+      [3, 16],
+      [1, 32],
+    ] as const
+  ).map(([lanes, amps]) => ({
+    name: `${lanes} × ${amps} A`,
+    stationEnd: plug,
+    vehicleEnd: plug,
+    lanes,
+    amps,
+    lengthM: 5,
+    gauge: amps > 20 ? "6 mm2" : "2.5 mm2",
+  }));
+
+const leadOf = (type: OutletTypeId): Lead => ({
+  name: "lead",
+  plug: type,
+  socket: type,
+  amps: 13,
+  lengthM: 15,
+  coiled: false,
+  chained: false,
+  overBlock: false,
+  resistance: { by: "conductor", gauge: "1.5 mm2" },
+});
+
+const ADAPTER: Adapter = { name: "adapter", from: "type1", to: "j3400-ac", amps: 32 };
+
+function outletsOf(world: World): Outlet[] {
+  const circuits = (breakerAmps: number): Circuit[] =>
+    world.runs.flatMap((its) =>
+      [0, 5].map((otherLoadAmps) => ({ breakerAmps, otherLoadAmps, ...(its ? { run: its } : {}) })),
+    );
+  const common = { name: "outlet", exposed: false, supply: { system: world.system } };
+  return [
+    ...world.sockets.flatMap(([type, breaker]) =>
+      feedOf(type, world.system)
+        ? circuits(breaker).map((circuit, i): Outlet => ({
+            kind: "socket",
+            condition: i % 5 === 4 ? "unknown" : "sound",
+            type,
+            circuit,
+            ...common,
+          }))
+        : [],
+    ),
+    ...world.bays.flatMap(([tap, breaker]) =>
+      circuits(breaker).map((circuit): Outlet => ({
+        kind: "hardwired",
+        condition: "sound",
+        tap,
+        circuit,
+        ...common,
+      })),
+    ),
+  ];
+}
+
+const RULES: readonly HouseRule[] = ["usual", "cautious", "rated"];
+
+/** Thousands of paths as they stand about in every world: sound and odd, held and overdrawn, set and untouched. */
+export function realisticPlans(): Plan[] {
+  const plans: Plan[] = [];
+  for (const world of WORLDS)
+    for (const outlet of outletsOf(world))
+      for (const unit of unitsFor(world, outlet))
+        for (const limits of world.cars) {
+          const turn = plans.length;
+          const plan: Plan = {
+            ...base,
+            household: { ...base.household, houseRule: RULES[turn % 3]! },
+            outlet: outletSchema.parse(outlet),
+            unit: unitSchema.parse(unit),
+            car: carOf(limits, world.plug, turn % 4 === 0),
+            cable: unit.output.kind === "socket" ? cables(world.plug)[turn % 3]! : null,
+            lead: outlet.kind === "socket" && turn % 7 === 0 ? leadOf(outlet.type) : null,
+            settings: {
+              unitAmps: turn % 11 === 0 ? 10 : null,
+              carAmps: turn % 13 === 0 ? 8 : null,
+              otherBusy: false,
+            },
+          };
+          plans.push(
+            world.plug === "type1" && turn % 9 === 0
+              ? { ...plan, adapter: ADAPTER, car: { ...plan.car, inlets: ["j3400"] } }
+              : plan,
+          );
+        }
+  return plans;
+}

@@ -1,0 +1,118 @@
+import type { Draft } from "../state/draft";
+
+interface Props {
+  readonly draft: Draft;
+  onChange(draft: Draft): void;
+}
+
+/** When the car is wanted; emptying the time means nobody is waiting. */
+export function Departure({
+  value,
+  onChange,
+}: {
+  value: string | null;
+  onChange(value: string | null): void;
+}) {
+  return value === null ? (
+    <button type="button" className="bracket" onClick={() => onChange("07:30")}>
+      no set time
+    </button>
+  ) : (
+    <input
+      className="bracket"
+      type="time"
+      aria-label="Needed by"
+      value={value}
+      onChange={(e) => onChange(e.target.value || null)}
+    />
+  );
+}
+
+/** Of an hour that comes twice, as the clocks go back: which of the two is meant. */
+export function WhichHour({ draft, offsets, onChange }: Props & { readonly offsets: readonly string[] }) {
+  const { session } = draft;
+  const said = session.pluggedInAt.slice(16);
+  return (
+    <select
+      className="bracket"
+      aria-label="Which of the two hours"
+      value={offsets.includes(said) ? said : offsets[0]}
+      onChange={(e) =>
+        onChange({
+          ...draft,
+          session: { ...session, pluggedInAt: session.pluggedInAt.slice(0, 16) + e.target.value },
+        })
+      }
+    >
+      {offsets.map((offset, i) => (
+        <option key={offset} value={offset}>
+          {i === 0 ? "the first time" : "the second time"}
+        </option>
+      ))}
+    </select>
+  );
+}
+
+/** How warm the pack is, and what warms it. */
+export function PackWords({ draft, wrong, onChange }: Props & { readonly wrong: boolean }) {
+  const { session } = draft;
+  const set = (change: Partial<Draft["session"]>) =>
+    onChange({ ...draft, session: { ...session, ...change } });
+  return (
+    <>
+      , the pack at{" "}
+      <span className={wrong ? "percent wrong" : "percent"}>
+        <input
+          className="bracket temperature"
+          type="number"
+          aria-label="Battery temperature, °C"
+          placeholder="warm"
+          aria-invalid={wrong}
+          value={session.batteryC ?? ""}
+          onChange={(e) => set({ batteryC: e.target.value === "" ? null : Number(e.target.value) })}
+        />
+        °C
+      </span>
+      {(session.batteryC !== null || session.heatingW > 0) && (
+        <>
+          {" "}
+          and heated with{" "}
+          <span className="percent">
+            <input
+              className="bracket temperature"
+              type="number"
+              aria-label="Heating, kW"
+              min={0}
+              max={10}
+              step={0.5}
+              value={session.heatingW / 1000}
+              onChange={(e) => set({ heatingW: Number(e.target.value) * 1000 })}
+            />
+            kW
+          </span>
+        </>
+      )}
+    </>
+  );
+}
+
+/** Who else draws on a rapid station. */
+export function OtherPlug({ draft, onChange }: Props) {
+  const { settings } = draft;
+  return (
+    <>
+      ,{" "}
+      <select
+        className="bracket"
+        aria-label="The other plug"
+        value={settings.otherBusy ? "busy" : "free"}
+        onChange={(e) =>
+          onChange({ ...draft, settings: { ...settings, otherBusy: e.target.value === "busy" } })
+        }
+      >
+        <option value="free">alone at the station</option>
+        <option value="busy">with a car beside</option>
+      </select>
+    </>
+  );
+}

@@ -1,0 +1,36 @@
+import { wrap, type Remote } from "comlink";
+import type { Clock, Plan } from "@kettleback/core";
+import type { Aside } from "./aside";
+import type { Work } from "./worker";
+
+let work: Remote<Work> | undefined;
+
+/** The one worker, started when it is first needed. */
+const worker = (): Remote<Work> =>
+  (work ??= wrap<Work>(new Worker(new URL("./worker.ts", import.meta.url), { type: "module" })));
+
+interface Wanted {
+  readonly plan: Plan;
+  readonly clock: Clock;
+  done(aside: Aside): void;
+}
+
+let busy = false;
+let next: Wanted | undefined;
+
+/** Asks for a plan's aside. While one is being worked out only the newest wish is kept: older ones answer nobody. */
+export async function askAside(plan: Plan, clock: Clock, done: (aside: Aside) => void): Promise<void> {
+  next = { plan, clock, done };
+  if (busy) return;
+  busy = true;
+  try {
+    while (next) {
+      const wanted: Wanted = next;
+      next = undefined;
+      const aside = await worker().asideOf(wanted.plan, wanted.clock);
+      if (!next) wanted.done({ ...aside, plan: wanted.plan });
+    }
+  } finally {
+    busy = false;
+  }
+}

@@ -1,0 +1,72 @@
+/** @jest-environment jsdom */
+import { fallowQuay } from "@kettleback/core/demo";
+import { draftFrom, draftOf, draftStoreOf, firstDraft, pathOfDraft, type Draft } from "./draft";
+
+const path = fallowQuay.paths[0]!.spec;
+const draft = draftOf(path, "fq-path-plover-night");
+const named = (name: string): Draft => ({ ...draft, name });
+/** What the browser holds for a household, as it would be read after a reload. */
+const kept = (id: string) =>
+  JSON.parse(localStorage.getItem(`kettleback-draft-${id}`) ?? "null") as { state: { draft: Draft } } | null;
+
+beforeEach(() => localStorage.clear());
+
+test("every household has a draft and a history of its own", () => {
+  const [here, there] = [draftStoreOf("one"), draftStoreOf("two")];
+  expect(draftStoreOf("one")).toBe(here);
+  here.getState().set(named("a"));
+  there.getState().set(named("x"));
+  here.getState().set(named("b"));
+  there.temporal.getState().undo();
+  expect(here.getState().draft!.name).toBe("b");
+  here.temporal.getState().undo();
+  expect(here.getState().draft!.name).toBe("a");
+  expect(there.temporal.getState().pastStates).toHaveLength(0);
+});
+
+test("what undo brings back is what a reload finds", () => {
+  const store = draftStoreOf("three");
+  store.getState().set(named("first"));
+  store.getState().set(named("second"));
+  expect(kept("three")!.state.draft.name).toBe("second");
+  store.temporal.getState().undo();
+  expect(kept("three")!.state.draft.name).toBe("first");
+  store.temporal.getState().redo();
+  expect(kept("three")!.state.draft.name).toBe("second");
+});
+
+test("a draft of the first release is taken over, what it left unsaid written out", () => {
+  const { batteryC: _, heatingW: __, ...session } = path.session;
+  const { otherBusy: ___, ...settings } = path.settings;
+  const { trial: ____, ...old } = { ...named("old"), session, settings };
+  localStorage.setItem("kettleback-drafts", JSON.stringify({ state: { drafts: { four: old } }, version: 1 }));
+  const found = draftStoreOf("four").getState().draft!;
+  expect(found).toMatchObject({ name: "old", trial: null, session: { batteryC: null, heatingW: 0 } });
+  expect(found.settings.otherBusy).toBe(false);
+});
+
+test("what is no draft of ours is left out, whatever it is", () => {
+  for (const rubbish of [null, 7, "x", [], {}, { ...draft, carId: "../etc" }, { ...draft, colour: 1 }])
+    expect(draftFrom(rubbish, 2)).toBeNull();
+  localStorage.setItem("kettleback-drafts", "{");
+  expect(draftStoreOf("five").getState().draft).toBeNull();
+});
+
+test("numbers being typed survive, be they out of range or not there yet", () => {
+  const typing = { ...draft, session: { ...draft.session, toSoc: 3, fromSoc: null } };
+  expect(draftFrom(typing, 2)!.session).toMatchObject({ toSoc: 3, fromSoc: Number.NaN });
+});
+
+test("what is tried out is kept with the draft and is not part of the path", () => {
+  const trial = { what: "no lead", parts: { lead: null } };
+  expect(draftFrom({ ...draft, trial }, 2)!.trial).toEqual(trial);
+  expect(draftFrom({ ...draft, trial: { what: "x", parts: { car: 1 } } }, 2)).toBeNull();
+  expect(pathOfDraft({ ...draft, trial })).toEqual(path);
+});
+
+test("a household starts with its first path, or with the first of everything, or with nothing", () => {
+  expect(firstDraft(fallowQuay, "2026-11-23")!.name).toBe(path.name);
+  const bare = { ...fallowQuay, paths: [] };
+  expect(firstDraft(bare, "2026-11-23")).toMatchObject({ name: "New path", savedId: null });
+  expect(firstDraft({ ...bare, cars: [] }, "2026-11-23")).toBeUndefined();
+});
