@@ -1,4 +1,8 @@
 import base from "./jest.config.js";
 
-/** The core's own tests, for the mutants. */
-export default { ...base, testMatch: ["<rootDir>/core/**/*.test.ts"], maxWorkers: 1 };
+/** The tests of the room that is mutated. */
+export default {
+  ...base,
+  testMatch: [`<rootDir>/core/src/${process.env.KETTLEBACK_MUTATED ?? "*"}/**/*.test.ts`],
+  maxWorkers: 1,
+};

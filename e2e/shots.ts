@@ -62,6 +62,17 @@ const SHOTS: readonly Shot[] = [
       await page.getByRole("region", { name: "Table of current steps" }).waitFor();
     },
   },
+  {
+    file: "path-tried-out",
+    at: "path",
+    household: "larch-hollow",
+    ready: async (page) => {
+      await open("Siskin in the barn")(page);
+      await page.getByRole("button", { name: /^Try it: its own 20 A circuit/ }).click();
+      await page.locator(".trying").waitFor();
+    },
+  },
+  { file: "path-set-lower", at: "path", household: "larch-hollow", ready: open("Siskin in the barn") },
   { file: "garage", at: "garage/cars" },
   { file: "connectors", at: "garage/connectors", height: 1000 },
   {

@@ -71,6 +71,9 @@ const fixedUnit: Rule = ({ path: { unit } }) =>
       }
     : undefined;
 
+/** Share above which the difference is more than a matter of rounding. */
+const CLEARLY = 1.02;
+
 /** On DC the figures count the adapter's own rating; a plain one holds nothing down by itself. */
 const directAdapter: Rule = ({ path: { adapter }, flowing, direct }) => {
   if (!direct || !adapter || !flowing) return undefined;
@@ -78,7 +81,7 @@ const directAdapter: Rule = ({ path: { adapter }, flowing, direct }) => {
   const would = Math.min(
     ...flowing.circuit.links.map((link, i) => (link.kind === "adapter" ? Infinity : ceilings[i]!.amps)),
   );
-  const found: Caution[] = above(would, adapter.amps)
+  const found: Caution[] = above(would, adapter.amps * CLEARLY)
     ? [
         {
           code: "adapter-below-path",

@@ -23,7 +23,7 @@ export interface Rung {
 /** Share of the power by which one way is told from another. */
 const WORTH = 0.005;
 
-/** Share by which a change must gain to be worth what it asks: nobody lays a run for twenty watts. */
+/** Share of the power at the meter a change must gain to be worth what it asks: nobody lays a run for twenty watts. */
 const WORTH_THE = {
   setting: 0.005,
   habit: 0.01,
@@ -129,7 +129,7 @@ export function ladder(plan: Plan, clock: Clock = clockOfPlan(plan)): Rung[] {
   if (!base) return [];
   const prices = elementsOf(plan.tariff);
   const costOf = (session: Session) => bill(prices, session.run, clock).total;
-  const now = base.session.moment.balance.stored;
+  const { stored: now, wall: drawn } = base.session.moment.balance;
   const cost = costOf(base.session);
   const candidates = candidatesOf(plan).flatMap((change): Candidate[] => {
     const next = changed(plan, change);
@@ -137,7 +137,7 @@ export function ladder(plan: Plan, clock: Clock = clockOfPlan(plan)): Rung[] {
     if (!judged || !signed(base, judged)) return [];
     const storedW = judged.session.moment.balance.stored;
     const secondsSaved = base.session.secondsToTarget - judged.session.secondsToTarget;
-    if (storedW <= now * (1 + WORTH_THE[change.effort]) || secondsSaved <= 0) return [];
+    if (storedW - now <= WORTH_THE[change.effort] * drawn || secondsSaved <= 0) return [];
     return [
       {
         what: change.what,

@@ -93,10 +93,10 @@ export const STATIONS: readonly { readonly maxW: number; readonly maxAmps: Amps 
   { maxW: 350_000, maxAmps: 500 },
 ];
 
-/** Conductors an electrician lays, smallest first. */
+/** Conductors an electrician lays to a socket or a unit, smallest first; thinner ones are for lights. */
 export const LAID: Readonly<Record<"nec" | "iec", readonly FixedGauge[]>> = {
-  nec: ["14 AWG", "12 AWG", "10 AWG", "8 AWG", "6 AWG", "4 AWG", "3 AWG", "2 AWG", "1 AWG"],
-  iec: ["1.5 mm2", "2.5 mm2", "4 mm2", "6 mm2", "10 mm2", "16 mm2", "25 mm2", "35 mm2"],
+  nec: ["12 AWG", "10 AWG", "8 AWG", "6 AWG", "4 AWG", "3 AWG", "2 AWG", "1 AWG"],
+  iec: ["2.5 mm2", "4 mm2", "6 mm2", "10 mm2", "16 mm2", "25 mm2", "35 mm2"],
 };
 
 /** Which of the two trades lays the wires here. */

@@ -112,7 +112,7 @@ export function narrowestOf(
   if (flow.boundBy === "sag") return first(mostOhms(links), "sag");
   const limiting = order.find((i) => links[i]!.role === "limits")!;
   if (flow.boundBy === "cap") return first(limiting, "cap");
-  const blocker = links[limiting]!.kind === "charger" ? withholder(circuit, flow, ceilings) : -1;
+  const blocker = withholder(circuit, flow, ceilings);
   if (blocker >= 0) return first(blocker, "lanes");
   // Of links that are equally narrow the first on the way is named, be it one that limits or one that should hold.
   const most = ceilings[limiting]!.amps;

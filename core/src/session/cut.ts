@@ -1,21 +1,17 @@
 import type { Fraction, Seconds, WattHours } from "../units";
 import { LOSS_CAUSES, type LossCause } from "./balance";
+import { storedByShare } from "./integrate";
 import type { Run, Slice, State } from "./slice";
 
 const SMALL = 1e-9;
-
-/** Share of an even-handed exponential law passed at a share of its time; the law of power straight over charge. */
-const lawAt = (startW: number, endW: number, share: number): number => {
-  const growth = Math.log(endW / startW);
-  return Math.abs(growth) < SMALL ? share : Math.expm1(growth * share) / Math.expm1(growth);
-};
 
 const shareOf = (slice: Slice, time: Seconds): number =>
   slice.to > slice.from ? Math.min(1, Math.max(0, (time - slice.from) / (slice.to - slice.from))) : 1;
 
 /** State of charge inside a slice, at a time (s from plugging in). */
 const socInside = (slice: Slice, time: Seconds): Fraction =>
-  slice.fromSoc + (slice.toSoc - slice.fromSoc) * lawAt(slice.startW, slice.endW, shareOf(slice, time));
+  slice.fromSoc +
+  (slice.toSoc - slice.fromSoc) * storedByShare(slice.startW, slice.endW, shareOf(slice, time));
 
 /**
  * Energy at the meter inside a slice, from its start to a time. Wall power is told from stored power by the straight
@@ -28,7 +24,7 @@ export function wallInside(slice: Slice, time: Seconds): WattHours {
   const slope = Math.abs(endW - startW) > SMALL * startW ? (endWallW - startWallW) / (endW - startW) : 0;
   const base = startWallW - slope * startW;
   const told = base * hours + slope * slice.stored;
-  const passed = base * hours * share + slope * slice.stored * lawAt(startW, endW, share);
+  const passed = base * hours * share + slope * slice.stored * storedByShare(startW, endW, share);
   return (passed + (slice.wall - told) * share) as WattHours;
 }
 
@@ -36,7 +32,7 @@ export function wallInside(slice: Slice, time: Seconds): WattHours {
 export function cutSlice(slice: Slice, time: Seconds): readonly [Slice, Slice] {
   const share = shareOf(slice, time);
   const soc = socInside(slice, time);
-  const stored = slice.stored * lawAt(slice.startW, slice.endW, share);
+  const stored = slice.stored * storedByShare(slice.startW, slice.endW, share);
   const wall = wallInside(slice, time);
   // What the losses have in common with time alone is exact; the rest goes by what was lost altogether.
   const lost = slice.wall > slice.stored ? (wall - stored) / (slice.wall - slice.stored) : share;

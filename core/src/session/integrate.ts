@@ -1,4 +1,4 @@
-import type { Seconds, WattHours } from "../units";
+import type { Fraction, Seconds, WattHours } from "../units";
 
 /** ln(1 + x)/x without loss of digits near zero. */
 const log1pOver = (x: number): number => (Math.abs(x) < 1e-8 ? 1 - x / 2 : Math.log1p(x) / x);
@@ -18,6 +18,15 @@ export const energyOnLine = (energy: WattHours, startW: number, endW: number, ti
   const growth = (endW - startW) / (energy * 3600);
   return (startW * time * expm1Over(growth * time)) / 3600;
 };
+
+/**
+ * Share of the energy stored after a share of the time on such a line: (gˣ − 1)/(g − 1) with g = P₂/P₁, without loss
+ * of digits where the line is almost level.
+ */
+export function storedByShare(startW: number, endW: number, share: Fraction): Fraction {
+  const growth = Math.log(endW / startW);
+  return (share * expm1Over(growth * share)) / expm1Over(growth);
+}
 
 /** Nodes (0–1) and weights (summing to 1) of a quadrature. */
 export type Quadrature = readonly (readonly [node: number, weight: number])[];

@@ -1,4 +1,13 @@
-import { atOnce, acceptanceFactor, acceptedAt, heatCapacity, run, WARM_PACK_C, type State } from ".";
+import {
+  atOnce,
+  acceptanceFactor,
+  acceptedAt,
+  heatCapacity,
+  LOSS_CAUSES,
+  run,
+  WARM_PACK_C,
+  type State,
+} from ".";
 import { bay, idealCar, rapid as station } from "../tests/parts";
 import { charged, chargeOver, pointAt } from "../tests/solve";
 import type { Car, RapidStation } from "../parts";
@@ -82,6 +91,17 @@ test.each([
   ];
   // Richardson's extrapolation of a second-order march: its leading error cancels.
   expect(Math.abs((4 * fine - coarse) / 3 / exact - 1)).toBeLessThan(1e-6);
+});
+
+test("a curve that is level but for its last digit loses what a level one does, cause by cause", () => {
+  const losses = (...watts: number[]) => {
+    const acceptance = watts.map((power, i) => ({ soc: i / (watts.length - 1), watts: power }));
+    const level = { ...car, battery: { ...car.battery, acceptance } };
+    return charged(rapidPath(station(150_000, 375), level), { fromSoc: 0.1, toSoc: 0.9 }).ledger;
+  };
+  const [level, almost] = [losses(30_000, 30_000), losses(30_000.000000000004, 30_000)];
+  expect(almost.cable).toBeGreaterThan(0);
+  for (const cause of LOSS_CAUSES) expect(almost[cause] - level[cause]).toBeCloseTo(0, 6);
 });
 
 test("a cold pack is warmed by what it loses and by a heater that is booked, never for nothing", () => {

@@ -2,7 +2,7 @@ import type { Circuit } from "../path";
 import { wattHours, type Amps, type Fraction, type Seconds } from "../units";
 import { acceptancePieces, onPiece, type Piece } from "./acceptance";
 import { emit } from "./emit";
-import { energyOnLine, GAUSS_3, timeOnLine } from "./integrate";
+import { energyOnLine, GAUSS_3, storedByShare, timeOnLine } from "./integrate";
 import { flowAt, modeOf, pathLimiter, pathStores, type Mode } from "./mode";
 import type { Run, Slice, State } from "./slice";
 import { acceptanceFactor, WARM_PACK_C } from "./temperature";
@@ -190,24 +190,20 @@ function alongLine(mode: Mode, part: Part, until: Seconds, from: State, slices: 
       i === count
         ? part.to
         : part.from + ((endW - part.startW) / (part.endW - part.startW)) * (part.to - part.from);
-    const startW = level ? part.startW : onPiece(part, at.soc);
-    const energy = wattHours((soc - at.soc) * usableWh);
+    const start = at.soc;
+    const startW = level ? part.startW : onPiece(part, start);
+    const energy = wattHours((soc - start) * usableWh);
     let seconds = timeOnLine(energy, startW, endW);
     if (at.elapsed + seconds > until) {
       seconds = until - at.elapsed;
-      soc = Math.min(soc, at.soc + energyOnLine(energy, startW, endW, seconds) / usableWh);
+      soc = Math.min(soc, start + energyOnLine(energy, startW, endW, seconds) / usableWh);
       endW = level ? startW : onPiece(part, soc);
     }
-    at = emit(slices, mode.circuit, flow, at, soc, seconds, startW, endW, limitedBy, (share) => {
-      const power = startW * (endW / startW) ** share;
-      return {
-        power,
-        soc: level
-          ? at.soc + share * (soc - at.soc)
-          : at.soc + ((power - startW) / (endW - startW || 1)) * (soc - at.soc),
-        weight: 1,
-      };
-    });
+    at = emit(slices, mode.circuit, flow, at, soc, seconds, startW, endW, limitedBy, (share) => ({
+      power: startW * (endW / startW) ** share,
+      soc: start + storedByShare(startW, endW, share) * (soc - start),
+      weight: 1,
+    }));
   }
   return at;
 }
