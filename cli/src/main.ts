@@ -1,47 +1,34 @@
-import { closeSync, createReadStream, fstatSync, openSync, readSync } from "node:fs";
+import { createReadStream } from "node:fs";
 import { createInterface } from "node:readline";
 import { parseArgs } from "node:util";
-import { PLAN_MAX_BYTES, type FieldProblem } from "@kettleback/core";
+import { PLAN_MAX_BYTES, QUANTITY_IDS, RESULT_IDS } from "@kettleback/core";
+import { fieldCommand, lineup, varyCommand } from "./lineup";
 import { jsonOf, tableOf } from "./print";
+import { readLimited } from "./read";
+import { BAD_INPUT, NO_CHARGING, refuse } from "./refuse";
 import { solveText, type Outcome } from "./solve";
 
 const HELP = `kettleback: what a charging plan really gives
 
   kettleback solve FILE [--json] [--working]
   kettleback solve --jsonl FILE [--working]
+  kettleback lineup FILE [--json|--csv]
+  kettleback vary FILE --quantity NAME [--values A,B,C] [--car NAME] [--way NAME] [--json|--csv]
+  kettleback field FILE --x NAME:FROM:TO:STEP --y NAME:FROM:TO:STEP --of RESULT [--car NAME] [--way NAME] [--json|--csv]
   kettleback --help
 
-  FILE        a plan document (JSON, see docs/formats.md), or - for standard input
+  FILE        a plan document (JSON, see docs/formats.md), or - for standard input; a line-up document for lineup, and
+              either of them for vary and field
   --json      print the result as JSON instead of a table, with its cautions and what would lift it
   --jsonl     read one plan a line and answer each with one line of JSON, a refusal as {"ok": false, …}
+  --csv       print the table as CSV
   --working   print the working of every answer too
+  NAME        ${QUANTITY_IDS.slice(0, 8).join(", ")},
+              ${QUANTITY_IDS.slice(8).join(", ")}
+  RESULT      ${RESULT_IDS.join(", ")}
 
 Exit codes: 0 solved (with --jsonl: every line was answered); 2 bad input, the offending field is named; 3 the plan is
 sound but nothing would charge.`;
-
-const BAD_INPUT = 2;
-const NO_CHARGING = 3;
-
-/** Reads a file up to the limit, so that a huge one is refused rather than loaded. */
-function readLimited(file: string): string {
-  const fd = file === "-" ? 0 : openSync(file, "r");
-  try {
-    const { size } = fstatSync(fd);
-    if (size > PLAN_MAX_BYTES)
-      throw new Error(`${size} bytes is too large; accepted: up to ${PLAN_MAX_BYTES} bytes`);
-    const chunk = Buffer.alloc(PLAN_MAX_BYTES + 1);
-    let length = 0;
-    for (;;) {
-      const read = readSync(fd, chunk, length, chunk.length - length, null);
-      if (read === 0) break;
-      length += read;
-      if (length > PLAN_MAX_BYTES) throw new Error(`too large; accepted: up to ${PLAN_MAX_BYTES} bytes`);
-    }
-    return chunk.toString("utf8", 0, length);
-  } finally {
-    if (fd !== 0) closeSync(fd);
-  }
-}
 
 /** An outcome as one JSON value. */
 function valueOf(outcome: Outcome): object {
@@ -51,16 +38,10 @@ function valueOf(outcome: Outcome): object {
     : { ok: false, refusal: outcome.refusal, cautions: outcome.cautions };
 }
 
-function refuse(file: string, problems: readonly FieldProblem[], json: boolean): number {
-  if (json) console.log(JSON.stringify({ ok: false, problems }, null, 2));
-  for (const { field, message } of problems) console.error(`${file}: ${field}: ${message}`);
-  return BAD_INPUT;
-}
-
 function solve(file: string, { json, working }: { json: boolean; working: boolean }): number {
   let text: string;
   try {
-    text = readLimited(file);
+    text = readLimited(file, PLAN_MAX_BYTES);
   } catch (error) {
     return refuse(file, [{ field: "(file)", message: (error as Error).message }], json);
   }
@@ -97,7 +78,15 @@ async function main(args: readonly string[]): Promise<number> {
         help: { type: "boolean", short: "h", default: false },
         json: { type: "boolean", default: false },
         jsonl: { type: "boolean", default: false },
+        csv: { type: "boolean", default: false },
         working: { type: "boolean", default: false },
+        quantity: { type: "string" },
+        values: { type: "string" },
+        car: { type: "string" },
+        way: { type: "string" },
+        x: { type: "string" },
+        y: { type: "string" },
+        of: { type: "string" },
       },
     });
     if (values.help) {
@@ -105,9 +94,14 @@ async function main(args: readonly string[]): Promise<number> {
       return 0;
     }
     const [command, file, ...rest] = positionals;
-    if (command === "solve" && file !== undefined && rest.length === 0)
-      return values.jsonl ? await solveLines(file, values.working) : solve(file, values);
-    console.error(`${HELP}\n\nA command is needed: solve FILE.`);
+    if (file !== undefined && rest.length === 0) {
+      if (command === "solve")
+        return values.jsonl ? await solveLines(file, values.working) : solve(file, values);
+      if (command === "lineup") return lineup(file, values);
+      if (command === "vary") return varyCommand(file, values, values);
+      if (command === "field") return fieldCommand(file, values, values);
+    }
+    console.error(`${HELP}\n\nA command and a file are needed: solve, lineup, vary or field, and FILE.`);
   } catch (error) {
     console.error(`${(error as Error).message}\n\n${HELP}`);
   }

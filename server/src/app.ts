@@ -3,12 +3,15 @@ import { join } from "node:path";
 import express, { type Express } from "express";
 import type { MikroORM } from "@mikro-orm/core";
 import type { Logger } from "pino";
+import { LINEUP_MAX_BYTES } from "@kettleback/core";
 import { api } from "./api/router";
 import { sendProblems } from "./api/problem";
 import { guardHostAndOrigin, securityHeaders } from "./safety/guard";
 
 /** Largest request body, in bytes: a hundred times the largest thing a form sends. */
 export const BODY_LIMIT = 256 * 1024;
+/** … and for a line-up, which may hold thousands of ways. */
+export const LINEUP_LIMIT = LINEUP_MAX_BYTES;
 
 export interface AppOptions {
   readonly orm: MikroORM;
@@ -23,6 +26,7 @@ export function createApp({ orm, log, pages }: AppOptions): Express {
   app.disable("x-powered-by");
   app.set("query parser", "simple");
   app.use(securityHeaders, guardHostAndOrigin);
+  app.use("/api/households/:household/lineups", express.json({ limit: LINEUP_LIMIT, strict: true }));
   app.use("/api", express.json({ limit: BODY_LIMIT, strict: true }), noStore, api(orm));
   if (pages && existsSync(join(pages, "index.html"))) {
     app.use(

@@ -87,7 +87,7 @@ export const fallowQuay: Garage = {
     kept("fq-boathouse", { name: "Boathouse" }, "fq-house-rate"),
     kept("fq-slip", { name: "Slip" }, "fq-house-rate"),
     kept("fq-hall", { name: "Co-op hall" }, "fq-hall-rate"),
-    kept("fq-harbour", { name: "Harbour office" }, "fq-free"),
+    kept("fq-harbour", { name: "Harbour office", limitMinutes: 180 }, "fq-free"),
     kept("fq-ferry", { name: "Ferry terminal" }, "fq-ferry-rate"),
   ],
   outlets: [
@@ -320,6 +320,7 @@ export const fallowQuay: Garage = {
     }),
   ],
   adapters: [],
+  lineups: [],
   paths: [
     keptPath(
       "fq-path-plover-night",

@@ -225,6 +225,7 @@ export const larchHollow: Garage = {
     kept("lh-ccs1-j3400", { name: "CCS1 to J3400 adapter", from: "ccs1", to: "j3400-dc", amps: 300 }),
     kept("lh-j3400-type1", { name: "J3400 to Type 1 adapter", from: "j3400-ac", to: "type1", amps: 48 }),
   ],
+  lineups: [],
   paths: [
     keptPath(
       "lh-path-siskin-barn",

@@ -92,7 +92,7 @@ export function withPart(garage: Garage, parts: PathParts, change: Partial<PathP
 }
 
 /** Whether a unit can reach a car with what the household has. */
-const reaches = (garage: Garage, unit: Unit, car: Car): boolean =>
+export const reaches = (garage: Garage, unit: Unit, car: Car): boolean =>
   unit.output.kind === "tethered"
     ? !!inletFor(unit.output.connector, car.inlets) || adaptersFor(garage, unit, undefined, car).length > 0
     : cablesFor(garage, unit, car).length > 0;

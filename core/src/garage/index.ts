@@ -1,5 +1,7 @@
+export * from "./id";
 export * from "./kinds";
 export * from "./series";
 export * from "./choose";
 export * from "./plan";
 export * from "./adopt";
+export * from "./lineup";

@@ -13,11 +13,8 @@ import {
 } from "../parts";
 import type { FieldProblem } from "../documents";
 import { sessionSchema, settingsSchema } from "../plan";
-
-/** Identifier of a kept thing: letters, digits and dashes, so it is safe in an address. */
-export const idSchema = z
-  .string()
-  .regex(/^[A-Za-z0-9-]{1,64}$/, { error: "accepted: 1 to 64 letters, digits and dashes" });
+import { idSchema } from "./id";
+import { savedLineupSchema } from "./lineup";
 
 /** A path kept by name: which parts it uses, by id, and what was asked of the session. */
 export const savedPathSchema = z.strictObject({
@@ -64,6 +61,8 @@ export const KINDS = {
       tariffId: "tariffs",
     },
   },
+  // A line-up says of a part that is gone that it is gone; it keeps nothing from being deleted.
+  lineups: { one: "line-up", part: "lineup", schema: savedLineupSchema, parent: null, names: {} },
 } as const;
 
 export type Kind = keyof typeof KINDS;

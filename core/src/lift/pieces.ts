@@ -5,7 +5,7 @@ import { circuitAmps, plugAtCar, unitFitsOutlet } from "../path";
 import type { Plan } from "../plan";
 import type { Amps } from "../units";
 import type { Change } from "./change";
-import { ADAPTER_AMPS, CABLES, PORTABLE_AMPS, STATIONS, TETHERS, tradeOf } from "./sizes";
+import { ADAPTER_AMPS, CABLES, PORTABLE_AMPS, STATIONS, TETHERS, tradeOf } from "../sizes";
 
 const lanesWord = (lanes: number): string => (lanes === 3 ? "three-phase" : "single-phase");
 

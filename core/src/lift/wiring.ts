@@ -8,7 +8,7 @@ import { tapOf, type Tap, type TapVolts } from "../supply";
 import type { Amps } from "../units";
 import type { Change } from "./change";
 import { adapterFor, cableFor, carAmps, carLanes, outputFor } from "./pieces";
-import { LAID, NEW_CIRCUITS, tradeOf, type NewCircuit } from "./sizes";
+import { LAID, NEW_CIRCUITS, tradeOf, type NewCircuit } from "../sizes";
 
 /** Share of the supply that a new run may lose (common practice). */
 const RUN_DROP = 0.03;

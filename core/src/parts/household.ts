@@ -2,7 +2,7 @@ import { z } from "zod";
 import { IANAZone } from "luxon";
 import { HOUSE_RULES } from "../outlets";
 import { DISTANCE_UNITS, ECONOMY_UNITS } from "../units";
-import { choice, nameSchema } from "./quantity";
+import { choice, nameSchema, quantity } from "./quantity";
 
 export const householdSchema = z.strictObject({
   name: nameSchema,
@@ -16,5 +16,9 @@ export const householdSchema = z.strictObject({
 });
 export type Household = z.infer<typeof householdSchema>;
 
-export const placeSchema = z.strictObject({ name: nameSchema });
+export const placeSchema = z.strictObject({
+  name: nameSchema,
+  /** Longest stay the place allows (min); left out where nothing limits it. */
+  limitMinutes: quantity(5, 7 * 24 * 60, "minutes").optional(),
+});
 export type Place = z.infer<typeof placeSchema>;

@@ -38,10 +38,16 @@ function dcCeiling(circuit: Circuit, link: Link, packVolts: Volts, takes: Batter
 }
 
 /** The ceiling of every link of a circuit at one moment, in walking order. */
-export const ceilingsAt = (circuit: Circuit, flow: Flow, takes: BatteryTakes): Ceiling[] =>
-  circuit.links.map((link) =>
-    circuit.sign > 0 ? acCeiling(circuit, link, flow, takes) : dcCeiling(circuit, link, flow.volts, takes),
-  );
+export function ceilingsAt(circuit: Circuit, flow: Flow, takes: BatteryTakes): Ceiling[] {
+  const { links, sign } = circuit;
+  const ceilings = new Array<Ceiling>(links.length);
+  for (let i = 0; i < links.length; i++)
+    ceilings[i] =
+      sign > 0
+        ? acCeiling(circuit, links[i]!, flow, takes)
+        : dcCeiling(circuit, links[i]!, flow.volts, takes);
+  return ceilings;
+}
 
 /**
  * Why the narrowest link is the narrowest: its amps; a power cap; the voltage drop over it; lanes it withholds that
@@ -75,6 +81,12 @@ function withholder(
   return more ? links.findIndex((link) => link !== charger && link.lanes <= way.lanes) : -1;
 }
 
+/** Whether a link is narrower than another one further on: by amps, then by what it would let through alone. */
+const narrower = (ceilings: readonly Ceiling[], i: number, j: number): boolean => {
+  const [a, b] = [ceilings[i]!, ceilings[j]!];
+  return a.amps < b.amps || (a.amps === b.amps && (a.watts < b.watts || (a.watts === b.watts && i < j)));
+};
+
 /**
  * Which link binds and which comes next. Links that limit are ordered by amps, then by what each would let through
  * alone, then in walking order; one that should hold less binds where somebody has set the current lower for it.
@@ -88,12 +100,18 @@ export function narrowestOf(
 ): Narrowest {
   const { links } = circuit;
   const held = circuit.setting !== null && flow.amps >= circuit.setting.amps * (1 - 1e-9);
-  const rank = (i: number, j: number) =>
-    ceilings[i]!.amps - ceilings[j]!.amps || ceilings[i]!.watts - ceilings[j]!.watts || i - j;
-  const order = links.map((_, i) => i).sort(rank);
+  // Every point of a field asks: one pass for each question costs less than putting the links in order.
+  const least = (wanted: (i: number) => boolean): number => {
+    let found = -1;
+    for (let i = 0; i < links.length; i++)
+      if (wanted(i) && (found < 0 || narrower(ceilings, i, found))) found = i;
+    return found;
+  };
   // What more flows through than it should hold is named by the cautions, not as what comes next.
-  const next = (binding: number) =>
-    order.find((i) => i !== binding && ceilings[i]!.amps >= flow.amps * (1 - 1e-9)) ?? binding;
+  const next = (binding: number) => {
+    const found = least((i) => i !== binding && ceilings[i]!.amps >= flow.amps * (1 - 1e-9));
+    return found < 0 ? binding : found;
+  };
   const first = (binding: number, because: Because): Narrowest => ({
     binding,
     runnerUp: next(binding),
@@ -106,11 +124,11 @@ export function narrowestOf(
     );
   if (held)
     return first(
-      order.find((i) => links[i]!.role === "holds")!,
+      least((i) => links[i]!.role === "holds"),
       "holds",
     );
   if (flow.boundBy === "sag") return first(mostOhms(links), "sag");
-  const limiting = order.find((i) => links[i]!.role === "limits")!;
+  const limiting = least((i) => links[i]!.role === "limits");
   if (flow.boundBy === "cap") return first(limiting, "cap");
   const blocker = withholder(circuit, flow, ceilings);
   if (blocker >= 0) return first(blocker, "lanes");

@@ -5,6 +5,7 @@ export * from "./integrate";
 export * from "./slice";
 export * from "./mode";
 export * from "./run";
+export * from "./glance";
 export * from "./cut";
 export * from "./ledger";
 export * from "./moment";

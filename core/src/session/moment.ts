@@ -23,8 +23,11 @@ export interface Moment extends Narrowest {
   readonly balance: PowerBalance;
 }
 
+/** Where a session stores most, and how much (W). */
+export type Fullest = State & { readonly storedW: number };
+
 /** Where most is stored in a run: the moment its answers in watts and amps are told for. */
-export function fullest(run: Run, start: State): State & { readonly storedW: number } {
+export function fullest(run: Run, start: State): Fullest {
   let best = { ...start, storedW: 0 };
   for (const s of run.slices) {
     if (s.startW > best.storedW * (1 + 1e-12))
@@ -36,10 +39,7 @@ export function fullest(run: Run, start: State): State & { readonly storedW: num
 }
 
 /** A moment of a circuit at which a given power is stored. */
-export function momentAt(
-  circuit: Circuit,
-  { soc, packC, elapsed, storedW }: State & { readonly storedW: number },
-): Moment {
+export function momentAt(circuit: Circuit, { soc, packC, elapsed, storedW }: Fullest): Moment {
   const flow = flowAt(circuit, Infinity, soc)!;
   const accepts = acceptedAt(circuit.pack, soc) * (packC === null ? 1 : acceptanceFactor(packC));
   const takes = accepts === Infinity ? Infinity : inletWhileStoring(circuit, accepts, soc);

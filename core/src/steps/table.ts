@@ -20,7 +20,7 @@ export interface StepRow {
 }
 
 /** Steps people set where a unit lists none (common practice). */
-const COMMON_STEPS = [6, 8, 10, 12, 13, 16, 20, 24, 32, 40, 48, 64, 80];
+export const COMMON_STEPS = [6, 8, 10, 12, 13, 16, 20, 24, 32, 40, 48, 64, 80];
 
 /** Heat (W/m) a lead gives off at a current: I²R of its conductors over its length. */
 export const leadHeat = (lead: Lead, amps: Amps, lanes: number): number =>

@@ -37,11 +37,11 @@ export interface KeptRow {
 }
 
 /** The table of a kind: what one of it is called. */
-export const tableOf = (kind: Kind): string => KINDS[kind].one.replaceAll(" ", "_");
+export const tableOf = (kind: Kind): string => KINDS[kind].one.replaceAll(/[ -]/g, "_");
 
 const keptEntity = (kind: Kind, parent?: EntitySchema): EntitySchema<KeptRow> =>
   defineEntity({
-    name: KINDS[kind].one.replace(/(^| )\w/g, (c) => c.trim().toUpperCase()),
+    name: KINDS[kind].one.replace(/(^|[ -])\w/g, (c) => c.at(-1)!.toUpperCase()),
     tableName: tableOf(kind),
     properties: {
       ...columns(),

@@ -12,7 +12,7 @@ import type { Values } from "./field";
 import { groupsOf, parentChoices } from "./fields";
 import { atField, specOf, valuesOf } from "./values";
 
-export type EditableKind = Exclude<Kind, "paths">;
+export type EditableKind = Exclude<Kind, "paths" | "lineups">;
 
 interface Props {
   readonly garage: Garage;

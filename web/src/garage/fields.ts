@@ -447,10 +447,25 @@ const tariff = ({ currency }: Household): Group[] => [
   },
 ];
 
-const place: Group[] = [{ title: "Place", fields: [NAME] }];
+const place: Group[] = [
+  {
+    title: "Place",
+    fields: [
+      NAME,
+      {
+        path: "limitMinutes",
+        label: "Longest stay",
+        type: "number",
+        unit: "minutes",
+        optional: true,
+        hint: "Only where the place limits it.",
+      },
+    ],
+  },
+];
 
-/** The form of a kind of thing. Saved paths are edited on the Path screen. */
-export const groupsOf = (kind: Exclude<Kind, "paths">, household: Household): readonly Group[] =>
+/** The form of a kind of thing. Saved paths and line-ups are edited in rooms of their own. */
+export const groupsOf = (kind: Exclude<Kind, "paths" | "lineups">, household: Household): readonly Group[] =>
   ({
     cars: car,
     outlets: outlet,

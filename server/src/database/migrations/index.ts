@@ -1,8 +1,10 @@
 import { M0001Start } from "./0001-start";
 import { M0002VersionsAndSeries } from "./0002-versions-and-series";
+import { M0003Lineups } from "./0003-lineups";
 
 /** Every migration in order. A name, once released, never changes. */
 export const MIGRATIONS = [
   { name: "0001-start", class: M0001Start },
   { name: "0002-versions-and-series", class: M0002VersionsAndSeries },
+  { name: "0003-lineups", class: M0003Lineups },
 ] as const;

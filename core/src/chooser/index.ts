@@ -1,0 +1,4 @@
+export * from "./met";
+export * from "./candidates";
+export * from "./cables";
+export * from "./portables";
