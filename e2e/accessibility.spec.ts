@@ -57,8 +57,45 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
   },
 };
 
+const lineup = (view: string, ready?: (page: Page) => Promise<void>) => async (page: Page) => {
+  await page.getByRole("link", { name: "Line-up" }).click();
+  await page.getByRole("group", { name: "Views of the line-up" }).getByRole("button", { name: view }).click();
+  await ready?.(page);
+};
+
+const LINEUP: typeof SCREENS = {
+  "line-up": lineup("Picture", (page) => page.getByRole("listitem").first().waitFor()),
+  "line-up, adding ways": lineup("Picture", async (page) => {
+    await page.getByRole("button", { name: "Add ways…" }).click();
+    await page.getByLabel("Set to, A").fill("0");
+    await page.getByRole("button", { name: "Add it" }).click();
+    await page.getByText("accepted: 6 to 80 A").waitFor();
+  }),
+  "line-up, table": lineup("Table", (page) =>
+    page.getByRole("region", { name: "Rows of the line-up" }).waitFor(),
+  ),
+  "line-up, cars by ways": lineup("Cars × ways", (page) =>
+    page.getByText("best for the car").first().waitFor(),
+  ),
+  "line-up, charts": lineup("Charts", (page) =>
+    page.getByRole("region", { name: "Table: Energy lost" }).waitFor(),
+  ),
+  "line-up, vary": lineup("Vary one thing", (page) =>
+    page.getByRole("region", { name: /^Sizes of/ }).waitFor(),
+  ),
+  "line-up, field": lineup("The field", async (page) => {
+    await page.getByRole("button", { name: "Work it out" }).click();
+    await page.locator("canvas").waitFor();
+  }),
+  "line-up, night": lineup("Enough overnight?", (page) => page.getByText(/is the least that/).waitFor()),
+  "line-up, stay": lineup("A stay", (page) => page.getByText(/the move/).waitFor()),
+  "line-up, what to carry": lineup("What to carry", (page) =>
+    page.getByRole("region", { name: "Portable units one could carry" }).waitFor(),
+  ),
+};
+
 for (const scheme of ["light", "dark"] as const)
-  for (const [name, open] of Object.entries(SCREENS))
+  for (const [name, open] of Object.entries({ ...SCREENS, ...LINEUP }))
     test(`${name}, ${scheme}: no accessibility fault, no refused resource, nothing wider than a phone`, async ({
       page,
       shared,

@@ -239,6 +239,10 @@ describe("enough overnight, and stays", () => {
     expect(moveVerdict(stays, here)).toMatchObject({ worth: true, best: { row: rows[1] } });
     const short = staysOf(rows, { hours: 0.5, moveMinutes: 30, here, limitOf });
     expect(moveVerdict(short, here).worth).toBe(false);
+    // Where both reach the target the one that asks for no move comes first.
+    const long = staysOf(rows, { hours: 48, moveMinutes: 30, here, limitOf });
+    expect(long[0]!.row).toBe(here);
+    expect(long.every(({ full }) => full)).toBe(true);
     const limited = staysOf(rows, { hours: 4, moveMinutes: 0, here, limitOf: () => 60 });
     expect(limited.find(({ row }) => row === here)).toMatchObject({ limited: true, plugged: 3_600 });
     expect(limited.find(({ row }) => row === here)!.wallWh).toBeCloseTo(here.wallW, 3);

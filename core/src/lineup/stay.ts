@@ -31,7 +31,10 @@ export interface StayAsked {
   readonly limitOf: (row: Row) => number | null;
 }
 
-/** What each way gives in a stay, most range first. */
+/** Range (km) below which two ways give the same. */
+const SAME_KM = 0.5;
+
+/** What each way gives in a stay, most range first; of ways that give the same, the one that asks for no move. */
 export function staysOf(rows: readonly Row[], { hours, moveMinutes, here, limitOf }: StayAsked): Stay[] {
   const at = (row: Row): Omit<Stay, "moreKm" | "moreCost"> => {
     const free = Math.max(0, hours * 3600 - (row === here ? 0 : moveMinutes * 60));
@@ -52,6 +55,7 @@ export function staysOf(rows: readonly Row[], { hours, moveMinutes, here, limitO
     };
   };
   const base = here && at(here);
+  const rank = ({ row }: { readonly row: Row }) => (row === here ? 0 : 1);
   return rows
     .map(at)
     .map((stay): Stay => ({
@@ -59,7 +63,7 @@ export function staysOf(rows: readonly Row[], { hours, moveMinutes, here, limitO
       moreKm: stay.km - (base?.km ?? 0),
       moreCost: (stay.cost - (base?.cost ?? 0)) as Micros,
     }))
-    .sort((a, b) => b.km - a.km);
+    .sort((a, b) => (Math.abs(b.km - a.km) > SAME_KM ? b.km - a.km : rank(a) - rank(b) || a.cost - b.cost));
 }
 
 /** Range (km) a move must bring to be worth getting up for (common practice: about a quarter of an hour's drive). */

@@ -129,7 +129,12 @@ export function narrowestOf(
     );
   if (flow.boundBy === "sag") return first(mostOhms(links), "sag");
   const limiting = least((i) => links[i]!.role === "limits");
-  if (flow.boundBy === "cap") return first(limiting, "cap");
+  // Where battery and cap meet they are equal but for rounding: the cap's own link is named.
+  if (flow.boundBy === "cap")
+    return first(
+      links.findIndex(({ kind }) => kind === (circuit.sign > 0 ? "charger" : "unit")),
+      "cap",
+    );
   const blocker = withholder(circuit, flow, ceilings);
   if (blocker >= 0) return first(blocker, "lanes");
   // Of links that are equally narrow the first on the way is named, be it one that limits or one that should hold.

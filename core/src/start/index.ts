@@ -1,4 +1,4 @@
 export * from "./start";
 export * from "./prices";
-export { START_SETS } from "./sets";
+export { START_SETS, type StartWay } from "./sets";
 export * from "./generic";

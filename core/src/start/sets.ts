@@ -3,7 +3,7 @@ import type { SupplyId, Tap } from "../supply";
 import type { Amps } from "../units";
 
 /** One way of a start set, before it meets a household. */
-export type Entry =
+export type StartWay =
   | {
       readonly at: "socket";
       readonly name: string;
@@ -24,7 +24,7 @@ export type Entry =
     }
   | { readonly at: "rapid"; readonly name: string; readonly kW: number; readonly amps: Amps };
 
-const socket = (name: string, type: OutletTypeId, breakerAmps: Amps, amps: Amps): Entry => ({
+const socket = (name: string, type: OutletTypeId, breakerAmps: Amps, amps: Amps): StartWay => ({
   at: "socket",
   name,
   type,
@@ -39,12 +39,12 @@ const wired = (
   amps: Amps,
   breakerAmps: Amps,
   system?: SupplyId,
-): Entry => ({ at: "wired", name, kind, tap, breakerAmps, lanes, amps, ...(system ? { system } : {}) });
-const rapid = (kW: number, amps: Amps): Entry => ({ at: "rapid", name: `Rapid, ${kW} kW`, kW, amps });
+): StartWay => ({ at: "wired", name, kind, tap, breakerAmps, lanes, amps, ...(system ? { system } : {}) });
+const rapid = (kW: number, amps: Amps): StartWay => ({ at: "rapid", name: `Rapid, ${kW} kW`, kW, amps });
 
 const RAPID = [rapid(50, 125), rapid(150, 375), rapid(350, 500)];
 
-const NORTH_AMERICA: readonly Entry[] = [
+const NORTH_AMERICA: readonly StartWay[] = [
   socket("Receptacle at 8 A", "nema-5-15", 15, 8),
   socket("Receptacle at 12 A", "nema-5-15", 15, 12),
   socket("20 A receptacle at 16 A", "nema-5-20", 20, 16),
@@ -62,7 +62,7 @@ export const WALL_SOCKET: OutletTypeId = "cee-7";
 
 const wallSockets = [6, 8, 10, 13].map((amps) => socket(`Wall socket at ${amps} A`, WALL_SOCKET, 16, amps));
 
-const EUROPE: readonly Entry[] = [
+const EUROPE: readonly StartWay[] = [
   ...wallSockets,
   socket("Blue 16 A socket", "blue-16", 16, 16),
   socket("Blue 32 A socket", "blue-32", 32, 32),
@@ -77,7 +77,7 @@ const EUROPE: readonly Entry[] = [
   ...RAPID,
 ];
 
-const WITHOUT_NEUTRAL: readonly Entry[] = [
+const WITHOUT_NEUTRAL: readonly StartWay[] = [
   ...wallSockets,
   socket("Blue 16 A socket", "blue-16", 16, 16),
   socket("Blue 32 A socket", "blue-32", 32, 32),
@@ -88,7 +88,7 @@ const WITHOUT_NEUTRAL: readonly Entry[] = [
   ...RAPID,
 ];
 
-const JAPAN: readonly Entry[] = [
+const JAPAN: readonly StartWay[] = [
   socket("100 V socket at 6 A", "nema-5-15", 15, 6),
   socket("100 V socket at 12 A", "nema-5-15", 15, 12),
   socket("200 V socket at 16 A", "nema-6-20", 20, 16),
@@ -99,7 +99,7 @@ const JAPAN: readonly Entry[] = [
 ];
 
 /** The ways people compare, by the supply of the house. */
-export const START_SETS: Readonly<Record<SupplyId, readonly Entry[]>> = {
+export const START_SETS: Readonly<Record<SupplyId, readonly StartWay[]>> = {
   "split-phase": NORTH_AMERICA,
   "208Y": NORTH_AMERICA.filter((entry) => entry.at !== "wired" || entry.amps <= 48),
   "230/400": EUROPE,

@@ -15,9 +15,9 @@ import { cableTo, type Purchase } from "../lineup";
 import { tapOf, type SupplyId } from "../supply";
 import { bayOf, fixedOf, plugOf, portableOf, rapidOf, socketOf } from "./generic";
 import { HOME_PRICE, priceOfSize, PUBLIC_PRICE, USUAL_PRICES, usualPrice, usualRate } from "./prices";
-import { START_SETS, WALL_SOCKET, type Entry } from "./sets";
+import { START_SETS, WALL_SOCKET, type StartWay } from "./sets";
 
-type Of<A extends Entry["at"]> = Extract<Entry, { at: A }>;
+type Of<A extends StartWay["at"]> = Extract<StartWay, { at: A }>;
 type Parts = Pick<
   SavedWay,
   "outlet" | "unit" | "cable" | "adapter" | "tariff" | "settings" | "followsCar" | "limitMinutes" | "buy"
@@ -205,13 +205,13 @@ function rapidWay(from: From, entry: Of<"rapid">): Parts {
   };
 }
 
-function partsOf(from: From, entry: Entry): Parts {
+function partsOf(from: From, entry: StartWay): Parts {
   if (entry.at === "socket") return socketWay(from, entry);
   return entry.at === "wired" ? wiredWay(from, entry) : rapidWay(from, entry);
 }
 
 /** Places of one's own come by their name. */
-function nameOf({ garage }: From, entry: Entry, { outlet: id }: Parts): string {
+function nameOf({ garage }: From, entry: StartWay, { outlet: id }: Parts): string {
   const outlet = typeof id === "string" ? garage.outlets.find((row) => row.id === id) : undefined;
   const place = garage.places.find((row) => row.id === outlet?.parentId);
   if (!place) return entry.name;
@@ -230,6 +230,17 @@ export function startWays(garage: Garage, carId: string | undefined, system = wo
     const parts = partsOf(from, entry);
     return { id: `way-${i + 1}`, name: nameOf(from, entry, parts), lead: null, ...parts };
   });
+}
+
+/** One way described by what it is and its one figure; everything else is usual, or one's own. */
+export function wayOfEntry(
+  garage: Garage,
+  carId: string | undefined,
+  entry: StartWay,
+  system = worldOf(garage),
+): SavedWay {
+  const from: From = { garage, system, car: garage.cars.find(({ id }) => id === carId) };
+  return { id: "new", name: entry.name, lead: null, ...partsOf(from, entry) };
 }
 
 /** A line-up to begin with: every car of the household on the ways of its world. */

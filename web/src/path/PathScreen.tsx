@@ -1,6 +1,6 @@
 import { useEffect, useState } from "react";
 import { Link } from "react-router-dom";
-import { acceptedRange, type FieldProblem, type Garage } from "@kettleback/core";
+import type { FieldProblem, Garage } from "@kettleback/core";
 import { ConductorDrawing } from "../drawing/ConductorDrawing";
 import type { Answered, Charging } from "../solve/answer";
 import { useSolve } from "../solve/store";
@@ -11,11 +11,13 @@ import { Lift } from "./Lift";
 import { LinkPanel } from "./LinkPanel";
 import { Lower } from "./Lower";
 import { PlanFile } from "./PlanFile";
+import { inScreenWords } from "./problems";
 import { Refused } from "./Refused";
 import { SavedPaths } from "./SavedPaths";
 import { Sentence } from "./Sentence";
+import { ToLineup } from "./ToLineup";
 import { Trying } from "./Trying";
-import { UndoRedo } from "./UndoRedo";
+import { UndoRedo } from "../shell/UndoRedo";
 import { Verdict } from "./Verdict";
 import "./path.scss";
 import "./sentence.scss";
@@ -66,8 +68,9 @@ function Bench({ garage, answered, onChange }: BenchProps) {
         <h1 className="visually-hidden">Path</h1>
         <SavedPaths garage={garage} draft={draft} plan={plan} onChange={onChange} />
         <div className="undo">
+          <ToLineup garage={garage} draft={draft} plan={plan} />
           <PlanFile plan={plan} onImported={onChange} />
-          <UndoRedo householdId={garage.household.id} />
+          <UndoRedo store={draftStoreOf(garage.household.id)} />
         </div>
       </div>
       <Sentence
@@ -137,21 +140,6 @@ function Answer({ charging, draft, onChange }: AnswerProps) {
     </div>
   );
 }
-
-const FIELD_WORDS: Record<string, string> = {
-  "session.fromSoc": "Charge at the start",
-  "session.toSoc": "Target charge",
-  "session.pluggedInAt": "Plugged in at",
-  "session.neededBy": "Needed by",
-  "session.batteryC": "Battery temperature",
-  "session.heatingW": "Heating",
-};
-
-const SHARES = new Set(["session.fromSoc", "session.toSoc"]);
-
-/** The screen speaks per cent where the document speaks shares. */
-const inScreenWords = ({ field, message, accepts }: FieldProblem): string =>
-  `${FIELD_WORDS[field] ?? field}: ${accepts && SHARES.has(field) ? acceptedRange(accepts.min * 100, accepts.max * 100, "%") : message}`;
 
 function Problems({ problems }: { problems: readonly FieldProblem[] }) {
   return (

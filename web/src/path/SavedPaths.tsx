@@ -1,7 +1,6 @@
-import { useState } from "react";
-import Button from "react-bootstrap/Button";
-import { nameSchema, type Garage, type Plan } from "@kettleback/core";
+import type { Garage, Plan } from "@kettleback/core";
 import { sayDone, sayTrouble } from "../shell/notices";
+import { Saved } from "../shell/Saved";
 import { draftOf, pathOfDraft, type Draft } from "../state/draft";
 import { useGarage } from "../state/garage";
 
@@ -19,11 +18,9 @@ export function SavedPaths({ garage, draft, plan, onChange }: Props) {
   const importPlan = useGarage((s) => s.importPlan);
   const remove = useGarage((s) => s.remove);
   const restore = useGarage((s) => s.restore);
-  const [naming, setNaming] = useState(false);
   const saved = garage.paths.find((p) => p.id === draft.savedId);
   const changed =
     !saved || draft.trial !== null || JSON.stringify(saved.spec) !== JSON.stringify(pathOfDraft(draft));
-  const sound = plan !== null;
 
   const save = async (name: string, row: typeof saved) => {
     try {
@@ -33,10 +30,11 @@ export function SavedPaths({ garage, draft, plan, onChange }: Props) {
           ? await importPlan({ ...plan, name })
           : await keep("paths", { ...row, spec: { ...pathOfDraft(draft), name }, parentId: null });
       onChange(draftOf(kept.spec, kept.id));
-      setNaming(false);
       sayDone(`Saved as “${kept.spec.name}”.`);
+      return true;
     } catch (error) {
       sayTrouble(error);
+      return false;
     }
   };
   const forget = async () => {
@@ -54,95 +52,19 @@ export function SavedPaths({ garage, draft, plan, onChange }: Props) {
   };
 
   return (
-    <div className="saved">
-      <select
-        aria-label="Saved paths"
-        className="form-select form-select-sm"
-        value={draft.savedId && saved ? draft.savedId : ""}
-        onChange={(e) => {
-          const row = garage.paths.find((p) => p.id === e.target.value);
-          if (row) onChange(draftOf(row.spec, row.id));
-        }}
-      >
-        {!saved && <option value="">{garage.paths.length ? "Not saved yet" : "No saved path yet"}</option>}
-        {garage.paths.map((p) => (
-          <option key={p.id} value={p.id}>
-            {p.spec.name}
-            {p.id === draft.savedId && changed ? " (changed)" : ""}
-          </option>
-        ))}
-      </select>
-      {naming ? (
-        <NameForm
-          initial={saved ? `${saved.spec.name} 2` : ""}
-          onSave={(name) => void save(name, undefined)}
-          onCancel={() => setNaming(false)}
-        />
-      ) : (
-        <>
-          <Button
-            size="sm"
-            variant="quiet"
-            disabled={!saved || !changed || !sound || draft.trial !== null}
-            onClick={() => void save(saved!.spec.name, saved)}
-          >
-            Save
-          </Button>
-          <Button size="sm" variant="quiet" disabled={!sound} onClick={() => setNaming(true)}>
-            Save as…
-          </Button>
-          <Button size="sm" variant="quiet" disabled={!saved} onClick={() => void forget()}>
-            Delete
-          </Button>
-        </>
-      )}
-    </div>
-  );
-}
-
-function NameForm({
-  initial,
-  onSave,
-  onCancel,
-}: {
-  initial: string;
-  onSave(name: string): void;
-  onCancel(): void;
-}) {
-  const [name, setName] = useState(initial);
-  const [problem, setProblem] = useState<string>();
-  return (
-    <form
-      className="name-form"
-      onSubmit={(event) => {
-        event.preventDefault();
-        const parsed = nameSchema.safeParse(name);
-        if (parsed.success) onSave(parsed.data);
-        else setProblem(parsed.error.issues[0]!.message);
+    <Saved
+      one="path"
+      rows={garage.paths}
+      savedId={draft.savedId}
+      changed={changed}
+      mayKeep={plan !== null}
+      mayOverwrite={draft.trial === null}
+      onOpen={(id) => {
+        const row = garage.paths.find((p) => p.id === id);
+        if (row) onChange(draftOf(row.spec, row.id));
       }}
-      onKeyDown={(e) => e.key === "Escape" && onCancel()}
-    >
-      <input
-        className="form-control form-control-sm"
-        aria-label="Name of the path"
-        aria-invalid={!!problem}
-        aria-describedby="path-name-problem"
-        placeholder="Name of the path"
-        autoFocus
-        value={name}
-        onChange={(e) => setName(e.target.value)}
-      />
-      <Button size="sm" type="submit">
-        Save
-      </Button>
-      <Button size="sm" variant="quiet" onClick={onCancel}>
-        Cancel
-      </Button>
-      {problem && (
-        <span id="path-name-problem" className="problem" role="alert">
-          {problem}
-        </span>
-      )}
-    </form>
+      onSave={(name, over) => save(name, over ? saved : undefined)}
+      onDelete={() => void forget()}
+    />
   );
 }

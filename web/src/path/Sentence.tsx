@@ -10,9 +10,8 @@ import {
   type PathParts,
 } from "@kettleback/core";
 import type { Draft, Trial } from "../state/draft";
-import { PercentInput } from "./PercentInput";
 import { Pick, type Option } from "./Pick";
-import { Departure, OtherPlug, PackWords, WhichHour } from "./SessionWords";
+import { Departure, OtherPlug, PackWords, SpanWords } from "./SessionWords";
 
 interface Props {
   readonly garage: Garage;
@@ -44,8 +43,6 @@ export function Sentence({ garage, draft, problems, blamed, repeated, onChange }
   const cable = garage.cables.find((c) => c.id === draft.cableId)?.spec;
   const leads = outlet ? leadsFor(garage, outlet.spec) : [];
   const adapters = unit && car ? adaptersFor(garage, unit, cable, car) : [];
-  const date = draft.session.pluggedInAt.slice(0, 10);
-  const time = draft.session.pluggedInAt.slice(11, 16);
   const wrong = (field: string) => problems.find((p) => p.field.startsWith(field))?.message;
 
   return (
@@ -53,6 +50,7 @@ export function Sentence({ garage, draft, problems, blamed, repeated, onChange }
       Charge{" "}
       <Pick
         label="Car"
+        tried={tried("car")}
         value={draft.carId}
         wrong={blamed === "car"}
         fits={garage.cars.map(named)}
@@ -125,43 +123,7 @@ export function Sentence({ garage, draft, problems, blamed, repeated, onChange }
           />
         </>
       )}
-      , from{" "}
-      <PercentInput
-        label="Charge at the start"
-        value={draft.session.fromSoc}
-        problem={wrong("session.fromSoc")}
-        onChange={(fromSoc) => session({ fromSoc })}
-      />{" "}
-      to{" "}
-      <PercentInput
-        label="Target charge"
-        value={draft.session.toSoc}
-        problem={wrong("session.toSoc")}
-        onChange={(toSoc) => session({ toSoc })}
-      />
-      , plugged in at{" "}
-      <input
-        className="bracket"
-        type="time"
-        aria-label="Plugged in at"
-        value={time}
-        required
-        onChange={(e) => e.target.value && session({ pluggedInAt: `${date}T${e.target.value}` })}
-      />{" "}
-      on{" "}
-      <input
-        className="bracket"
-        type="date"
-        aria-label="Plugged in on"
-        value={date}
-        required
-        onChange={(e) => e.target.value && session({ pluggedInAt: `${e.target.value}T${time}` })}
-      />
-      {repeated.length > 1 && (
-        <>
-          , <WhichHour draft={draft} offsets={repeated} onChange={onChange} />
-        </>
-      )}
+      , <SpanWords session={draft.session} repeated={repeated} wrong={wrong} onChange={session} />
       {(unit?.kind === "rapid" || draft.session.batteryC !== null) && (
         <PackWords draft={draft} wrong={!!wrong("session.batteryC")} onChange={onChange} />
       )}
@@ -169,6 +131,7 @@ export function Sentence({ garage, draft, problems, blamed, repeated, onChange }
       <Departure value={draft.session.neededBy} onChange={(neededBy) => session({ neededBy })} />, paid at{" "}
       <Pick
         label="Tariff"
+        tried={tried("tariff")}
         value={draft.tariffId}
         wrong={false}
         fits={garage.tariffs.map(named)}

@@ -1,4 +1,6 @@
+import type { PlannedSession } from "@kettleback/core";
 import type { Draft } from "../state/draft";
+import { PercentInput } from "./PercentInput";
 
 interface Props {
   readonly draft: Draft;
@@ -28,21 +30,21 @@ export function Departure({
   );
 }
 
+interface HourProps {
+  readonly pluggedInAt: string;
+  readonly offsets: readonly string[];
+  onChange(pluggedInAt: string): void;
+}
+
 /** Of an hour that comes twice, as the clocks go back: which of the two is meant. */
-export function WhichHour({ draft, offsets, onChange }: Props & { readonly offsets: readonly string[] }) {
-  const { session } = draft;
-  const said = session.pluggedInAt.slice(16);
+export function WhichHour({ pluggedInAt, offsets, onChange }: HourProps) {
+  const said = pluggedInAt.slice(16);
   return (
     <select
       className="bracket"
       aria-label="Which of the two hours"
       value={offsets.includes(said) ? said : offsets[0]}
-      onChange={(e) =>
-        onChange({
-          ...draft,
-          session: { ...session, pluggedInAt: session.pluggedInAt.slice(0, 16) + e.target.value },
-        })
-      }
+      onChange={(e) => onChange(pluggedInAt.slice(0, 16) + e.target.value)}
     >
       {offsets.map((offset, i) => (
         <option key={offset} value={offset}>
@@ -50,6 +52,66 @@ export function WhichHour({ draft, offsets, onChange }: Props & { readonly offse
         </option>
       ))}
     </select>
+  );
+}
+
+interface SpanProps {
+  readonly session: PlannedSession;
+  readonly repeated: readonly string[];
+  /** What is wrong with a field, by the start of its name. */
+  wrong(field: string): string | undefined;
+  onChange(change: Partial<PlannedSession>): void;
+}
+
+/** How far it is to be charged, and when it is plugged in. */
+export function SpanWords({ session, repeated, wrong, onChange }: SpanProps) {
+  const date = session.pluggedInAt.slice(0, 10);
+  const time = session.pluggedInAt.slice(11, 16);
+  return (
+    <>
+      from{" "}
+      <PercentInput
+        label="Charge at the start"
+        value={session.fromSoc}
+        problem={wrong("session.fromSoc")}
+        onChange={(fromSoc) => onChange({ fromSoc })}
+      />{" "}
+      to{" "}
+      <PercentInput
+        label="Target charge"
+        value={session.toSoc}
+        problem={wrong("session.toSoc")}
+        onChange={(toSoc) => onChange({ toSoc })}
+      />
+      , plugged in at{" "}
+      <input
+        className="bracket"
+        type="time"
+        aria-label="Plugged in at"
+        value={time}
+        required
+        onChange={(e) => e.target.value && onChange({ pluggedInAt: `${date}T${e.target.value}` })}
+      />{" "}
+      on{" "}
+      <input
+        className="bracket"
+        type="date"
+        aria-label="Plugged in on"
+        value={date}
+        required
+        onChange={(e) => e.target.value && onChange({ pluggedInAt: `${e.target.value}T${time}` })}
+      />
+      {repeated.length > 1 && (
+        <>
+          ,{" "}
+          <WhichHour
+            pluggedInAt={session.pluggedInAt}
+            offsets={repeated}
+            onChange={(pluggedInAt) => onChange({ pluggedInAt })}
+          />
+        </>
+      )}
+    </>
   );
 }
 

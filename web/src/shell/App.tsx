@@ -7,6 +7,7 @@ import { Failure, NoHousehold, Waiting } from "./states";
 import "./shell.scss";
 
 const PathScreen = lazy(() => import("../path/PathScreen"));
+const LineupScreen = lazy(() => import("../lineup/LineupScreen"));
 const GarageScreen = lazy(() => import("../garage/GarageScreen"));
 
 /** The shell: header with the rooms in working order, and the room in view. */
@@ -33,6 +34,7 @@ export function App() {
             <Routes>
               <Route path="/" element={<Navigate to="/path" replace />} />
               <Route path="/path" element={<PathScreen key={garage.household.id} garage={garage} />} />
+              <Route path="/line-up" element={<LineupScreen key={garage.household.id} garage={garage} />} />
               <Route
                 path="/garage/:kind?"
                 element={<GarageScreen key={garage.household.id} garage={garage} />}

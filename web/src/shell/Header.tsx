@@ -9,6 +9,7 @@ import { sayTrouble } from "./notices";
 const ROOMS = [
   { to: "/garage", name: "Garage" },
   { to: "/path", name: "Path" },
+  { to: "/line-up", name: "Line-up" },
 ] as const;
 
 const THEME_WORDS: Record<Theme, string> = { auto: "As system", light: "Daylight", dark: "Dusk" };

@@ -6,7 +6,7 @@ import type { Work } from "./worker";
 let work: Remote<Work> | undefined;
 
 /** The one worker, started when it is first needed. */
-const worker = (): Remote<Work> =>
+export const worker = (): Remote<Work> =>
   (work ??= wrap<Work>(new Worker(new URL("./worker.ts", import.meta.url), { type: "module" })));
 
 interface Wanted {

@@ -33,16 +33,18 @@ export const useSolve = create<SolveState>()((set, get) => ({
 /** What a household starts with, made once a garage. */
 const firstDrafts = new WeakMap<Garage, { readonly draft: Draft | undefined }>();
 
-/** The draft of the garage in view: the one being worked on, or what the household starts with. */
-function draftInView(garage: Garage): Draft | undefined {
-  const kept = draftStoreOf(garage.household.id).getState().draft;
-  if (kept) return kept;
+/** The path a household starts with; undefined where it has nothing to plug in. */
+export function firstDraftOf(garage: Garage): Draft | undefined {
   const made = firstDrafts.get(garage) ?? {
     draft: firstDraft(garage, DateTime.now().setZone(garage.household.spec.timeZone).toISODate()!),
   };
   firstDrafts.set(garage, made);
   return made.draft;
 }
+
+/** The draft of the garage in view: the one being worked on, or what the household starts with. */
+const draftInView = (garage: Garage): Draft | undefined =>
+  draftStoreOf(garage.household.id).getState().draft ?? firstDraftOf(garage);
 
 /** Solves again if the garage or the draft in view is another than the one last solved. */
 function follow(): void {

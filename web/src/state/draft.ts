@@ -1,23 +1,21 @@
-import { createStore, type StoreApi } from "zustand";
-import { persist } from "zustand/middleware";
-import { temporal, type TemporalState } from "zundo";
 import { z } from "zod";
 import {
   planSchema,
   savedPathSchema,
-  SPEC_VERSION,
   upgradePart,
   withPart,
   type Garage,
   type Parts,
   type PathParts,
+  type Plan,
   type SavedPath,
 } from "@kettleback/core";
+import { undoableStore, type Undoable } from "./undoable";
 
 /** A change that is tried out before anything is bought: what it is, and the parts it puts in place of the kept ones. */
 export interface Trial {
   readonly what: string;
-  readonly parts: Partial<Omit<Parts, "settings">>;
+  readonly parts: Partial<Omit<Parts, "settings"> & Pick<Plan, "car" | "tariff">>;
 }
 
 /** The setting being worked on, and the saved path it came from. Numbers may be out of range while being typed. */
@@ -26,19 +24,12 @@ export interface Draft extends SavedPath {
   readonly trial: Trial | null;
 }
 
-interface DraftState {
-  readonly draft: Draft | null;
-  set(draft: Draft): void;
-}
-
-type Undoable = StoreApi<DraftState> & { temporal: StoreApi<TemporalState<{ draft: Draft | null }>> };
-
 /** A number being typed: out of range, or (kept as null) not there yet. */
-const typed = z
+export const typed = z
   .number()
   .nullable()
   .transform((n) => n ?? Number.NaN);
-const { household, outlet, lead, unit, cable, adapter } = planSchema.shape;
+const { household, car, outlet, lead, unit, cable, adapter, tariff } = planSchema.shape;
 
 /** A draft as the browser kept it. What is typed may be out of range; everything else is judged like a saved path. */
 const draftSchema = savedPathSchema.extend({
@@ -53,7 +44,7 @@ const draftSchema = savedPathSchema.extend({
   trial: z
     .strictObject({
       what: z.string(),
-      parts: z.strictObject({ household, outlet, lead, unit, cable, adapter }).partial(),
+      parts: z.strictObject({ household, car, outlet, lead, unit, cable, adapter, tariff }).partial(),
     })
     .nullable(),
 });
@@ -83,38 +74,15 @@ export function draftFrom(kept: unknown, version: number): Draft | null {
   return parsed.success ? (parsed.data as Draft) : null;
 }
 
-function makeStore(householdId: string): Undoable {
+function makeStore(householdId: string): Undoable<Draft> {
   takeOverFirst(householdId);
-  // History inside, keeping outside: an undo is kept for reload like any other change.
-  const store = createStore<DraftState>()(
-    persist(
-      temporal((set) => ({ draft: null as Draft | null, set: (draft: Draft) => set({ draft }) }), {
-        partialize: ({ draft }) => ({ draft }),
-        limit: 200,
-        equality: (a, b) => a.draft === b.draft,
-      }),
-      {
-        name: keyOf(householdId),
-        version: SPEC_VERSION,
-        partialize: ({ draft }) => ({ draft }),
-        migrate: (kept, version) => ({
-          draft: draftFrom((kept as { draft?: unknown } | null)?.draft, version),
-        }),
-        merge: (kept, state) => ({
-          ...state,
-          draft: draftFrom((kept as { draft?: unknown } | undefined)?.draft, SPEC_VERSION),
-        }),
-      },
-    ),
-  ) as unknown as Undoable;
-  store.temporal.getState().clear();
-  return store;
+  return undoableStore(keyOf(householdId), draftFrom);
 }
 
-const stores = new Map<string, Undoable>();
+const stores = new Map<string, Undoable<Draft>>();
 
 /** The draft of one household, with a history of its own. It survives a reload; every change can be undone. */
-export function draftStoreOf(householdId: string): Undoable {
+export function draftStoreOf(householdId: string): Undoable<Draft> {
   const store = stores.get(householdId) ?? makeStore(householdId);
   stores.set(householdId, store);
   return store;

@@ -1,11 +1,11 @@
 import { useEffect } from "react";
 import Button from "react-bootstrap/Button";
 import { useStore } from "zustand";
-import { draftStoreOf } from "../state/draft";
+import type { Undoable } from "../state/undoable";
 
-/** Undo and redo of every change to this household's setting; Ctrl+Z and Ctrl+Shift+Z outside a field. */
-export function UndoRedo({ householdId }: { readonly householdId: string }) {
-  const { undo, redo, pastStates, futureStates } = useStore(draftStoreOf(householdId).temporal);
+/** Undo and redo of every change to a draft; Ctrl+Z and Ctrl+Shift+Z outside a field. */
+export function UndoRedo<T>({ store }: { readonly store: Undoable<T> }) {
+  const { undo, redo, pastStates, futureStates } = useStore(store.temporal);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const typing = event.target instanceof HTMLElement && event.target.closest("input, textarea");

@@ -1,0 +1,170 @@
+import { lazy, Suspense, useEffect, useState } from "react";
+import { Link, useNavigate } from "react-router-dom";
+import { useStore } from "zustand";
+import { startLineup, type Cell, type FieldProblem, type Garage } from "@kettleback/core";
+import { inScreenWords } from "../path/problems";
+import { UndoRedo } from "../shell/UndoRedo";
+import { firstDraftOf } from "../solve/store";
+import { solveLineup, useLineup, type SolvedLineup } from "../solve/lineup";
+import { lineupDraftOf, lineupStoreOf, type LineupDraft } from "../state/lineup";
+import { AddWays } from "./AddWays";
+import { AskedSentence } from "./AskedSentence";
+import { LineupFile } from "./LineupFile";
+import { Picture } from "./Picture";
+import { SavedLineups } from "./SavedLineups";
+import { WayPanel } from "./WayPanel";
+import "../path/path.scss";
+import "../path/sentence.scss";
+import "./lineup.scss";
+
+const Table = lazy(() => import("./Table"));
+const CarsByWays = lazy(() => import("./CarsByWays"));
+const Charts = lazy(() => import("./Charts"));
+const VaryView = lazy(() => import("./VaryView"));
+const FieldView = lazy(() => import("./FieldView"));
+const Overnight = lazy(() => import("./Overnight"));
+const StayView = lazy(() => import("./StayView"));
+const Choosers = lazy(() => import("./Choosers"));
+
+/** The views of a line-up, in the order questions come up. */
+const VIEWS = {
+  picture: "Picture",
+  table: "Table",
+  cars: "Cars × ways",
+  charts: "Charts",
+  vary: "Vary one thing",
+  field: "The field",
+  night: "Enough overnight?",
+  stay: "A stay",
+  choose: "What to carry",
+} as const;
+export type View = keyof typeof VIEWS;
+
+/** What every view of a line-up is given. */
+export interface ViewProps {
+  readonly solved: SolvedLineup;
+  /** The way that is looked at: its place in the list. */
+  readonly selected: number;
+  onSelect(way: number): void;
+  onChange(draft: LineupDraft): void;
+  onView(view: View): void;
+}
+
+/** The cells of one car, way by way. */
+export const cellsOfCar = ({ cells }: SolvedLineup, car: number): (Cell | null)[] =>
+  cells.map((row) => row[car] ?? null);
+
+/** Every way to charge, side by side. */
+export default function LineupScreen({ garage }: { garage: Garage }) {
+  const store = lineupStoreOf(garage.household.id);
+  const kept = useStore(store, (s) => s.draft);
+  const solved = useLineup((s) => s.solved);
+  useEffect(() => {
+    if (kept) return solveLineup(garage, kept);
+    const first = firstDraftOf(garage);
+    if (first) solveLineup(garage, lineupDraftOf(startLineup(garage, first.session), null));
+  }, [garage, kept]);
+  if (garage.cars.length === 0 && !kept) return <NothingYet />;
+  if (!solved || solved.garage !== garage) return null;
+  return <Bench garage={garage} solved={solved} onChange={(draft) => store.getState().set(draft)} />;
+}
+
+function NothingYet() {
+  return (
+    <div className="room-note">
+      <h1>Nothing to line up yet</h1>
+      <p>
+        A line-up needs a car, an outlet and a tariff of your own to start from.{" "}
+        <Link to="/garage">Add them in the Garage</Link>; the ways you do not have are filled in.
+      </p>
+    </div>
+  );
+}
+
+interface BenchProps {
+  readonly garage: Garage;
+  readonly solved: SolvedLineup;
+  onChange(draft: LineupDraft): void;
+}
+
+function Bench({ garage, solved, onChange }: BenchProps) {
+  const [view, setView] = useState<View>("picture");
+  const [chosen, setChosen] = useState<string | null>(null);
+  const navigate = useNavigate();
+  const { draft, open, problems } = solved;
+  const at = open.ways.findIndex(({ id }) => id === (chosen ?? draft.baseline));
+  const selected = Math.max(0, at);
+  const props: ViewProps = {
+    solved,
+    selected,
+    onSelect: (way) => setChosen(open.ways[way]!.id),
+    onChange,
+    onView: setView,
+  };
+  const charts = problems.length === 0 && open.ways.length > 0 && open.cars.length > 0;
+  return (
+    <div className="lineup-room">
+      <div className="path-head">
+        <h1 className="visually-hidden">Line-up</h1>
+        <SavedLineups garage={garage} draft={draft} sound={problems.length === 0} onChange={onChange} />
+        <div className="undo">
+          <LineupFile garage={garage} solved={solved} onChange={onChange} />
+          <UndoRedo store={lineupStoreOf(garage.household.id)} />
+        </div>
+      </div>
+      <AskedSentence garage={garage} solved={solved} onChange={onChange} />
+      {problems.length > 0 && <Problems problems={problems} />}
+      <div className="lineup-bar">
+        <div className="views" role="group" aria-label="Views of the line-up">
+          {(Object.keys(VIEWS) as View[]).map((key) => (
+            <button key={key} type="button" aria-pressed={view === key} onClick={() => setView(key)}>
+              {VIEWS[key]}
+            </button>
+          ))}
+        </div>
+        <AddWays garage={garage} draft={draft} onChange={onChange} />
+      </div>
+      {open.cars.length === 0 && <p className="room-note">No car is in this line-up: tick one above.</p>}
+      {open.ways.length === 0 && (
+        <p className="room-note">
+          No way is in this line-up yet. Add a start set, a saved path, or a way described in place.
+        </p>
+      )}
+      {solved.done < solved.all && problems.length === 0 && (
+        <p className="quiet" role="status">
+          {solved.done} of {solved.all} worked out…
+        </p>
+      )}
+      {charts && (
+        <Suspense fallback={<div className="view-waiting" />}>
+          {view === "picture" && (
+            <div className="lineup-bench">
+              <Picture {...props} />
+              <WayPanel {...props} garage={garage} onOpenPath={() => navigate("/path")} />
+            </div>
+          )}
+          {view === "table" && <Table {...props} />}
+          {view === "cars" && <CarsByWays {...props} />}
+          {view === "charts" && <Charts {...props} />}
+          {view === "vary" && <VaryView {...props} />}
+          {view === "field" && <FieldView {...props} />}
+          {view === "night" && <Overnight {...props} />}
+          {view === "stay" && <StayView {...props} />}
+          {view === "choose" && <Choosers {...props} garage={garage} />}
+        </Suspense>
+      )}
+    </div>
+  );
+}
+
+function Problems({ problems }: { readonly problems: readonly FieldProblem[] }) {
+  return (
+    <div role="alert">
+      <ul className="problems">
+        {problems.map((p) => (
+          <li key={p.field}>{inScreenWords(p)}</li>
+        ))}
+      </ul>
+    </div>
+  );
+}

@@ -1,0 +1,60 @@
+import { memo } from "react";
+import { LINK_WORDS, type Row } from "@kettleback/core";
+import { miniatureOf, type Scale } from "./miniature";
+
+const [WIDTH, HEIGHT, PAD] = [150, 30, 3];
+const THICKEST = { 1: 20, 2: 11, 3: 8 } as const;
+const THINNEST = 1.5;
+
+/** The conductor drawing in small: lanes as wide as their ceilings, what flows filled in, the narrowest pinched. */
+export const Mini = memo(function Mini({ row, scale }: { readonly row: Row; readonly scale: Scale }) {
+  const { links, lanes, flow } = miniatureOf(row, scale);
+  const most = Math.max(lanes, ...links.map((link) => link.lanes)) as 1 | 2 | 3;
+  const step = (WIDTH - 2 * PAD) / links.length;
+  const thick = (share: number) => Math.max(THINNEST, THICKEST[most] * share);
+  const mid = (lane: number) => (HEIGHT * (lane + 0.5)) / most;
+  const narrow = links.findIndex((link) => link.narrowest);
+  const at = PAD + (narrow + 0.5) * step;
+  return (
+    <svg
+      className="mini"
+      width={WIDTH}
+      height={HEIGHT}
+      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+      role="img"
+      aria-label={`The ${LINK_WORDS[row.narrowest]} is the narrowest of ${links.length} links`}
+    >
+      {links.map((link, i) =>
+        Array.from({ length: link.lanes }, (_, lane) => (
+          <rect
+            key={`${i}-${lane}`}
+            className={lane < lanes ? "lane" : "lane empty"}
+            x={PAD + i * step + 0.5}
+            width={step - 1}
+            y={mid(lane) - thick(link.thick) / 2}
+            height={thick(link.thick)}
+          />
+        )),
+      )}
+      {Array.from({ length: lanes }, (_, lane) => (
+        <rect
+          key={lane}
+          className="flow"
+          x={PAD}
+          width={WIDTH - 2 * PAD}
+          y={mid(lane) - thick(flow) / 2}
+          height={thick(flow)}
+        />
+      ))}
+      {narrow >= 0 && (
+        <>
+          <polygon className="jaw" points={`${at - 6},0 ${at + 6},0 ${at + 1.5},6 ${at - 1.5},6`} />
+          <polygon
+            className="jaw"
+            points={`${at - 6},${HEIGHT} ${at + 6},${HEIGHT} ${at + 1.5},${HEIGHT - 6} ${at - 1.5},${HEIGHT - 6}`}
+          />
+        </>
+      )}
+    </svg>
+  );
+});

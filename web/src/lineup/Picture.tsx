@@ -1,0 +1,288 @@
+import { useMemo, useRef, type KeyboardEvent } from "react";
+import {
+  DndContext,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+  type Announcements,
+  type DragEndEvent,
+  type UniqueIdentifier,
+} from "@dnd-kit/core";
+import {
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+  verticalListSortingStrategy,
+} from "@dnd-kit/sortable";
+import { useVirtualizer } from "@tanstack/react-virtual";
+import { LINK_WORDS, type Cell, type OpenWay } from "@kettleback/core";
+import { ampsText, durationText, figureText, percentText, powerFigure } from "../format/number";
+import { localAt, sharedClock, type SharedClock } from "./clock";
+import { cellsOfCar, type ViewProps } from "./LineupScreen";
+import { Mini } from "./Mini";
+import { scaleOf, type Scale } from "./miniature";
+import { reordered } from "./order";
+
+const ROW_PX = 37;
+const CARD_PX = 112;
+
+/** Each way one row: its path in small, and a bar on one shared clock from plugging in to ready. */
+export function Picture({ solved, selected, onSelect, onChange }: ViewProps) {
+  const { open, draft, clock } = solved;
+  const at = Math.min(draft.carAt, open.cars.length - 1);
+  const cells = cellsOfCar(solved, at);
+  const rows = cells.flatMap((cell) => (cell?.kind === "charging" ? [cell] : []));
+  const scale = scaleOf(rows);
+  const shared = useMemo(() => clock && sharedClock(clock, cellsOfCar(solved, at)), [clock, solved, at]);
+  const frame = useRef<HTMLDivElement>(null);
+  const narrow = window.matchMedia("(max-width: 760px)").matches;
+  const list = useVirtualizer({
+    count: open.ways.length,
+    getScrollElement: () => frame.current,
+    estimateSize: () => (narrow ? CARD_PX : ROW_PX),
+    getItemKey: (i) => open.ways[i]!.id,
+    overscan: 6,
+  });
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  const onDragEnd = ({ active, over }: DragEndEvent) => {
+    if (over && over.id !== active.id)
+      onChange({ ...draft, ways: reordered(draft.ways, String(active.id), String(over.id)) });
+  };
+  if (!shared) return null;
+  const base = cells[open.ways.findIndex(({ id }) => id === draft.baseline)];
+  return (
+    <div className="picture">
+      <PictureHead shared={shared} />
+      <DndContext
+        sensors={sensors}
+        onDragEnd={onDragEnd}
+        accessibility={{ announcements: toldOf(open.ways) }}
+      >
+        <SortableContext items={open.ways.map(({ id }) => id)} strategy={verticalListSortingStrategy}>
+          <div ref={frame} className="picture-rows">
+            <div
+              className="virtual"
+              role="list"
+              aria-label="Ways to charge"
+              style={{ height: list.getTotalSize() }}
+            >
+              {list.getVirtualItems().map(({ index, start, size }) => (
+                <WayRow
+                  key={open.ways[index]!.id}
+                  way={open.ways[index]!}
+                  cell={cells[index] ?? null}
+                  base={base ?? null}
+                  isBase={open.ways[index]!.id === draft.baseline}
+                  scale={scale}
+                  shared={shared}
+                  top={start}
+                  height={size}
+                  selected={index === selected}
+                  onSelect={() => onSelect(index)}
+                />
+              ))}
+            </div>
+          </div>
+        </SortableContext>
+      </DndContext>
+      <Legend scale={scale} rows={rows.length} />
+    </div>
+  );
+}
+
+/** What is said while a way is moved. */
+function toldOf(ways: readonly OpenWay[]): Announcements {
+  const name = (id: UniqueIdentifier | undefined) => ways.find((way) => way.id === id)?.saved.name ?? "";
+  return {
+    onDragStart: ({ active }) => `${name(active.id)} is lifted.`,
+    onDragOver: ({ active, over }) =>
+      over && over.id !== active.id ? `${name(active.id)}, to the place of ${name(over.id)}.` : undefined,
+    onDragEnd: ({ active }) => `${name(active.id)} is put down.`,
+    onDragCancel: ({ active }) => `${name(active.id)} stays where it was.`,
+  };
+}
+
+/** The shared clock above the rows: its hours, and departure. */
+function PictureHead({ shared: { clock, span, ticks } }: { readonly shared: SharedClock }) {
+  const { departure } = clock;
+  return (
+    <div className="picture-head" aria-hidden="true">
+      <span>Way</span>
+      <span>Its path in small</span>
+      <span className="right">To the battery</span>
+      <div className="axis">
+        <span className="tick start">{localAt(clock, 0).toFormat("HH:mm")}</span>
+        {ticks
+          .filter(
+            ({ at }) =>
+              at / span > 0.07 &&
+              at / span < 0.97 &&
+              (departure === null || Math.abs(at - departure) / span > 0.11),
+          )
+          .map(({ at, text }) => (
+            <span key={at} className="tick" style={{ left: `${(100 * at) / span}%` }}>
+              {text}
+            </span>
+          ))}
+        {departure !== null && (
+          <span className="tick leave" style={{ left: `${(100 * departure) / span}%` }}>
+            {localAt(clock, departure).toFormat("HH:mm")}
+          </span>
+        )}
+      </div>
+      <span>Ready</span>
+    </div>
+  );
+}
+
+interface RowProps {
+  readonly way: OpenWay;
+  readonly cell: Cell | null;
+  readonly base: Cell | null;
+  readonly isBase: boolean;
+  readonly scale: Scale;
+  readonly shared: SharedClock;
+  readonly top: number;
+  readonly height: number;
+  readonly selected: boolean;
+  onSelect(): void;
+}
+
+function WayRow({ way, cell, base, isBase, scale, shared, top, height, selected, onSelect }: RowProps) {
+  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({
+    id: way.id,
+  });
+  const onKey = (event: KeyboardEvent) => {
+    if (event.key === "Enter" || event.key === " ") {
+      event.preventDefault();
+      onSelect();
+    }
+  };
+  return (
+    <div
+      ref={setNodeRef}
+      role="listitem"
+      className={`way-row${selected ? " selected" : ""}${isDragging ? " dragging" : ""}`}
+      style={{ top, height, transform: transform ? `translateY(${transform.y}px)` : undefined, transition }}
+    >
+      <button
+        type="button"
+        className="grip"
+        aria-label={`Move ${way.saved.name}`}
+        title="Drag, or press space and the arrow keys"
+        {...attributes}
+        {...listeners}
+      >
+        ⠿
+      </button>
+      <div
+        className="way-body"
+        role="button"
+        tabIndex={0}
+        aria-pressed={selected}
+        aria-label={told(way, cell, shared, isBase)}
+        onClick={onSelect}
+        onKeyDown={onKey}
+      >
+        <span className="way-name">
+          <strong>{way.saved.name}</strong>
+          <small>
+            {cell ? cell.level.word : ""}
+            {isBase ? " · baseline" : ""}
+            {cell?.kind === "charging" && cell.worst && cell.worst.severity !== "note" ? (
+              <em className={`flag ${cell.worst.severity}`}>{cell.worst.severity}</em>
+            ) : null}
+          </small>
+        </span>
+        {cell?.kind === "charging" ? (
+          <>
+            <Mini row={cell} scale={scale} />
+            <span className="way-power">
+              <b>{figureText(powerFigure(cell.batteryW))}</b>
+              <small>
+                {cell.lanes} × {ampsText(cell.amps)}
+                {base?.kind === "charging" && !isBase ? `, ${ratio(cell.batteryW / base.batteryW)}` : ""}
+              </small>
+            </span>
+            <Bar row={cell} shared={shared} />
+            <span className={cell.inTime ? "way-ready" : "way-ready late"}>
+              {localAt(shared.clock, cell.secondsToTarget).toFormat(
+                cell.secondsToTarget > 86_400 ? "ccc HH:mm" : "HH:mm",
+              )}
+              <small>
+                {cell.inTime
+                  ? durationText(cell.secondsToTarget)
+                  : `${percentText(cell.solution.endSoc)} by then`}
+              </small>
+            </span>
+          </>
+        ) : (
+          <span className="way-blocked">
+            {cell ? cell.refusal.message : way.way ? "…" : `${way.gone.join(", ")}: no longer in the Garage.`}
+          </span>
+        )}
+      </div>
+    </div>
+  );
+}
+
+const ratio = (share: number): string => `${share < 10 ? share.toFixed(1) : Math.round(share)} ×`;
+
+/** The row as one sentence, for who cannot see it. */
+function told(way: OpenWay, cell: Cell | null, { clock }: SharedClock, isBase: boolean): string {
+  const name = `${way.saved.name}${isBase ? ", the baseline" : ""}`;
+  if (!cell) return way.way ? name : `${name}: no longer in the Garage: ${way.gone.join(", ")}`;
+  if (cell.kind === "blocked") return `${name}: ${cell.refusal.message}`;
+  const ready = localAt(clock, cell.secondsToTarget).toFormat("ccc HH:mm");
+  return (
+    `${name}, ${cell.level.word}: ${figureText(powerFigure(cell.batteryW))} into the battery, ${cell.lanes} × ${ampsText(cell.amps)}. ` +
+    `The ${LINK_WORDS[cell.narrowest]} is the narrowest link. Ready ${ready}, ` +
+    (cell.inTime
+      ? "in time."
+      : `short by ${durationText(cell.shortBySeconds)}: ${percentText(cell.solution.endSoc)} at departure.`)
+  );
+}
+
+/** From plugging in to ready; what departure cuts off is drawn as missing; what runs off the clock says so. */
+function Bar({
+  row,
+  shared: { span, clock },
+}: {
+  readonly row: Extract<Cell, { kind: "charging" }>;
+  readonly shared: SharedClock;
+}) {
+  const share = (t: number) => `${Math.min(100, (100 * t) / span)}%`;
+  const leave = clock.departure ?? Infinity;
+  const done = Math.min(row.secondsToTarget, leave);
+  const off = row.secondsToTarget > span;
+  return (
+    <span className="way-bar" aria-hidden="true">
+      <span className="charged" style={{ width: share(done) }} />
+      {row.secondsToTarget > leave && (
+        <span
+          className={off ? "missing off" : "missing"}
+          style={{ left: share(leave), width: `calc(${share(row.secondsToTarget)} - ${share(leave)})` }}
+        />
+      )}
+      {off && leave === Infinity && <span className="runs-on">›</span>}
+      {row.limitBites !== null && <span className="limit" style={{ left: share(row.limitBites) }} />}
+      {Number.isFinite(leave) && <span className="leave" style={{ left: share(leave) }} />}
+    </span>
+  );
+}
+
+function Legend({ scale, rows }: { readonly scale: Scale; readonly rows: number }) {
+  return (
+    <p className="legend quiet">
+      <span className="key charged" /> charging <span className="key missing" /> missing at departure{" "}
+      <span className="key leave" /> departure <span className="key limit" /> time limit ends it
+      <span className="scale">
+        Lanes to one scale: {ampsText(scale.ac)} AC, {ampsText(scale.dc)} DC. {rows} ways charge.
+      </span>
+    </p>
+  );
+}

@@ -1,0 +1,177 @@
+import { useState } from "react";
+import {
+  moveVerdict,
+  STAYS,
+  staysOf,
+  WORTH_MOVING_KM,
+  type Micros,
+  type Row,
+  type Stay,
+} from "@kettleback/core";
+import { distanceFigure, durationText, energyFigure, figureText, moneyText } from "../format/number";
+import { useSolved } from "../solve/useSolved";
+import { cellsOfCar, type ViewProps } from "./LineupScreen";
+
+/** "I have two hours here": what each way gives, where a time limit bites, and whether the faster one is worth the move. */
+export default function StayView({ solved, selected, onSelect }: ViewProps) {
+  const { open, draft } = solved;
+  const [hours, setHours] = useState<number>(2);
+  const [moveMinutes, setMoveMinutes] = useState(15);
+  const at = Math.min(draft.carAt, open.cars.length - 1);
+  const cells = cellsOfCar(solved, at);
+  const rows = cells.flatMap((cell) => (cell?.kind === "charging" ? [cell] : []));
+  const way = new Map<Row, number>();
+  cells.forEach((cell, i) => cell?.kind === "charging" && way.set(cell, i));
+  const chosen = cells[selected];
+  const here = chosen?.kind === "charging" ? chosen : rows[0];
+  const sound = hours > 0 && hours <= 168 && moveMinutes >= 0 && moveMinutes <= 240;
+  const stays =
+    useSolved(
+      () =>
+        sound
+          ? staysOf(rows, {
+              hours,
+              moveMinutes,
+              here,
+              limitOf: (row) => open.ways[way.get(row)!]!.saved.limitMinutes,
+            })
+          : [],
+      [solved, at, here, hours, moveMinutes, sound],
+    ) ?? [];
+  const { worth, best } = moveVerdict(stays, here);
+  const { distanceUnit: unit, currency } = open.household;
+  const km = (n: number) => figureText(distanceFigure(n, unit));
+  return (
+    <section className="view-panel" aria-label="A stay">
+      <div className="view-tools">
+        <label>
+          I have
+          <span>
+            <input
+              className="form-control form-control-sm short"
+              type="number"
+              min={0.25}
+              max={168}
+              step={0.25}
+              aria-label="Length of the stay, hours"
+              value={hours}
+              aria-invalid={!(hours > 0 && hours <= 168)}
+              onChange={(e) => setHours(Number(e.target.value))}
+            />{" "}
+            h here
+          </span>
+        </label>
+        <span className="choices">
+          {[...STAYS, { hours: draft.stayHours, name: "own" }].map(({ hours: h, name }) => (
+            <button
+              key={name}
+              type="button"
+              className="btn btn-quiet btn-sm"
+              aria-pressed={h === hours}
+              onClick={() => setHours(h)}
+            >
+              {name} {h} h
+            </button>
+          ))}
+        </span>
+        <label>
+          I stand at
+          <select
+            aria-label="I stand at"
+            className="form-select form-select-sm"
+            value={here ? way.get(here) : ""}
+            onChange={(e) => onSelect(Number(e.target.value))}
+          >
+            {rows.map((row) => (
+              <option key={way.get(row)} value={way.get(row)}>
+                {row.plan.name}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label>
+          Moving takes
+          <span>
+            <input
+              className="form-control form-control-sm short"
+              type="number"
+              min={0}
+              max={240}
+              aria-label="Moving the car takes, minutes"
+              aria-invalid={!(moveMinutes >= 0 && moveMinutes <= 240)}
+              value={moveMinutes}
+              onChange={(e) => setMoveMinutes(Number(e.target.value))}
+            />{" "}
+            min
+          </span>
+        </label>
+      </div>
+      {!sound && (
+        <p className="problems" role="alert">
+          A stay: accepted: above 0 to 168 h; moving: 0 to 240 min.
+        </p>
+      )}
+      {sound && here && best && (
+        <p className="says" aria-live="polite">
+          {best.row === here
+            ? `Stay where you are: nothing else gives more in ${durationText(hours * 3600)}.`
+            : worth
+              ? `${best.row.plan.name} is worth the move: ${km(best.moreKm)} more, for ${moneyText(best.moreCost, currency)} more.`
+              : `Not worth the move: ${best.row.plan.name} would give ${km(best.moreKm)} more, below the ${km(WORTH_MOVING_KM)} it takes to get up for.`}
+        </p>
+      )}
+      <div className="table-wrap" tabIndex={0} role="region" aria-label="What each way gives in the stay">
+        <table className="plain">
+          <thead>
+            <tr>
+              <th scope="col">Way</th>
+              <th scope="col">At the plug</th>
+              <th scope="col">Range gained</th>
+              <th scope="col">On the meter</th>
+              <th scope="col">Cost</th>
+              <th scope="col">Against where you stand</th>
+              <th scope="col" />
+            </tr>
+          </thead>
+          <tbody>
+            {stays.map((stay) => (
+              <StayRow
+                key={way.get(stay.row)}
+                stay={stay}
+                here={stay.row === here}
+                km={km}
+                currency={currency}
+              />
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  );
+}
+
+interface RowProps {
+  readonly stay: Stay;
+  readonly here: boolean;
+  km(n: number): string;
+  readonly currency: string;
+}
+
+function StayRow({ stay, here, km, currency }: RowProps) {
+  const signed = (n: number, text: string) => (n > 0 ? `+${text}` : n < 0 ? `−${text}` : text);
+  return (
+    <tr className={here ? "selected" : ""}>
+      <th scope="row">{stay.row.plan.name}</th>
+      <td>{durationText(stay.plugged)}</td>
+      <td>{km(stay.km)}</td>
+      <td>{figureText(energyFigure(stay.wallWh))}</td>
+      <td>{moneyText(stay.cost, currency)}</td>
+      <td>
+        {here
+          ? "you stand here"
+          : `${signed(stay.moreKm, km(Math.abs(stay.moreKm)))}, ${signed(stay.moreCost, moneyText(Math.abs(stay.moreCost) as Micros, currency))}`}
+      </td>
+      <td>{stay.limited ? "the time limit ends it" : stay.full ? "reaches the target" : ""}</td>
+    </tr>
+  );
+}

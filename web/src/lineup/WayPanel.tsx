@@ -1,0 +1,188 @@
+import Button from "react-bootstrap/Button";
+import { LINK_WORDS, nameSchema, type Garage, type Row, type SavedWay } from "@kettleback/core";
+import {
+  decimals,
+  distanceFigure,
+  durationText,
+  figureText,
+  moneyText,
+  percentText,
+  powerFigure,
+  speedFigure,
+} from "../format/number";
+import { localAt } from "./clock";
+import { cellsOfCar, type ViewProps } from "./LineupScreen";
+import { openInPath } from "./openInPath";
+import { freshId, type LineupDraft } from "../state/lineup";
+
+interface Props extends ViewProps {
+  readonly garage: Garage;
+  onOpenPath(): void;
+}
+
+/** The way that is looked at: what its word means, what holds it back, what to beware of, and what can be done with it. */
+export function WayPanel({ solved, selected, garage, onChange, onView, onOpenPath }: Props) {
+  const { open, draft } = solved;
+  const at = Math.min(draft.carAt, open.cars.length - 1);
+  const way = open.ways[selected];
+  const cell = cellsOfCar(solved, at)[selected];
+  if (!way) return null;
+  const set = (change: Partial<LineupDraft>) => onChange({ ...draft, ...change });
+  const setWay = (change: Partial<SavedWay>) =>
+    set({ ways: draft.ways.map((saved) => (saved.id === way.id ? { ...saved, ...change } : saved)) });
+  const { saved } = way;
+  const { currency, distanceUnit } = garage.household.spec;
+  const isBase = draft.baseline === way.id;
+  return (
+    <aside className="way-panel" aria-label="The way in view">
+      <input
+        key={`${way.id}-${saved.name}`}
+        className="way-title"
+        aria-label="Name of the way"
+        defaultValue={saved.name}
+        onBlur={(e) => {
+          const name = nameSchema.safeParse(e.target.value);
+          if (name.success && name.data !== saved.name) setWay({ name: name.data });
+          else e.target.value = saved.name;
+        }}
+      />
+      {cell && <p className="quiet">{cell.level.means}</p>}
+      {cell?.kind === "blocked" && (
+        <p className="problems">
+          {cell.refusal.message} {cell.refusal.remedy}
+        </p>
+      )}
+      {cell?.kind === "charging" && (
+        <Figures row={cell} currency={currency} unit={distanceUnit} draft={draft} />
+      )}
+      {saved.buy.length > 0 && (
+        <div className="buy">
+          <h3>Still to be bought</h3>
+          <ul>
+            {saved.buy.map(({ what, price }, i) => (
+              <li key={what}>
+                <label>
+                  {what}
+                  <input
+                    type="number"
+                    min={0}
+                    value={price}
+                    onChange={(e) =>
+                      setWay({
+                        buy: saved.buy.map((item, j) =>
+                          j === i ? { what, price: Math.max(0, Number(e.target.value)) } : item,
+                        ),
+                      })
+                    }
+                  />
+                </label>
+              </li>
+            ))}
+          </ul>
+          <p className="quiet">Usual prices in {currency}; put in your own.</p>
+        </div>
+      )}
+      <div className="way-actions">
+        <Button size="sm" variant="quiet" disabled={isBase} onClick={() => set({ baseline: way.id })}>
+          {isBase ? "The baseline" : "Make it the baseline"}
+        </Button>
+        <Button
+          size="sm"
+          variant="quiet"
+          disabled={!cell}
+          onClick={() => {
+            openInPath(garage, draft, saved, cell!);
+            onOpenPath();
+          }}
+        >
+          Open in the Path
+        </Button>
+        <Button size="sm" variant="quiet" disabled={cell?.kind !== "charging"} onClick={() => onView("vary")}>
+          Vary one thing
+        </Button>
+        <Button
+          size="sm"
+          variant="quiet"
+          onClick={() => {
+            const ways = [...draft.ways];
+            ways.splice(selected + 1, 0, {
+              ...saved,
+              id: freshId(draft.ways),
+              name: `${saved.name} 2`.slice(0, 80),
+            });
+            set({ ways });
+          }}
+        >
+          Duplicate
+        </Button>
+        <Button
+          size="sm"
+          variant="quiet"
+          onClick={() =>
+            set({
+              ways: draft.ways.filter(({ id }) => id !== way.id),
+              baseline: isBase ? null : draft.baseline,
+            })
+          }
+        >
+          Leave out
+        </Button>
+      </div>
+    </aside>
+  );
+}
+
+interface FiguresProps {
+  readonly row: Row;
+  readonly currency: string;
+  readonly unit: "km" | "mi";
+  readonly draft: LineupDraft;
+}
+
+function Figures({ row, currency, unit, draft }: FiguresProps) {
+  const { worst, solution, night } = row;
+  const { setting, pulls } = solution.circuit;
+  return (
+    <>
+      <p>
+        The <strong>{LINK_WORDS[row.narrowest]}</strong> is the narrowest link.{" "}
+        {setting &&
+          `Counted on: ${setting.by === "unit" ? row.plan.unit.name : "the car"} is set to ${setting.amps} A; untouched it would pull ${decimals(pulls, 0)} A.`}
+      </p>
+      <dl>
+        <dt>Ready</dt>
+        <dd>
+          {localAt(solution.clock, row.secondsToTarget).toFormat("ccc HH:mm")}, after{" "}
+          {durationText(row.secondsToTarget)}
+        </dd>
+        <dt>Range</dt>
+        <dd>{figureText(speedFigure(row.kmPerHour, unit))}</dd>
+        <dt>From the wall</dt>
+        <dd>{figureText(powerFigure(row.wallW))}</dd>
+        <dt>Lost</dt>
+        <dd>{percentText(row.lostShare)} of what the meter counts</dd>
+        <dt>Cost</dt>
+        <dd>{moneyText(row.cost, currency)} a session</dd>
+        <dt>A night</dt>
+        <dd>
+          {night.holds
+            ? `holds, ${figureText(distanceFigure(night.spareKm, unit))} to spare`
+            : `falls short by ${figureText(distanceFigure(-night.spareKm, unit))}`}{" "}
+          against {figureText(distanceFigure(draft.dayKm, unit))} a day
+        </dd>
+        {row.limitBites !== null && (
+          <>
+            <dt>Time limit</dt>
+            <dd>ends it after {durationText(row.limitBites)}</dd>
+          </>
+        )}
+      </dl>
+      {worst && (
+        <div className={`way-caution ${worst.severity}`}>
+          <strong>{worst.severity}</strong> {worst.what} {worst.todo}
+          {row.cautions.length > 1 && <small> And {row.cautions.length - 1} more, on the Path.</small>}
+        </div>
+      )}
+    </>
+  );
+}

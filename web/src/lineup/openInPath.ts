@@ -1,0 +1,64 @@
+import type { Cell, Garage, SavedWay } from "@kettleback/core";
+import { draftStoreOf, type Draft, type Trial } from "../state/draft";
+import { firstDraftOf } from "../solve/store";
+import type { LineupDraft } from "../state/lineup";
+
+const FIELDS = {
+  outlet: "outletId",
+  lead: "leadId",
+  unit: "unitId",
+  cable: "cableId",
+  adapter: "adapterId",
+  tariff: "tariffId",
+} as const;
+
+/**
+ * Opens a way on the Path: parts of the household by id, what was described in place as something tried out, to be
+ * undone or kept under a name with the parts it brings.
+ */
+export function openInPath(garage: Garage, lineup: LineupDraft, way: SavedWay, { plan }: Cell): void {
+  const store = draftStoreOf(garage.household.id);
+  const base = store.getState().draft ?? firstDraftOf(garage);
+  if (!base) return;
+  const car = lineup.cars[lineup.carAt] ?? lineup.cars[0]!;
+  const parts: Record<string, unknown> = {};
+  const ids: Record<string, string | null> = {};
+  for (const [field, idField] of Object.entries(FIELDS) as [keyof typeof FIELDS, string][]) {
+    const said = way[field];
+    const row = typeof said === "string" ? said : null;
+    const same = row !== null && JSON.stringify(specOf(garage, field, row)) === JSON.stringify(plan[field]);
+    if (same || plan[field] === null) ids[idField] = row && plan[field] ? row : null;
+    else parts[field] = plan[field];
+  }
+  if (typeof car !== "string") parts.car = car;
+  const found = Object.fromEntries(
+    Object.entries(ids).filter(([key, id]) => id !== null || !NEEDED.has(key)),
+  );
+  const draft: Draft = {
+    ...base,
+    ...found,
+    carId: typeof car === "string" ? car : base.carId,
+    name: way.name,
+    session: lineup.session,
+    settings: way.settings,
+    acknowledged: [],
+    savedId: null,
+    trial: Object.keys(parts).length > 0 ? { what: way.name, parts: parts as Trial["parts"] } : null,
+  };
+  store.getState().set(draft);
+}
+
+/** A path always has these: where a way describes its own, the one of the draft stays beneath it. */
+const NEEDED = new Set(["outletId", "unitId", "tariffId"]);
+
+const KINDS = {
+  outlet: "outlets",
+  lead: "leads",
+  unit: "units",
+  cable: "cables",
+  adapter: "adapters",
+  tariff: "tariffs",
+} as const;
+
+const specOf = (garage: Garage, field: keyof typeof KINDS, id: string): unknown =>
+  garage[KINDS[field]].find((row) => row.id === id)?.spec;

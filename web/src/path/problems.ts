@@ -1,0 +1,18 @@
+import { acceptedRange, type FieldProblem } from "@kettleback/core";
+
+const FIELD_WORDS: Record<string, string> = {
+  "session.fromSoc": "Charge at the start",
+  "session.toSoc": "Target charge",
+  "session.pluggedInAt": "Plugged in at",
+  "session.neededBy": "Needed by",
+  "session.batteryC": "Battery temperature",
+  "session.heatingW": "Heating",
+  stayHours: "Own stay",
+  dayKm: "A day's drive",
+};
+
+const SHARES = new Set(["session.fromSoc", "session.toSoc"]);
+
+/** The screen speaks per cent where the document speaks shares. */
+export const inScreenWords = ({ field, message, accepts }: FieldProblem): string =>
+  `${FIELD_WORDS[field] ?? field}: ${accepts && SHARES.has(field) ? acceptedRange(accepts.min * 100, accepts.max * 100, "%") : message}`;

@@ -1,0 +1,111 @@
+import { useEffect, useRef, useState } from "react";
+import Button from "react-bootstrap/Button";
+import type { FieldProblem } from "@kettleback/core";
+
+interface Props {
+  /** What the file holds: "plan". */
+  readonly one: string;
+  /** What it is called, and its text; null where there is nothing to export. */
+  readonly content: { readonly name: string; text(): string } | null;
+  readonly maxBytes: number;
+  /** Takes a file's text in: what is wrong with it, or nothing once it is in. */
+  take(text: string): Promise<readonly FieldProblem[]>;
+}
+
+const slug = (name: string, one: string) =>
+  name
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, "-")
+    .replace(/^-|-$/g, "") || one;
+
+/** Hands the browser a text as a file. */
+export function saveAs(name: string, text: string, type: string): void {
+  const address = URL.createObjectURL(new Blob([text], { type }));
+  Object.assign(document.createElement("a"), { href: address, download: name }).click();
+  URL.revokeObjectURL(address);
+}
+
+/** Exports a document as a file, and takes one in, chosen or dropped. A broken file changes nothing. */
+export function DocumentFile({ one, content, maxBytes, take: takeText }: Props) {
+  const chooser = useRef<HTMLInputElement>(null);
+  const [refusal, setRefusal] = useState<{ file: string; problems: readonly FieldProblem[] } | null>(null);
+
+  const take = async (file: File) => {
+    const tooLarge = {
+      field: "(file)",
+      message: `${file.size} bytes is too large; accepted: up to ${maxBytes} bytes`,
+    };
+    const problems = file.size > maxBytes ? [tooLarge] : await takeText(await file.text());
+    setRefusal(problems.length > 0 ? { file: file.name, problems } : null);
+  };
+
+  useEffect(() => {
+    const over = (event: DragEvent) => {
+      if (event.dataTransfer?.types.includes("Files")) event.preventDefault();
+    };
+    const drop = (event: DragEvent) => {
+      const file = event.dataTransfer?.files[0];
+      if (!file) return;
+      event.preventDefault();
+      void take(file);
+    };
+    window.addEventListener("dragover", over);
+    window.addEventListener("drop", drop);
+    return () => {
+      window.removeEventListener("dragover", over);
+      window.removeEventListener("drop", drop);
+    };
+  });
+
+  return (
+    <>
+      <Button
+        size="sm"
+        variant="quiet"
+        disabled={!content}
+        onClick={() =>
+          content && saveAs(`${slug(content.name, one)}.${one}.json`, content.text(), "application/json")
+        }
+      >
+        Export
+      </Button>
+      <Button
+        size="sm"
+        variant="quiet"
+        onClick={() => chooser.current?.click()}
+        title={`Or drop a ${one} file anywhere on this screen`}
+      >
+        Import…
+      </Button>
+      <input
+        ref={chooser}
+        type="file"
+        accept=".json,application/json"
+        className="visually-hidden"
+        tabIndex={-1}
+        aria-label={`${one.replace(/^./, (c) => c.toUpperCase())} file`}
+        onChange={(e) => {
+          const file = e.target.files?.[0];
+          e.target.value = "";
+          if (file) void take(file);
+        }}
+      />
+      {refusal && (
+        <div className="problems file-problems" role="alert">
+          <strong>{refusal.file} was not imported; nothing has changed.</strong>
+          <ul>
+            {refusal.problems.slice(0, 8).map((p) => (
+              <li key={p.field + p.message}>
+                {p.field}: {p.message}
+              </li>
+            ))}
+            {refusal.problems.length > 8 && <li>and {refusal.problems.length - 8} more</li>}
+          </ul>
+          <Button size="sm" variant="quiet" onClick={() => setRefusal(null)}>
+            Close
+          </Button>
+        </div>
+      )}
+    </>
+  );
+}
