@@ -2,7 +2,7 @@
 export default {
   testMatch: ["<rootDir>/{core,server,cli,web}/**/*.test.ts?(x)"],
   transform: {
-    "^.+\\.(t|j)sx?$": [
+    "^.+\\.m?[jt]sx?$": [
       "@swc/jest",
       {
         jsc: {
@@ -14,6 +14,8 @@ export default {
       },
     ],
   },
+  // These packages come as modules only.
+  transformIgnorePatterns: ["/node_modules/(?!d3-|internmap)"],
   moduleNameMapper: { "\\.s?css$": "<rootDir>/scripts/no-style.cjs" },
   setupFiles: ["<rootDir>/scripts/jest-setup.cjs"],
   maxWorkers: 2,

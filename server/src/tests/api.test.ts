@@ -1,7 +1,7 @@
 import type { MikroORM } from "@mikro-orm/core";
 import pino from "pino";
 import request from "supertest";
-import { planOf } from "@kettleback/core";
+import { MOST_WAYS, planOf, startLineup } from "@kettleback/core";
 import { fallowQuay } from "@kettleback/core/demo";
 import { BODY_LIMIT, createApp } from "../app";
 import { openDatabase, seedDemo } from "../database";
@@ -229,5 +229,39 @@ describe("series", () => {
       .send({ entries: [sample("2026-11-23T18:00:00Z", 1)] });
     expect(nowhere.status).toBe(404);
     expect((await call.get(`${AT}/series/samples`).query({ from: "2026-11-23T18:00:00Z" })).status).toBe(422);
+  });
+});
+
+describe("line-ups", () => {
+  const spec = startLineup(fallowQuay, fallowQuay.paths[0]!.spec.session);
+
+  test("are kept like any other thing, and a large one too", async () => {
+    const ways = Array.from({ length: 1000 }, (_, i) => ({ ...spec.ways[i % 17]!, id: `w-${i}` }));
+    expect(JSON.stringify({ ...spec, ways }).length).toBeGreaterThan(BODY_LIMIT);
+    const added = await call.post(`${AT}/lineups`).send({ spec: { ...spec, ways } });
+    expect(added.status).toBe(201);
+    const kept = (await garage()).lineups.find(({ id }) => id === (added.body as { id: string }).id)!;
+    expect(kept.spec.ways).toHaveLength(1000);
+    expect(kept.spec.ways[16]).toEqual({ ...spec.ways[16], id: "w-16" });
+  });
+
+  test("that hold too much, or a part nobody knows, are refused by their field, and nothing is kept", async () => {
+    const before = (await garage()).lineups.length;
+    const many = Array.from({ length: MOST_WAYS + 1 }, (_, i) => ({ ...spec.ways[0]!, id: `w-${i}` }));
+    const tooMany = await call.post(`${AT}/lineups`).send({ spec: { ...spec, ways: many } });
+    expect(tooMany.status).toBe(422);
+    expect(tooMany.body).toMatchObject({
+      errors: [{ field: "spec.ways", message: expect.stringContaining("10000") }],
+    });
+    const strange = await call.post(`${AT}/lineups`).send({ spec: { ...spec, colour: 1 } });
+    expect(strange.body).toMatchObject({ errors: [{ field: "spec.colour" }] });
+    expect((await garage()).lineups).toHaveLength(before);
+  });
+
+  test("let the things they name be deleted", async () => {
+    await call.post(`${AT}/lineups`).send({ spec });
+    const { outlets } = await garage();
+    const slip = outlets.find(({ id }) => id === "fq-slip-blue")!;
+    expect((await call.delete(`${AT}/outlets/${slip.id}`).send({ version: slip.version })).status).toBe(200);
   });
 });
