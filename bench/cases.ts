@@ -1,4 +1,13 @@
-import { compile, isRefusal, pathOf, planOf, type Circuit, type Plan } from "@kettleback/core";
+import {
+  compile,
+  isRefusal,
+  pathOf,
+  planOf,
+  type Circuit,
+  type FieldSpec,
+  type Plan,
+  type QuantityId,
+} from "@kettleback/core";
 import { DEMO_GARAGES } from "@kettleback/core/demo";
 
 /** Every path of the demo as a plan. */
@@ -46,3 +55,28 @@ export const coldRapid = (): Plan => {
     session: { ...plan.session, fromSoc: 0.1, toSoc: 0.9, batteryC: -8, heatingW: 4_000, neededBy: null },
   };
 };
+
+/** Fields people look at, with the ratio to a loop over whole plans they are held to; none where every point needs its losses. */
+export function fields(): { what: string; plan: Plan; spec: FieldSpec; least?: number }[] {
+  const plan = planNamed("Curlew at the harbour with the wrong cable");
+  const axis = (quantity: QuantityId, from: number, to: number) => ({ quantity, from, to, count: 40 });
+  return [
+    {
+      what: "current × run, power into the battery",
+      plan,
+      spec: { x: axis("step", 6, 32), y: axis("run", 5, 80), of: "batteryW" },
+      least: 3,
+    },
+    {
+      what: "current × start, time to the target",
+      plan,
+      spec: { x: axis("step", 6, 32), y: axis("start", 0, 60), of: "secondsToTarget" },
+      least: 3,
+    },
+    {
+      what: "current × run, cost",
+      plan,
+      spec: { x: axis("step", 6, 32), y: axis("run", 5, 80), of: "cost" },
+    },
+  ];
+}

@@ -1,16 +1,19 @@
 import {
   atOnce,
+  axisValue,
   clockOfPlan,
   compile,
+  fieldOf,
   isRefusal,
   ladder,
   pathOf,
+  quantityOf,
   run,
   solvePlan,
   type Circuit,
   type State,
 } from "@kettleback/core";
-import { circuitOf, coldRapid, demoPlans, planNamed, taperingNight } from "./cases";
+import { circuitOf, coldRapid, demoPlans, fields, planNamed, taperingNight } from "./cases";
 import { Limits } from "./limits";
 import { fewest, marchAc, marchRapid, type Told } from "./rival";
 
@@ -117,6 +120,31 @@ console.log(`Compiled: ${round(perSecond(() => compile(path)))} a second`);
   if (isRefusal(solved)) throw new Error(solved.message);
   const rate = perSecond(() => ladder(plan, clock));
   console.log(`What would lift it: ${(1000 / rate).toFixed(2)} ms a ladder`);
+}
+
+for (const { what, plan, spec, least } of fields()) {
+  const clock = clockOfPlan(plan);
+  const [x, y] = [quantityOf(spec.x.quantity), quantityOf(spec.y.quantity)];
+  const points = spec.x.count * spec.y.count;
+  const own =
+    points *
+    perSecond(() => {
+      const row = fieldOf(plan, spec, clock);
+      for (let j = 0; j < spec.y.count; j++) row(j);
+    });
+  // As well written as can be over whole plans: the clock made once, a row's plan made once.
+  const loop =
+    points *
+    perSecond(() => {
+      for (let j = 0; j < spec.y.count; j++) {
+        const row = y.with(plan, axisValue(spec.y, j));
+        for (let i = 0; i < spec.x.count; i++) solvePlan(x.with(row, axisValue(spec.x, i)), clock);
+      }
+    });
+  console.log(
+    `A field, ${what}: ${round(own)} points a second, ${(own / loop).toFixed(1)} × a loop over whole plans`,
+  );
+  if (least) limits.atLeast(`field against a loop over whole plans, ${what}`, own / loop, least);
 }
 
 limits.report();

@@ -9,6 +9,11 @@ mkdirSync(folder, { recursive: true });
 const open = (name: string) => (page: Page) =>
   page.getByLabel("Saved paths", { exact: true }).selectOption({ label: name });
 
+const inView = (car: string) => async (page: Page) => {
+  await page.getByLabel("Car in view").selectOption({ label: car });
+  await page.getByRole("listitem").first().waitFor();
+};
+
 interface Shot {
   readonly file: string;
   readonly at: string;
@@ -73,6 +78,36 @@ const SHOTS: readonly Shot[] = [
     },
   },
   { file: "path-set-lower", at: "path", household: "larch-hollow", ready: open("Siskin in the barn") },
+  { file: "line-up", at: "line-up", ready: inView("Curlew") },
+  {
+    file: "line-up-dusk",
+    at: "line-up",
+    household: "larch-hollow",
+    dark: true,
+    ready: inView("Siskin"),
+  },
+  {
+    file: "line-up-field",
+    at: "line-up",
+    height: 900,
+    ready: async (page) => {
+      await inView("Curlew")(page);
+      await page.getByRole("button", { name: "The field" }).click();
+      await page.getByLabel("Way", { exact: true }).selectOption({ label: "Co-op hall, post bay" });
+      await page.getByRole("button", { name: "Work it out" }).click();
+      await page.locator("canvas[data-drawn=true]").waitFor();
+    },
+  },
+  {
+    file: "line-up-carry",
+    at: "line-up",
+    ready: async (page) => {
+      await inView("Curlew")(page);
+      await page.getByRole("button", { name: "What to carry" }).click();
+      await page.getByRole("heading", { name: "Buy once" }).waitFor();
+    },
+  },
+  { file: "line-up-phone", at: "line-up", width: 390, height: 1500, ready: inView("Curlew") },
   { file: "garage", at: "garage/cars" },
   { file: "connectors", at: "garage/connectors", height: 1000 },
   {

@@ -32,5 +32,6 @@ buildPages();
 await withDemoServer(async (address) => {
   broken += run(tool("tsx"), ["bench/server.ts", address]);
   broken += run(tool("tsx"), ["bench/browser.ts", address, CHROMIUM, "web/dist"]);
+  broken += run(tool("tsx"), ["bench/lineup.ts", address, CHROMIUM]);
 });
 process.exit(broken > 0 ? 1 : 0);

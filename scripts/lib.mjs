@@ -103,10 +103,13 @@ export async function withDemoServer(use) {
     LOG_LEVEL: "error",
   });
   child.removeAllListeners("exit");
+  const stop = () => child.kill("SIGTERM");
+  // A command that fails ends the process where it stands.
+  process.once("exit", stop);
   try {
     await use(address, database);
   } finally {
-    child.kill("SIGTERM");
+    stop();
     rmSync(folder, { recursive: true, force: true });
   }
 }

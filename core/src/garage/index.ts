@@ -4,4 +4,5 @@ export * from "./series";
 export * from "./choose";
 export * from "./plan";
 export * from "./adopt";
+export * from "./saved-lineup";
 export * from "./lineup";

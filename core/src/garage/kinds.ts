@@ -14,7 +14,7 @@ import {
 import type { FieldProblem } from "../documents";
 import { sessionSchema, settingsSchema } from "../plan";
 import { idSchema } from "./id";
-import { savedLineupSchema } from "./lineup";
+import { savedLineupSchema } from "./saved-lineup";
 
 /** A path kept by name: which parts it uses, by id, and what was asked of the session. */
 export const savedPathSchema = z.strictObject({

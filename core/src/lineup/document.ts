@@ -2,25 +2,16 @@ import { IANAZone } from "luxon";
 import { z } from "zod";
 import { localTimeProblem, LOCAL_MINUTE } from "../clock";
 import { problemsOf, SPEC_VERSION, upgradeParts, upgradePart } from "../documents";
-import { carSchema, householdSchema, nameSchema, quantity } from "../parts";
+import { carSchema, householdSchema, nameSchema } from "../parts";
 import { PLAN_FORMAT, PLAN_VERSION, sessionSchema, type Parsed, type Plan } from "../plan";
 import { fittedTo } from "./fitted";
+import { lineupAsked, MOST_CARS, MOST_WAYS } from "./asked";
 import { waySchema, type Way } from "./way";
 import type { Car } from "../parts";
 
 export const LINEUP_FORMAT = "kettleback-lineup";
-export const MOST_WAYS = 10_000;
-export const MOST_CARS = 50;
 /** Largest line-up file read, in bytes: the most ways there may be, at the length of a usual one. */
 export const LINEUP_MAX_BYTES = 24 * 1024 * 1024;
-
-/** What is asked of every way in a line-up, beside the session. */
-export const lineupAsked = {
-  /** A stay of one's own (h), beside the usual ones. */
-  stayHours: quantity(0.25, 168, "h").default(4),
-  /** Distance driven a day (km), for whether a night is enough. */
-  dayKm: quantity(0, 2000, "km").default(40),
-};
 
 /** A whole line-up, self-contained: one session asked of every way, for one car or several. */
 export const lineupSchema = z

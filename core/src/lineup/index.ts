@@ -1,4 +1,5 @@
 export * from "./way";
+export * from "./asked";
 export * from "./document";
 export * from "./level";
 export { cableTo, fittedTo } from "./fitted";

@@ -1,6 +1,7 @@
 import type { EntityManager } from "@mikro-orm/core";
 import { adopt, pathFromPlan, type Adopted, type Kept, type Plan } from "@kettleback/core";
-import { addTo, garageOf } from "./keep";
+import { garageOf } from "./garage";
+import { addTo } from "./keep";
 import { refused } from "./problem";
 
 /**

@@ -2,20 +2,18 @@ import { randomUUID } from "node:crypto";
 import type { EntityManager } from "@mikro-orm/core";
 import {
   householdSchema,
-  KIND_NAMES,
   KINDS,
   problemsOf,
   SPEC_VERSION,
   upgradePart,
   type FieldProblem,
-  type Garage,
   type Household,
   type Kept,
   type Kind,
-  type Unread,
 } from "@kettleback/core";
 import { ENTITY_OF, HouseholdRow, type KeptRow } from "../database";
 import { notFound, Problem, refused } from "./problem";
+import { isUnread, readRow } from "./read-row";
 
 /** What a writer sends: the description, the thing it belongs to, and on a change the version last seen. */
 export interface Writing {
@@ -30,17 +28,6 @@ const rawOf = (row: KeptRow): Kept<object> => ({
   parentId: row.parent?.id ?? null,
   spec: row.spec,
 });
-
-/** A row whose description is brought up to this program's version and judged, or what is wrong with it. */
-function readRow(kind: Kind, row: KeptRow): Kept<object> | Unread {
-  const { schema, part } = KINDS[kind];
-  const parsed = schema.safeParse(upgradePart(part, row.spec, row.specVersion));
-  if (parsed.success) return { ...rawOf(row), spec: parsed.data };
-  const { name } = row.spec as { name?: unknown };
-  return { kind, id: row.id, name: String(name ?? row.id), problems: problemsOf(parsed.error, schema) };
-}
-
-const isUnread = (read: Kept<object> | Unread): read is Unread => "problems" in read;
 
 /** A household's row, judged like every other. @throws Problem 500 naming the field, as nothing works without it */
 export function householdOf(row: {
@@ -59,25 +46,6 @@ export function householdOf(row: {
     );
   }
   return { id: row.id, version: row.version, parentId: null, spec: parsed.data };
-}
-
-/** Everything a household keeps, deleted things left out; what cannot be read is named beside it. */
-export async function garageOf(em: EntityManager, householdId: string): Promise<Garage> {
-  const household = await em.findOne(HouseholdRow, { id: householdId });
-  if (!household) throw notFound(`household ${householdId}`);
-  const garage: Record<string, unknown> = { household: householdOf(household) };
-  const unread: Unread[] = [];
-  for (const kind of KIND_NAMES) {
-    const rows = await em.find(
-      ENTITY_OF[kind],
-      { household: householdId, deletedAt: null },
-      { orderBy: { createdAt: "asc", id: "asc" } },
-    );
-    const read = rows.map((row) => readRow(kind, row));
-    garage[kind] = read.filter((r) => !isUnread(r));
-    unread.push(...read.filter(isUnread));
-  }
-  return (unread.length > 0 ? { ...garage, unread } : garage) as unknown as Garage;
 }
 
 async function checkReferences(
@@ -188,6 +156,6 @@ export const setDeleted = (em: EntityManager, address: Address, version: number,
     const row = await current(tx, address, version, !deleted);
     row.deletedAt = deleted ? new Date() : null;
     await tx.flush();
-    const read = readRow(address.kind, row);
+    const read = readRow(address.kind, { ...rawOf(row), specVersion: row.specVersion });
     return isUnread(read) ? rawOf(row) : read;
   });

@@ -16,7 +16,8 @@ import {
   type SeriesName,
 } from "@kettleback/core";
 import { HouseholdRow } from "../database";
-import { add, change, garageOf, householdOf, requireVersion, setDeleted, type Address } from "./keep";
+import { garageOf } from "./garage";
+import { add, change, householdOf, requireVersion, setDeleted, type Address } from "./keep";
 import { importPlan } from "./import-plan";
 import { notFound, parsed, refused, unknownAddress } from "./problem";
 import { append, entriesBetween, MOST_ENTRIES } from "./series";

@@ -3,7 +3,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import Database from "libsql";
 import { planOf, solvePlan, isRefusal } from "@kettleback/core";
-import { garageOf } from "../api/keep";
+import { garageOf } from "../api/garage";
 import { readConfig } from "../config";
 import { NewerDatabaseError, openDatabase, seedDemo } from "../database";
 

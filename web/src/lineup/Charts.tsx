@@ -15,7 +15,7 @@ import {
 import { CAUSE_WORDS, LOSS_CAUSES, socAt, type LossCause, type Row } from "@kettleback/core";
 import { decimals, percentText } from "../format/number";
 import { useThemeColours, type ThemeColours } from "../path/useThemeColours";
-import { localAt, sharedClock } from "./clock";
+import { dayTimeAt, sharedClock, timeAt } from "./clock";
 import { cellsOfCar, type ViewProps } from "./LineupScreen";
 
 Chart.register(
@@ -78,7 +78,7 @@ function SocChart({ solved, rows, selected, colours }: ChartProps & Pick<ViewPro
     rows.map(({ row }) => row),
   );
   const times = Array.from({ length: SAMPLES + 1 }, (_, i) => (span * i) / SAMPLES);
-  const shownAt = (hours: number) => localAt(clock, hours * 3600).toFormat("HH:mm");
+  const shownAt = (hours: number) => timeAt(clock, hours * 3600);
   const tick = { color: colours.quiet, font: { size: 12 } };
   const { departure } = clock;
   const marks = [0.25, 0.5, 0.75, 1].map((share) => (departure ?? span) * share);
@@ -146,7 +146,7 @@ function SocChart({ solved, rows, selected, colours }: ChartProps & Pick<ViewPro
       </div>
       <ChartTable
         caption="State of charge"
-        heads={marks.map((t) => `at ${localAt(clock, t).toFormat("ccc HH:mm")}`)}
+        heads={marks.map((t) => `at ${dayTimeAt(clock, t)}`)}
         rows={rows.map(({ row }, i) => ({
           name: row.plan.name,
           swatch: { colour: shade(colours, i), dash: dashOf(i) },

@@ -1,8 +1,8 @@
-import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
+import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import { axisValue, LINK_KINDS, LINK_WORDS, quantityOf } from "@kettleback/core";
 import { useWidth } from "../drawing/useWidth";
 import { useThemeColours, type ThemeColours } from "../path/useThemeColours";
-import { contoursOf, placeOf, regionsOf, roundSteps, stepsOf, type Grid, type Outline } from "./fieldShape";
+import { placeOf, roundSteps, shapesOf, stepsOf, type Grid, type Outline, type Shapes } from "./fieldShape";
 
 const HEIGHT = 380;
 const PAD = { left: 58, right: 14, top: 12, bottom: 44 } as const;
@@ -21,14 +21,14 @@ export function FieldCanvas({ grid, now, text }: Props) {
   const colours = useThemeColours();
   const canvas = useRef<HTMLCanvasElement>(null);
   const [at, setAt] = useState<readonly [number, number]>([grid.width >> 1, grid.height >> 1]);
-  const shapes = useMemo(() => ({ contours: contoursOf(grid), regions: regionsOf(grid) }), [grid]);
+  const shapes = useShapes(grid);
   const { spec } = grid;
   const here: readonly [number, number] = [Math.min(at[0], grid.width - 1), Math.min(at[1], grid.height - 1)];
   const [cx, cy] = here;
 
   useEffect(() => {
     const element = canvas.current;
-    if (!element || width === 0) return;
+    if (!element || !shapes || width === 0) return;
     const dense = window.devicePixelRatio || 1;
     element.width = width * dense;
     element.height = HEIGHT * dense;
@@ -81,6 +81,7 @@ export function FieldCanvas({ grid, now, text }: Props) {
         onKeyDown={onKey}
       >
         <canvas
+          data-drawn={shapes !== undefined}
           ref={canvas}
           style={{ width: "100%", height: HEIGHT }}
           onPointerMove={onPointer}
@@ -97,7 +98,7 @@ export function FieldCanvas({ grid, now, text }: Props) {
             {text(step)}
           </li>
         ))}
-        {shapes.regions.map(({ kind, cells }) => (
+        {shapes?.regions.map(({ kind, cells }) => (
           <li key={kind}>
             <b>{LINK_WORDS[kind]}</b> narrowest in {Math.round((100 * cells) / (grid.width * grid.height))} %
           </li>
@@ -105,6 +106,27 @@ export function FieldCanvas({ grid, now, text }: Props) {
       </ul>
     </div>
   );
+}
+
+const NOTHING: Shapes = { contours: [], regions: [] };
+const nextTask = () => new Promise<void>((done) => setTimeout(done));
+
+/** The shapes of a grid, worked out between frames; none until they are there. */
+function useShapes(grid: Grid): Shapes | undefined {
+  const [made, setMade] = useState<{ grid: Grid; shapes: Shapes }>({ grid, shapes: NOTHING });
+  useEffect(() => {
+    let left = false;
+    const turn = async () => {
+      await nextTask();
+      if (left) throw new Error("left");
+    };
+    shapesOf(grid, turn).then(
+      (shapes) => setMade({ grid, shapes }),
+      () => undefined,
+    );
+    return () => void (left = true);
+  }, [grid]);
+  return made.grid === grid && made.shapes !== NOTHING ? made.shapes : undefined;
 }
 
 /** Shades from the empty lane's colour to copper. */
@@ -117,11 +139,6 @@ function rgb(colour: string): readonly number[] {
   const hex = colour.replace("#", "");
   return [0, 2, 4].map((i) => Number.parseInt(hex.slice(i, i + 2), 16));
 }
-
-type Shapes = {
-  readonly contours: ReturnType<typeof contoursOf>;
-  readonly regions: ReturnType<typeof regionsOf>;
-};
 
 function draw(
   ctx: CanvasRenderingContext2D,

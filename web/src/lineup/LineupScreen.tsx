@@ -1,6 +1,5 @@
-import { lazy, Suspense, useEffect, useState } from "react";
+import { lazy, Suspense, useDeferredValue, useEffect, useState } from "react";
 import { Link, useNavigate } from "react-router-dom";
-import { useStore } from "zustand";
 import { startLineup, type Cell, type FieldProblem, type Garage } from "@kettleback/core";
 import { inScreenWords } from "../path/problems";
 import { UndoRedo } from "../shell/UndoRedo";
@@ -51,22 +50,36 @@ export interface ViewProps {
 }
 
 /** The cells of one car, way by way. */
-export const cellsOfCar = ({ cells }: SolvedLineup, car: number): (Cell | null)[] =>
-  cells.map((row) => row[car] ?? null);
+export const cellsOfCar = ({ byCar }: SolvedLineup, car: number): readonly (Cell | null)[] =>
+  byCar[car] ?? [];
 
 /** Every way to charge, side by side. */
 export default function LineupScreen({ garage }: { garage: Garage }) {
   const store = lineupStoreOf(garage.household.id);
-  const kept = useStore(store, (s) => s.draft);
   const solved = useLineup((s) => s.solved);
+  // Only what has been solved is drawn: a change is followed outside of drawing.
   useEffect(() => {
-    if (kept) return solveLineup(garage, kept);
-    const first = firstDraftOf(garage);
-    if (first) solveLineup(garage, lineupDraftOf(startLineup(garage, first.session), null));
-  }, [garage, kept]);
-  if (garage.cars.length === 0 && !kept) return <NothingYet />;
+    const follow = () => {
+      const draft = store.getState().draft ?? firstLineup(garage);
+      if (draft) solveLineup(garage, draft);
+    };
+    follow();
+    return store.subscribe(follow);
+  }, [garage, store]);
+  if (garage.cars.length === 0 && !store.getState().draft) return <NothingYet />;
   if (!solved || solved.garage !== garage) return null;
   return <Bench garage={garage} solved={solved} onChange={(draft) => store.getState().set(draft)} />;
+}
+
+const firsts = new WeakMap<Garage, LineupDraft>();
+
+/** What a household's line-up starts with, made once a garage. */
+function firstLineup(garage: Garage): LineupDraft | undefined {
+  const found = firsts.get(garage);
+  const first = found ? undefined : firstDraftOf(garage);
+  const made = found ?? (first && lineupDraftOf(startLineup(garage, first.session), null));
+  if (made) firsts.set(garage, made);
+  return made;
 }
 
 function NothingYet() {
@@ -91,6 +104,8 @@ function Bench({ garage, solved, onChange }: BenchProps) {
   const [view, setView] = useState<View>("picture");
   const [chosen, setChosen] = useState<string | null>(null);
   const navigate = useNavigate();
+  // What stands beside the rows follows them.
+  const calm = useDeferredValue(solved);
   const { draft, open, problems } = solved;
   const at = open.ways.findIndex(({ id }) => id === (chosen ?? draft.baseline));
   const selected = Math.max(0, at);
@@ -140,7 +155,7 @@ function Bench({ garage, solved, onChange }: BenchProps) {
           {view === "picture" && (
             <div className="lineup-bench">
               <Picture {...props} />
-              <WayPanel {...props} garage={garage} onOpenPath={() => navigate("/path")} />
+              <WayPanel {...props} solved={calm} garage={garage} onOpenPath={() => navigate("/path")} />
             </div>
           )}
           {view === "table" && <Table {...props} />}

@@ -6,8 +6,37 @@ const [WIDTH, HEIGHT, PAD] = [150, 30, 3];
 const THICKEST = { 1: 20, 2: 11, 3: 8 } as const;
 const THINNEST = 1.5;
 
+interface Props {
+  readonly row: Row;
+  readonly scale: Scale;
+}
+
+/** A row that charges further or later looks the same: only amps, lanes and the narrowest link are drawn. */
+const same = (a: Props, b: Props): boolean =>
+  a.scale.ac === b.scale.ac &&
+  a.scale.dc === b.scale.dc &&
+  a.row.amps === b.row.amps &&
+  a.row.lanes === b.row.lanes &&
+  a.row.narrowest === b.row.narrowest &&
+  sameLinks(a.row, b.row);
+
+function sameLinks({ solution: a }: Row, { solution: b }: Row): boolean {
+  const [own, other] = [a.circuit.links, b.circuit.links];
+  return (
+    own.length === other.length &&
+    own.every((link, i) => {
+      const twin = other[i]!;
+      return (
+        link.kind === twin.kind &&
+        link.lanes === twin.lanes &&
+        link.ampsOn.every((n, k) => n === twin.ampsOn[k])
+      );
+    })
+  );
+}
+
 /** The conductor drawing in small: lanes as wide as their ceilings, what flows filled in, the narrowest pinched. */
-export const Mini = memo(function Mini({ row, scale }: { readonly row: Row; readonly scale: Scale }) {
+export const Mini = memo(function Mini({ row, scale }: Props) {
   const { links, lanes, flow } = miniatureOf(row, scale);
   const most = Math.max(lanes, ...links.map((link) => link.lanes)) as 1 | 2 | 3;
   const step = (WIDTH - 2 * PAD) / links.length;
@@ -57,4 +86,4 @@ export const Mini = memo(function Mini({ row, scale }: { readonly row: Row; read
       )}
     </svg>
   );
-});
+}, same);

@@ -1,4 +1,4 @@
-import { useMemo, useRef, type KeyboardEvent } from "react";
+import { memo, useCallback, useEffect, useMemo, useRef, type KeyboardEvent } from "react";
 import {
   DndContext,
   KeyboardSensor,
@@ -18,7 +18,7 @@ import {
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { LINK_WORDS, type Cell, type OpenWay } from "@kettleback/core";
 import { ampsText, durationText, figureText, percentText, powerFigure } from "../format/number";
-import { localAt, sharedClock, type SharedClock } from "./clock";
+import { dayTimeAt, sharedClock, timeAt, type SharedClock } from "./clock";
 import { cellsOfCar, type ViewProps } from "./LineupScreen";
 import { Mini } from "./Mini";
 import { scaleOf, type Scale } from "./miniature";
@@ -32,9 +32,14 @@ export function Picture({ solved, selected, onSelect, onChange }: ViewProps) {
   const { open, draft, clock } = solved;
   const at = Math.min(draft.carAt, open.cars.length - 1);
   const cells = cellsOfCar(solved, at);
-  const rows = cells.flatMap((cell) => (cell?.kind === "charging" ? [cell] : []));
-  const scale = scaleOf(rows);
-  const shared = useMemo(() => clock && sharedClock(clock, cellsOfCar(solved, at)), [clock, solved, at]);
+  const { scale, charging } = useMemo(() => {
+    const rows = cells.flatMap((cell) => (cell?.kind === "charging" ? [cell] : []));
+    return { scale: scaleOf(rows), charging: rows.length };
+  }, [cells]);
+  const shared = useMemo(() => clock && sharedClock(clock, cells), [clock, cells]);
+  // As long as the order stays the list of ids stays, and with it every row that has not changed.
+  const order = open.ways.map(({ id }) => id).join(" ");
+  const ids = useMemo(() => order.split(" "), [order]);
   const frame = useRef<HTMLDivElement>(null);
   const narrow = window.matchMedia("(max-width: 760px)").matches;
   const list = useVirtualizer({
@@ -42,7 +47,7 @@ export function Picture({ solved, selected, onSelect, onChange }: ViewProps) {
     getScrollElement: () => frame.current,
     estimateSize: () => (narrow ? CARD_PX : ROW_PX),
     getItemKey: (i) => open.ways[i]!.id,
-    overscan: 6,
+    overscan: 2,
   });
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
@@ -52,6 +57,10 @@ export function Picture({ solved, selected, onSelect, onChange }: ViewProps) {
     if (over && over.id !== active.id)
       onChange({ ...draft, ways: reordered(draft.ways, String(active.id), String(over.id)) });
   };
+  // Rows are told apart by what they show: the way they call back stays the same.
+  const latest = useRef(onSelect);
+  useEffect(() => void (latest.current = onSelect));
+  const choose = useCallback((way: number) => latest.current(way), []);
   if (!shared) return null;
   const base = cells[open.ways.findIndex(({ id }) => id === draft.baseline)];
   return (
@@ -62,7 +71,7 @@ export function Picture({ solved, selected, onSelect, onChange }: ViewProps) {
         onDragEnd={onDragEnd}
         accessibility={{ announcements: toldOf(open.ways) }}
       >
-        <SortableContext items={open.ways.map(({ id }) => id)} strategy={verticalListSortingStrategy}>
+        <SortableContext items={ids} strategy={verticalListSortingStrategy}>
           <div ref={frame} className="picture-rows">
             <div
               className="virtual"
@@ -82,14 +91,15 @@ export function Picture({ solved, selected, onSelect, onChange }: ViewProps) {
                   top={start}
                   height={size}
                   selected={index === selected}
-                  onSelect={() => onSelect(index)}
+                  index={index}
+                  onSelect={choose}
                 />
               ))}
             </div>
           </div>
         </SortableContext>
       </DndContext>
-      <Legend scale={scale} rows={rows.length} />
+      <Legend scale={scale} rows={charging} />
     </div>
   );
 }
@@ -115,7 +125,7 @@ function PictureHead({ shared: { clock, span, ticks } }: { readonly shared: Shar
       <span>Its path in small</span>
       <span className="right">To the battery</span>
       <div className="axis">
-        <span className="tick start">{localAt(clock, 0).toFormat("HH:mm")}</span>
+        <span className="tick start">{timeAt(clock, 0)}</span>
         {ticks
           .filter(
             ({ at }) =>
@@ -130,7 +140,7 @@ function PictureHead({ shared: { clock, span, ticks } }: { readonly shared: Shar
           ))}
         {departure !== null && (
           <span className="tick leave" style={{ left: `${(100 * departure) / span}%` }}>
-            {localAt(clock, departure).toFormat("HH:mm")}
+            {timeAt(clock, departure)}
           </span>
         )}
       </div>
@@ -149,17 +159,19 @@ interface RowProps {
   readonly top: number;
   readonly height: number;
   readonly selected: boolean;
-  onSelect(): void;
+  readonly index: number;
+  onSelect(way: number): void;
 }
 
-function WayRow({ way, cell, base, isBase, scale, shared, top, height, selected, onSelect }: RowProps) {
+const WayRow = memo(function WayRow(props: RowProps) {
+  const { way, cell, base, isBase, scale, shared, top, height, selected, index, onSelect } = props;
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({
     id: way.id,
   });
   const onKey = (event: KeyboardEvent) => {
     if (event.key === "Enter" || event.key === " ") {
       event.preventDefault();
-      onSelect();
+      onSelect(index);
     }
   };
   return (
@@ -185,7 +197,7 @@ function WayRow({ way, cell, base, isBase, scale, shared, top, height, selected,
         tabIndex={0}
         aria-pressed={selected}
         aria-label={told(way, cell, shared, isBase)}
-        onClick={onSelect}
+        onClick={() => onSelect(index)}
         onKeyDown={onKey}
       >
         <span className="way-name">
@@ -210,9 +222,7 @@ function WayRow({ way, cell, base, isBase, scale, shared, top, height, selected,
             </span>
             <Bar row={cell} shared={shared} />
             <span className={cell.inTime ? "way-ready" : "way-ready late"}>
-              {localAt(shared.clock, cell.secondsToTarget).toFormat(
-                cell.secondsToTarget > 86_400 ? "ccc HH:mm" : "HH:mm",
-              )}
+              {(cell.secondsToTarget > 86_400 ? dayTimeAt : timeAt)(shared.clock, cell.secondsToTarget)}
               <small>
                 {cell.inTime
                   ? durationText(cell.secondsToTarget)
@@ -228,7 +238,7 @@ function WayRow({ way, cell, base, isBase, scale, shared, top, height, selected,
       </div>
     </div>
   );
-}
+});
 
 const ratio = (share: number): string => `${share < 10 ? share.toFixed(1) : Math.round(share)} ×`;
 
@@ -237,7 +247,7 @@ function told(way: OpenWay, cell: Cell | null, { clock }: SharedClock, isBase: b
   const name = `${way.saved.name}${isBase ? ", the baseline" : ""}`;
   if (!cell) return way.way ? name : `${name}: no longer in the Garage: ${way.gone.join(", ")}`;
   if (cell.kind === "blocked") return `${name}: ${cell.refusal.message}`;
-  const ready = localAt(clock, cell.secondsToTarget).toFormat("ccc HH:mm");
+  const ready = dayTimeAt(clock, cell.secondsToTarget);
   return (
     `${name}, ${cell.level.word}: ${figureText(powerFigure(cell.batteryW))} into the battery, ${cell.lanes} × ${ampsText(cell.amps)}. ` +
     `The ${LINK_WORDS[cell.narrowest]} is the narrowest link. Ready ${ready}, ` +
@@ -255,25 +265,31 @@ function Bar({
   readonly row: Extract<Cell, { kind: "charging" }>;
   readonly shared: SharedClock;
 }) {
-  const share = (t: number) => `${Math.min(100, (100 * t) / span)}%`;
+  const share = (t: number) => Math.min(1, t / span);
   const leave = clock.departure ?? Infinity;
   const done = Math.min(row.secondsToTarget, leave);
   const off = row.secondsToTarget > span;
   return (
     <span className="way-bar" aria-hidden="true">
-      <span className="charged" style={{ width: share(done) }} />
+      <span className="charged" style={stretch(0, share(done))} />
       {row.secondsToTarget > leave && (
         <span
           className={off ? "missing off" : "missing"}
-          style={{ left: share(leave), width: `calc(${share(row.secondsToTarget)} - ${share(leave)})` }}
+          style={{ left: percent(share(leave)), width: percent(share(row.secondsToTarget) - share(leave)) }}
         />
       )}
       {off && leave === Infinity && <span className="runs-on">›</span>}
-      {row.limitBites !== null && <span className="limit" style={{ left: share(row.limitBites) }} />}
-      {Number.isFinite(leave) && <span className="leave" style={{ left: share(leave) }} />}
+      {row.limitBites !== null && <span className="limit" style={{ left: percent(share(row.limitBites)) }} />}
+      {Number.isFinite(leave) && <span className="leave" style={{ left: percent(share(leave)) }} />}
     </span>
   );
 }
+
+const percent = (share: number): string => `${100 * share}%`;
+/** From one share of a bar to another, without laying it out again. */
+const stretch = (from: number, to: number) => ({
+  transform: `translateX(${percent(from)}) scaleX(${to - from})`,
+});
 
 function Legend({ scale, rows }: { readonly scale: Scale; readonly rows: number }) {
   return (

@@ -1,3 +1,4 @@
+import { useDeferredValue, useMemo } from "react";
 import type { Garage } from "@kettleback/core";
 import { sayDone, sayTrouble } from "../shell/notices";
 import { Saved } from "../shell/Saved";
@@ -16,7 +17,12 @@ export function SavedLineups({ garage, draft, sound, onChange }: Props) {
   const { keep, remove, restore } = useGarage.getState();
   const saved = garage.lineups.find(({ id }) => id === draft.savedId);
   const spec = savedLineupOf(draft);
-  const changed = !saved || JSON.stringify(saved.spec) !== JSON.stringify(spec);
+  const kept = useMemo(() => JSON.stringify(saved?.spec), [saved]);
+  const settled = useDeferredValue(draft, null);
+  const differs = useMemo(
+    () => settled !== null && JSON.stringify(savedLineupOf(settled)) !== kept,
+    [settled, kept],
+  );
   const save = async (name: string, over: boolean) => {
     try {
       const row = await keep("lineups", {
@@ -48,7 +54,7 @@ export function SavedLineups({ garage, draft, sound, onChange }: Props) {
       one="line-up"
       rows={garage.lineups}
       savedId={draft.savedId}
-      changed={changed}
+      changed={!saved || differs}
       mayKeep={sound}
       mayOverwrite
       onOpen={(id) => {

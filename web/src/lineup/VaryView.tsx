@@ -11,7 +11,7 @@ import {
 } from "@kettleback/core";
 import { ampsText, durationText, figureText, moneyText, percentText, powerFigure } from "../format/number";
 import { useSolved } from "../solve/useSolved";
-import { localAt } from "./clock";
+import { dayTimeAt } from "./clock";
 import type { ViewProps } from "./LineupScreen";
 import { WayPick } from "./WayPick";
 
@@ -109,7 +109,7 @@ function Sizes({ open, plan, id }: SizesProps) {
                     <td>{durationText(cell.secondsToTarget)}</td>
                     <td className={cell.inTime ? "" : "late"}>
                       {cell.inTime
-                        ? localAt(cell.solution.clock, cell.secondsToTarget).toFormat("ccc HH:mm")
+                        ? dayTimeAt(cell.solution.clock, cell.secondsToTarget)
                         : `short by ${durationText(cell.shortBySeconds)}`}
                     </td>
                     <td>{percentText(cell.lostShare)}</td>

@@ -10,7 +10,7 @@ import {
   powerFigure,
   speedFigure,
 } from "../format/number";
-import { localAt } from "./clock";
+import { dayTimeAt } from "./clock";
 import { cellsOfCar, type ViewProps } from "./LineupScreen";
 import { openInPath } from "./openInPath";
 import { freshId, type LineupDraft } from "../state/lineup";
@@ -152,8 +152,7 @@ function Figures({ row, currency, unit, draft }: FiguresProps) {
       <dl>
         <dt>Ready</dt>
         <dd>
-          {localAt(solution.clock, row.secondsToTarget).toFormat("ccc HH:mm")}, after{" "}
-          {durationText(row.secondsToTarget)}
+          {dayTimeAt(solution.clock, row.secondsToTarget)}, after {durationText(row.secondsToTarget)}
         </dd>
         <dt>Range</dt>
         <dd>{figureText(speedFigure(row.kmPerHour, unit))}</dd>

@@ -1,5 +1,4 @@
-import { DateTime } from "luxon";
-import { msAt, type Cell, type Clock, type Seconds } from "@kettleback/core";
+import { minuteOfDayAt, type Cell, type Clock, type Seconds } from "@kettleback/core";
 
 /** One clock for all rows: from plugging in to an end that shows what matters. */
 export interface SharedClock {
@@ -8,8 +7,30 @@ export interface SharedClock {
   readonly ticks: readonly { readonly at: Seconds; readonly text: string }[];
 }
 
-export const localAt = (clock: Clock, seconds: Seconds): DateTime =>
-  DateTime.fromMillis(msAt(clock, seconds), { zone: clock.zone });
+const DAYS = ["Sun", "Mon", "Tue", "Wed", "Thu", "Fri", "Sat"] as const;
+const two = (n: number): string => String(n).padStart(2, "0");
+
+/** Local time at a second of the session, as a date whose universal fields show it. */
+function localDate({ startMs, offsets }: Clock, seconds: Seconds): Date {
+  const { minutes } = offsets.findLast((offset) => offset.from <= seconds) ?? offsets[0]!;
+  return new Date(startMs + seconds * 1000 + minutes * 60_000);
+}
+
+/** Clock time at a second of the session: 07:30. Every row asks, so no zone is looked up. */
+export function timeAt(clock: Clock, seconds: Seconds): string {
+  const local = localDate(clock, seconds);
+  return `${two(local.getUTCHours())}:${two(local.getUTCMinutes())}`;
+}
+
+/** The same with its day: Tue 07:30. */
+export const dayTimeAt = (clock: Clock, seconds: Seconds): string =>
+  `${DAYS[localDate(clock, seconds).getUTCDay()]} ${timeAt(clock, seconds)}`;
+
+/** The day alone: Tue 24. */
+const dayAt = (clock: Clock, seconds: Seconds): string => {
+  const local = localDate(clock, seconds);
+  return `${DAYS[local.getUTCDay()]} ${local.getUTCDate()}`;
+};
 
 const HOUR = 3600;
 /** Share of the span that may lie behind departure: a row that takes days runs off the edge rather than squeezing the others. */
@@ -31,14 +52,9 @@ export function sharedClock(clock: Clock, cells: readonly (Cell | null)[]): Shar
   );
   const step =
     [0.25, 0.5, 1, 2, 3, 4, 6, 12, 24, 48].map((h) => h * HOUR).find((s) => span / s <= 9) ?? 96 * HOUR;
-  const start = localAt(clock, 0);
   // Ticks fall on round hours of the household's own clock.
-  const first = start.startOf("hour").plus({ hours: 1 }).toMillis();
   const ticks: { at: Seconds; text: string }[] = [];
-  for (let ms = first; ; ms += step * 1000) {
-    const at = (ms - msAt(clock, 0)) / 1000;
-    if (at >= span) break;
-    ticks.push({ at, text: localAt(clock, at).toFormat(step >= 24 * HOUR ? "ccc d" : "HH:mm") });
-  }
+  for (let at = HOUR - ((minuteOfDayAt(clock, 0) * 60) % HOUR); at < span; at += step)
+    ticks.push({ at, text: step >= 24 * HOUR ? dayAt(clock, at) : timeAt(clock, at) });
   return { clock, span, ticks };
 }

@@ -19,7 +19,7 @@ import {
   powerFigure,
   speedFigure,
 } from "../format/number";
-import { localAt } from "./clock";
+import { timeAt } from "./clock";
 
 /** A column of the line-up's table: what it sorts by, how it reads, and which end is the better one. */
 export interface Column {
@@ -110,7 +110,7 @@ export function columnsFor(unit: DistanceUnit, currency: string, stay: number): 
       value: (r) => r.shortBySeconds,
       text: (r) =>
         r.inTime
-          ? `yes, ${localAt(r.solution.clock, r.secondsToTarget).toFormat("HH:mm")}`
+          ? `yes, ${timeAt(r.solution.clock, r.secondsToTarget)}`
           : `short by ${durationText(r.shortBySeconds)}`,
     },
     {

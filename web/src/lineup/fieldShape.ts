@@ -51,15 +51,22 @@ export const stepsOf = ({ low, high }: Grid): number[] =>
     ? roundSteps(low, high, MOST_STEPS).filter((step) => step > low + (high - low) * 1e-6)
     : [];
 
-/** Contours of a grid at its steps: where the value is that step or more. */
-export function contoursOf(grid: Grid): { readonly value: number; readonly outlines: readonly Outline[] }[] {
+/** The part of a grid where the value is a step or more. */
+export interface Contour {
+  readonly value: number;
+  readonly outlines: readonly Outline[];
+}
+
+/** Contours of a grid at its steps, one at a time: each takes a few milliseconds. */
+export function* contoursOf(grid: Grid): Generator<Contour> {
   const { width, height, values, low } = grid;
   const filled = Array.from(values, (value) => (Number.isNaN(value) ? low - 1 : value));
   const make = contours().size([width, height]).smooth(true);
-  return stepsOf(grid).map((value) => ({
-    value,
-    outlines: make.contour(filled, value).coordinates.flatMap((polygon) => polygon.map(ring)),
-  }));
+  for (const value of stepsOf(grid))
+    yield {
+      value,
+      outlines: make.contour(filled, value).coordinates.flatMap((polygon) => polygon.map(ring)),
+    };
 }
 
 const ring = (points: readonly (readonly number[])[]): Outline => points.map(([x, y]) => [x!, y!] as const);
@@ -72,16 +79,38 @@ export interface Region {
   readonly cells: number;
 }
 
-/** Regions of a grid, the largest first. */
-export function regionsOf({ width, height, links }: Grid): Region[] {
+/** Regions of a grid, one at a time. */
+export function* regionsOf({ width, height, links }: Grid): Generator<Region> {
   const make = contours().size([width, height]).smooth(false);
-  return LINK_KINDS.flatMap((kind, id): Region[] => {
+  for (const [id, kind] of LINK_KINDS.entries()) {
     const mask = Array.from(links, (link) => (link === id ? 1 : 0));
     const cells = mask.reduce<number>((sum, is) => sum + is, 0);
-    if (cells === 0) return [];
+    if (cells === 0) continue;
     const outlines = make.contour(mask, 0.5).coordinates.flatMap((polygon) => polygon.map(ring));
-    return [{ kind, outlines, at: heart(mask, width, height), cells }];
-  }).sort((a, b) => b.cells - a.cells);
+    yield { kind, outlines, at: heart(mask, width, height), cells };
+  }
+}
+
+/** What is drawn of a grid. */
+export interface Shapes {
+  readonly contours: readonly Contour[];
+  /** The largest first. */
+  readonly regions: readonly Region[];
+}
+
+/** Everything drawn of a grid, in steps of a few milliseconds between which the screen has its turn. */
+export async function shapesOf(grid: Grid, turn: () => Promise<void>): Promise<Shapes> {
+  const found: { contours: Contour[]; regions: Region[] } = { contours: [], regions: [] };
+  for (const contour of contoursOf(grid)) {
+    found.contours.push(contour);
+    await turn();
+  }
+  for (const region of regionsOf(grid)) {
+    found.regions.push(region);
+    await turn();
+  }
+  found.regions.sort((a, b) => b.cells - a.cells);
+  return found;
 }
 
 /** The cell of a mask that lies furthest inside it: where a name has most room. */

@@ -17,7 +17,16 @@ import { draftStoreOf } from "../state/draft";
 import { freshId, lineupDraftFrom, lineupDraftOf, lineupStoreOf, savedLineupOf } from "../state/lineup";
 import { sharedClock } from "./clock";
 import { columnsFor, ends, FIRST_COLUMNS } from "./columns";
-import { contoursOf, gridOf, placeOf, pointsOf, regionsOf, roundSteps, stepsOf } from "./fieldShape";
+import {
+  contoursOf,
+  gridOf,
+  placeOf,
+  pointsOf,
+  regionsOf,
+  roundSteps,
+  shapesOf,
+  stepsOf,
+} from "./fieldShape";
 import { miniatureOf, scaleOf } from "./miniature";
 import { openInPath } from "./openInPath";
 import { reordered } from "./order";
@@ -121,7 +130,7 @@ describe("a field's shape", () => {
   );
 
   test("regions cover the grid, each named inside itself", () => {
-    const regions = regionsOf(grid);
+    const regions = [...regionsOf(grid)].sort((a, b) => b.cells - a.cells);
     expect(regions.map(({ kind }) => kind)).toEqual(["charger", "cable"]);
     expect(regions.reduce((sum, { cells }) => sum + cells, 0)).toBe(27 * 7);
     // Curlew takes 16 A on three lanes: eleven of the 27 amps of the cable bind, 6 to 16.
@@ -133,9 +142,17 @@ describe("a field's shape", () => {
   test("contours rise through round steps between the lowest and the highest value", () => {
     const steps = stepsOf(grid);
     expect(steps.length).toBeGreaterThan(3);
-    expect(contoursOf(grid).map(({ value }) => value)).toEqual(steps);
+    expect([...contoursOf(grid)].map(({ value }) => value)).toEqual(steps);
     for (const step of steps) expect([grid.low < step, step <= grid.high]).toEqual([true, true]);
     expect(stepsOf({ ...grid, low: 5, high: 5 })).toEqual([]);
+  });
+
+  test("shapes come with a turn for the screen after each, and can be left", async () => {
+    let turns = 0;
+    const { contours, regions } = await shapesOf(grid, () => Promise.resolve(void (turns += 1)));
+    expect(turns).toBe(contours.length + regions.length);
+    expect(regions.map(({ kind }) => kind)).toEqual(["charger", "cable"]);
+    await expect(shapesOf(grid, () => Promise.reject(new Error("left")))).rejects.toThrow("left");
   });
 
   test("round steps are round, inside their ends, and not too many", () => {

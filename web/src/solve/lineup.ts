@@ -28,8 +28,20 @@ export interface SolvedLineup {
   readonly repeated: readonly string[];
   /** Cells by way, then by car; null where a part is gone or the cell is still to come. */
   readonly cells: readonly (readonly (Cell | null)[])[];
+  /** The same by car, then by way; a car's list stays the same list while nothing in it changes. */
+  readonly byCar: readonly (readonly (Cell | null)[])[];
   readonly done: number;
   readonly all: number;
+}
+
+/** The cells turned round, lists that have not changed kept as they were. */
+function byCarOf(cells: SolvedLineup["cells"], cars: number): SolvedLineup["byCar"] {
+  const before = useLineup.getState().solved?.byCar;
+  return Array.from({ length: cars }, (_, car) => {
+    const list = cells.map((row) => row[car] ?? null);
+    const old = before?.[car];
+    return old?.length === list.length && list.every((cell, i) => cell === old[i]) ? old : list;
+  });
 }
 
 export const useLineup = create<{ readonly solved: SolvedLineup | null }>()(() => ({ solved: null }));
@@ -101,6 +113,8 @@ function solveCell(way: Way, car: Car, now: Asked, clock: Clock): Cell {
 
 /** Longest stretch of work (ms) before the screen gets its turn. */
 const SLICE_MS = 24;
+/** … once the ways of the car in view are done. */
+const VIEW_MS = 2;
 let turn = 0;
 
 /** Solves a line-up: at once where it is quick, in slices with what is done so far in view where it is not. */
@@ -113,26 +127,32 @@ export function solveLineup(garage: Garage, draft: LineupDraft): void {
   const all = open.ways.length * open.cars.length;
   if (problems.length > 0) {
     const cells = open.ways.map(() => open.cars.map(() => null));
+    const byCar = byCarOf(cells, open.cars.length);
     useLineup.setState({
-      solved: { garage, draft, open, clock: null, problems, repeated: [], cells, done: 0, all },
+      solved: { garage, draft, open, clock: null, problems, repeated: [], cells, byCar, done: 0, all },
     });
     return;
   }
   const now = askedOf(open);
   const { clock, repeated } = timesOf(now);
   const cells: (Cell | null)[][] = open.ways.map(() => open.cars.map(() => null));
-  let [w, c, done] = [0, 0, 0];
+  // The car in view first: its rows are on the screen.
+  const first = Math.min(draft.carAt, open.cars.length - 1);
+  const order = [first, ...open.cars.keys()].filter((car, i) => i === 0 || car !== first);
+  const wanted = order.flatMap((car) => open.ways.map((_, way) => [way, car] as const));
+  let done = 0;
   const slice = () => {
     if (mine !== turn) return;
-    const until = performance.now() + SLICE_MS;
-    for (; w < open.ways.length; w++, c = 0)
-      for (; c < open.cars.length; c++) {
-        if (performance.now() > until) return later();
-        const { way } = open.ways[w]!;
-        const { car } = open.cars[c]!;
-        cells[w]![c] = way && (cellKnown(way, car, now) ?? solveCell(way, car, now, clock));
-        done += 1;
-      }
+    const from = performance.now();
+    while (done < wanted.length) {
+      const spent = performance.now() - from;
+      if (spent > SLICE_MS || (done === open.ways.length && spent > VIEW_MS)) return later();
+      const [w, c] = wanted[done]!;
+      const { way } = open.ways[w]!;
+      const { car } = open.cars[c]!;
+      cells[w]![c] = way && (cellKnown(way, car, now) ?? solveCell(way, car, now, clock));
+      done += 1;
+    }
     show();
   };
   const show = () =>
@@ -145,6 +165,7 @@ export function solveLineup(garage: Garage, draft: LineupDraft): void {
         problems,
         repeated,
         cells: cells.map((row) => [...row]),
+        byCar: byCarOf(cells, open.cars.length),
         done,
         all,
       },

@@ -1,0 +1,24 @@
+import { KINDS, problemsOf, upgradePart, type Kept, type Kind, type Unread } from "@kettleback/core";
+
+/** A row, its description as it lies there, and the version that wrote it. */
+export interface Described {
+  readonly id: string;
+  readonly version: number;
+  readonly parentId: string | null;
+  readonly specVersion: number;
+  readonly spec: unknown;
+}
+
+/** A row whose description is brought up to this program's version and judged, or what is wrong with it. */
+export function readRow(
+  kind: Kind,
+  { id, version, parentId, spec, specVersion }: Described,
+): Kept<object> | Unread {
+  const { schema, part } = KINDS[kind];
+  const parsed = schema.safeParse(upgradePart(part, spec, specVersion));
+  if (parsed.success) return { id, version, parentId, spec: parsed.data };
+  const { name } = (spec ?? {}) as { name?: unknown };
+  return { kind, id, name: String(name ?? id), problems: problemsOf(parsed.error, schema) };
+}
+
+export const isUnread = (read: Kept<object> | Unread): read is Unread => "problems" in read;
