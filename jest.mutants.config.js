@@ -1,8 +1,10 @@
 import base from "./jest.config.js";
 
-/** The tests of the room that is mutated. */
+const rooms = process.env.KETTLEBACK_MUTATED ?? "*";
+
+/** The tests of the room that is mutated, and of those that judge it too. */
 export default {
   ...base,
-  testMatch: [`<rootDir>/core/src/${process.env.KETTLEBACK_MUTATED ?? "*"}/**/*.test.ts`],
+  testMatch: [`<rootDir>/core/src/${rooms.includes(",") ? `{${rooms}}` : rooms}/**/*.test.ts`],
   maxWorkers: 1,
 };

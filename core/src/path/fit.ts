@@ -25,7 +25,7 @@ function outletProblem({ outlet, lead, unit }: ChargingPath): Refusal | undefine
       return {
         field: "lead",
         code: "lead-does-not-fit",
-        message: `The lead has a ${outletName(lead.plug)} plug, which does not go into ${outlet.name}.`,
+        message: `The lead's plug, ${outletName(lead.plug)}, does not go into ${outlet.name}.`,
         remedy: "Leave the lead out, or take one with the plug of this outlet.",
       };
     if (unit.kind !== "portable" || !unit.plugs.some((plug) => plug.type === lead.socket))
@@ -39,7 +39,7 @@ function outletProblem({ outlet, lead, unit }: ChargingPath): Refusal | undefine
       return {
         field: "lead",
         code: "lead-cannot-feed",
-        message: `The lead ends in a ${outletName(lead.socket)} socket, and ${outlet.name} cannot give it the volts or phases that type is for.`,
+        message: `The lead ends in a socket of type ${outletName(lead.socket)}, and ${outlet.name} cannot give it the volts or phases that type is for.`,
         remedy: `Leave the lead out, or take one that ends in ${outletName(outlet.type)}.`,
       };
     return undefined;
@@ -100,7 +100,9 @@ function inletProblem({ car, unit, cable, adapter }: ChargingPath): Refusal | un
       field: "adapter",
       code: "adapter-does-not-fit",
       message: `${adapter.name} takes a ${connectorName(adapter.from)} plug; the one that comes is ${connectorName(plug)}.`,
-      remedy: `Leave the adapter out, or take one from ${connectorName(plug)} to ${wantedBy(car, plug)}.`,
+      remedy: inletFor(plug, car.inlets)
+        ? `Leave the adapter out: ${car.name} takes ${connectorName(plug)}.`
+        : `Take an adapter from ${connectorName(plug)} to ${wantedBy(car, plug)}.`,
     };
   if (adapter && CONNECTORS[adapter.from].current !== CONNECTORS[adapter.to].current)
     return {
@@ -112,15 +114,19 @@ function inletProblem({ car, unit, cable, adapter }: ChargingPath): Refusal | un
   const arriving = adapter ? adapter.to : plug;
   if (inletFor(arriving, car.inlets)) return undefined;
   const wanted = wantedBy(car, plug);
+  const [current, other] =
+    CONNECTORS[plug].current === "DC" ? ["direct", "alternating"] : ["alternating", "direct"];
   const field = adapter ? "adapter" : cable ? "cable" : "unit";
   const part = adapter?.name ?? cable?.name ?? unit.name;
   return {
     field,
     code: "plug-does-not-fit-inlet",
-    message: `${part} ends in a ${connectorName(arriving)} plug; ${car.name} takes ${wanted || "no such current"}.`,
-    remedy: cable
-      ? `Take a cable with a ${wanted} vehicle end.`
-      : `Take a unit that ends in ${wanted}, or an adapter from ${connectorName(plug)} to ${wanted}.`,
+    message: `${part} ends in a ${connectorName(arriving)} plug; ${car.name} takes ${wanted || `no ${current} current`}.`,
+    remedy: !wanted
+      ? `Take a way in that gives ${other} current.`
+      : cable
+        ? `Take a cable with a ${wanted} vehicle end.`
+        : `Take a unit that ends in ${wanted}, or an adapter from ${connectorName(plug)} to ${wanted}.`,
   };
 }
 

@@ -436,6 +436,6 @@ describe("what stops a path", () => {
     const { message } = refused(pathOf({ car: delta, outlet: bay("230/400", "single"), unit: post(3, 32) }));
     expect(message).toContain("three lanes only; this path brings one lane");
     const without = refused(pathOf({ car: delta, outlet: bay("it-230", "three"), unit: post(3, 32) }));
-    expect(without.message).toContain("without a neutral");
+    expect(without.message).toContain("it needs a neutral");
   });
 });

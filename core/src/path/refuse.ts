@@ -72,10 +72,13 @@ export function noLanes({ car, outlet }: ChargingPath, links: readonly Link[], l
     code: "no-common-lanes",
     message:
       takes.length === 0
-        ? `The onboard charger of ${car.name} cannot use ${supplySystem(outlet.supply.system).name} without a neutral.`
+        ? `The onboard charger of ${car.name} cannot use ${supplySystem(outlet.supply.system).name.replace(/,.*/, "")}: it needs a neutral.`
         : `The onboard charger of ${car.name} works on ${lanesText(takes)} only; this path brings ${lanesText(brought)}.`,
-    remedy: more
-      ? "Take an outlet, a unit and a cable with as many phases as the charger needs."
-      : "This supply has no more phases to give: take another way in.",
+    remedy:
+      takes.length === 0
+        ? "Take a way in with a neutral; the phases are not what is missing."
+        : more
+          ? "Take an outlet, a unit and a cable with as many phases as the charger needs."
+          : "This supply has no more phases to give: take another way in.",
   };
 }
