@@ -87,6 +87,13 @@ test.each([
   },
 );
 
+test("more sizes than anybody reads are refused", () => {
+  const many = Array.from({ length: 201 }, (_, i) => 6 + i / 10);
+  expect(varyProblems(hall, "step", many)).toEqual([
+    { field: "values", message: "accepted: up to 200 values; 201 asked" },
+  ]);
+});
+
 test("every quantity has rising sizes in its own range, on every plan it can be varied on", () => {
   let varied = 0;
   for (const plan of [hall, dryer, ferry])

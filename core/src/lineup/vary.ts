@@ -26,6 +26,9 @@ export interface Vary {
   readonly says: string;
 }
 
+/** Most sizes one quantity is stepped through at once. */
+const MOST_SIZES = 200;
+
 /** Share of the power by which one size is better than another. */
 const WORTH = 0.005;
 
@@ -34,6 +37,8 @@ export function varyProblems(plan: Plan, id: QuantityId, values: readonly number
   const { range, only, unit, never } = quantityOf(id);
   const no = never?.(plan);
   if (no) return [{ field: "quantity", message: `${id} cannot be varied here: ${no}` }];
+  if (values.length > MOST_SIZES)
+    return [{ field: "values", message: `accepted: up to ${MOST_SIZES} values; ${values.length} asked` }];
   const [min, max] = range(plan);
   return values.flatMap((value, i): FieldProblem[] => {
     const list = id === "conductor" ? quantityOf(id).sizes(plan) : only;

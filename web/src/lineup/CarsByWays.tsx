@@ -6,6 +6,7 @@ import {
   energyFigure,
   figureText,
   moneyText,
+  percentText,
   speedFigure,
 } from "../format/number";
 import type { ViewProps } from "./LineupScreen";
@@ -27,7 +28,7 @@ const MARKS: Readonly<Record<LinkKind, string>> = {
 const FIGURES = {
   hour: { name: "Range an hour", better: "most", value: (r: Row) => r.kmPerHour },
   night: { name: "Range a night", better: "most", value: (r: Row) => r.night.km },
-  time: { name: "Time to the target", better: "least", value: (r: Row) => r.secondsToTarget },
+  time: { name: "Time", better: "least", value: (r: Row) => r.secondsToTarget },
   per100: { name: "Cost per 100", better: "least", value: (r: Row) => r.per100Km },
   lost: { name: "Energy lost", better: "least", value: (r: Row) => r.lostWh },
 } as const;
@@ -38,6 +39,7 @@ export default function CarsByWays({ solved, selected, onSelect }: ViewProps) {
   const [id, setId] = useState<FigureId>("hour");
   const { open, cells } = solved;
   const { distanceUnit: unit, currency } = open.household;
+  const { fromSoc, toSoc } = solved.draft.session;
   const figure = FIGURES[id];
   const text = (row: Row): string => {
     if (id === "hour") return figureText(speedFigure(row.kmPerHour, unit));
@@ -66,7 +68,11 @@ export default function CarsByWays({ solved, selected, onSelect }: ViewProps) {
             {(Object.keys(FIGURES) as FigureId[]).map((key) => (
               <option key={key} value={key}>
                 {FIGURES[key].name}
-                {key === "per100" ? ` ${unit}` : ""}
+                {key === "per100"
+                  ? ` ${unit}`
+                  : key === "time"
+                    ? `, ${percentText(fromSoc)} to ${percentText(toSoc)}`
+                    : ""}
               </option>
             ))}
           </select>

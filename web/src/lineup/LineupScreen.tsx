@@ -3,7 +3,8 @@ import { Link, useNavigate } from "react-router-dom";
 import { startLineup, type Cell, type FieldProblem, type Garage } from "@kettleback/core";
 import { inScreenWords } from "../path/problems";
 import { UndoRedo } from "../shell/UndoRedo";
-import { firstDraftOf } from "../solve/store";
+import { firstDraftOf, todayIn } from "../solve/store";
+import { firstSession } from "../state/draft";
 import { solveLineup, useLineup, type SolvedLineup } from "../solve/lineup";
 import { lineupDraftOf, lineupStoreOf, type LineupDraft } from "../state/lineup";
 import { AddWays } from "./AddWays";
@@ -73,12 +74,12 @@ export default function LineupScreen({ garage }: { garage: Garage }) {
 
 const firsts = new WeakMap<Garage, LineupDraft>();
 
-/** What a household's line-up starts with, made once a garage. */
+/** What a household's line-up starts with, made once a garage: the ways it lacks are filled in, only a car it must have. */
 function firstLineup(garage: Garage): LineupDraft | undefined {
-  const found = firsts.get(garage);
-  const first = found ? undefined : firstDraftOf(garage);
-  const made = found ?? (first && lineupDraftOf(startLineup(garage, first.session), null));
-  if (made) firsts.set(garage, made);
+  if (garage.cars.length === 0) return undefined;
+  const session = firstDraftOf(garage)?.session ?? firstSession(todayIn(garage));
+  const made = firsts.get(garage) ?? lineupDraftOf(startLineup(garage, session), null);
+  firsts.set(garage, made);
   return made;
 }
 
@@ -87,8 +88,8 @@ function NothingYet() {
     <div className="room-note">
       <h1>Nothing to line up yet</h1>
       <p>
-        A line-up needs a car, an outlet and a tariff of your own to start from.{" "}
-        <Link to="/garage">Add them in the Garage</Link>; the ways you do not have are filled in.
+        A line-up needs a car of your own to start from. <Link to="/garage">Add it in the Garage</Link>; the
+        ways you do not have are filled in.
       </p>
     </div>
   );

@@ -276,7 +276,12 @@ interface CellProps {
 function TableCell({ column, cell, base, range }: CellProps) {
   const text = textOf(column, cell);
   if (column.id === "way") return <th scope="row">{text}</th>;
-  if (cell.kind === "blocked") return <td className="quiet">{text}</td>;
+  if (cell.kind === "blocked")
+    return (
+      <td className="quiet" title={text}>
+        {text}
+      </td>
+    );
   const value = column.value(cell);
   const mark = range && (value === range.best ? "best" : value === range.worst ? "worst" : undefined);
   const by =

@@ -40,6 +40,7 @@ export function WayPanel({ solved, selected, garage, onChange, onView, onOpenPat
         className="way-title"
         aria-label="Name of the way"
         defaultValue={saved.name}
+        onKeyDown={(e) => e.key === "Enter" && e.currentTarget.blur()}
         onBlur={(e) => {
           const name = nameSchema.safeParse(e.target.value);
           if (name.success && name.data !== saved.name) setWay({ name: name.data });
@@ -82,6 +83,24 @@ export function WayPanel({ solved, selected, garage, onChange, onView, onOpenPat
           <p className="quiet">Usual prices in {currency}; put in your own.</p>
         </div>
       )}
+      <label className="way-limit">
+        Longest stay there
+        <span>
+          <input
+            type="number"
+            min={5}
+            max={10_080}
+            placeholder="none"
+            value={saved.limitMinutes ?? ""}
+            onChange={(e) => {
+              const minutes = Number(e.target.value);
+              if (e.target.value === "") setWay({ limitMinutes: null });
+              else if (minutes >= 5 && minutes <= 10_080) setWay({ limitMinutes: minutes });
+            }}
+          />{" "}
+          min
+        </span>
+      </label>
       <div className="way-actions">
         <Button size="sm" variant="quiet" disabled={isBase} onClick={() => set({ baseline: way.id })}>
           {isBase ? "The baseline" : "Make it the baseline"}

@@ -20,7 +20,7 @@ export function openInPath(garage: Garage, lineup: LineupDraft, way: SavedWay, {
   const store = draftStoreOf(garage.household.id);
   const base = store.getState().draft ?? firstDraftOf(garage);
   if (!base) return;
-  const car = lineup.cars[lineup.carAt] ?? lineup.cars[0]!;
+  const own = garage.cars.find(({ spec }) => spec === plan.car);
   const parts: Record<string, unknown> = {};
   const ids: Record<string, string | null> = {};
   for (const [field, idField] of Object.entries(FIELDS) as [keyof typeof FIELDS, string][]) {
@@ -30,14 +30,14 @@ export function openInPath(garage: Garage, lineup: LineupDraft, way: SavedWay, {
     if (same || plan[field] === null) ids[idField] = row && plan[field] ? row : null;
     else parts[field] = plan[field];
   }
-  if (typeof car !== "string") parts.car = car;
+  if (!own) parts.car = plan.car;
   const found = Object.fromEntries(
     Object.entries(ids).filter(([key, id]) => id !== null || !NEEDED.has(key)),
   );
   const draft: Draft = {
     ...base,
     ...found,
-    carId: typeof car === "string" ? car : base.carId,
+    carId: own?.id ?? base.carId,
     name: way.name,
     session: lineup.session,
     settings: way.settings,

@@ -33,10 +33,14 @@ export const useSolve = create<SolveState>()((set, get) => ({
 /** What a household starts with, made once a garage. */
 const firstDrafts = new WeakMap<Garage, { readonly draft: Draft | undefined }>();
 
+/** Today's date where a household is. */
+export const todayIn = (garage: Garage): string =>
+  DateTime.now().setZone(garage.household.spec.timeZone).toISODate()!;
+
 /** The path a household starts with; undefined where it has nothing to plug in. */
 export function firstDraftOf(garage: Garage): Draft | undefined {
   const made = firstDrafts.get(garage) ?? {
-    draft: firstDraft(garage, DateTime.now().setZone(garage.household.spec.timeZone).toISODate()!),
+    draft: firstDraft(garage, todayIn(garage)),
   };
   firstDrafts.set(garage, made);
   return made.draft;

@@ -8,6 +8,7 @@ import {
   type Parts,
   type PathParts,
   type Plan,
+  type PlannedSession,
   type SavedPath,
 } from "@kettleback/core";
 import { undoableStore, type Undoable } from "./undoable";
@@ -98,6 +99,16 @@ export const draftOf = (spec: SavedPath, savedId: string | null): Draft => ({
 /** A draft as the path that is saved of it. What is only tried out is not part of it. */
 export const pathOfDraft = ({ savedId: _, trial: __, ...spec }: Draft): SavedPath => spec;
 
+/** What is asked of a session before anybody has said. */
+export const firstSession = (today: string): PlannedSession => ({
+  fromSoc: 0.35,
+  toSoc: 0.8,
+  pluggedInAt: `${today}T18:10`,
+  neededBy: "07:30",
+  batteryC: null,
+  heatingW: 0,
+});
+
 /** What a household starts with: its first saved path, or the first of everything; undefined without car or outlet. */
 export function firstDraft(garage: Garage, today: string): Draft | undefined {
   const saved = garage.paths[0];
@@ -116,14 +127,7 @@ export function firstDraft(garage: Garage, today: string): Draft | undefined {
   return {
     name: "New path",
     ...withPart(garage, parts, { outletId: outlet.id }),
-    session: {
-      fromSoc: 0.35,
-      toSoc: 0.8,
-      pluggedInAt: `${today}T18:10`,
-      neededBy: "07:30",
-      batteryC: null,
-      heatingW: 0,
-    },
+    session: firstSession(today),
     settings: { unitAmps: null, carAmps: null, otherBusy: false },
     acknowledged: [],
     savedId: null,
