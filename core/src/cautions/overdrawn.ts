@@ -133,7 +133,7 @@ const setLower: Rule = ({ path, flowing }) => {
   const { pulls, holds } = flowing.circuit;
   const untouched = overdrawnAt(pulls, path);
   const worst = untouched.find((caution) => caution.severity === "stop") ?? untouched[0];
-  const by = setting.by === "unit" ? path.unit.name : `the car, ${path.car.name}`;
+  const by = setting.by === "unit" ? path.unit.name : `the car, ${path.car.name},`;
   const narrow = flowing.circuit.links.reduce((least, link) =>
     link.role === "holds" && link.ampsOn[1] < least.ampsOn[1] ? link : least,
   );

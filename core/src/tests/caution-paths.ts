@@ -1,0 +1,209 @@
+import { bay, idealCar, pathOf, post, rapid, socket, socketedPost, type2Cable } from "./parts";
+import type { Lead, Outlet, Unit } from "../parts";
+import type { ChargingPath } from "../path";
+
+const car = idealCar([{ lanes: 1, amps: 32 }]);
+type Portable = Extract<Unit, { kind: "portable" }>;
+const box = (
+  maxAmps: number,
+  type: Portable["plugs"][number]["type"],
+  change: Partial<Portable> = {},
+): Portable => ({
+  kind: "portable",
+  name: "box",
+  lanes: 1,
+  maxAmps,
+  steps: [],
+  standingW: 0,
+  plugs: [{ type, amps: maxAmps }],
+  knowsPlugs: false,
+  output: { kind: "tethered", connector: "type2", lengthM: 5, gauge: "6 mm2" },
+  ...change,
+});
+const reel = (change: Partial<Lead> = {}): Lead => ({
+  name: "reel",
+  plug: "cee-7",
+  socket: "cee-7",
+  amps: 16,
+  lengthM: 25,
+  coiled: false,
+  chained: false,
+  overBlock: false,
+  resistance: { by: "conductor", gauge: "2.5 mm2" },
+  ...change,
+});
+const wall = socket("230/400", "cee-7", 16);
+const circuit = (outlet: Outlet, change: Partial<Outlet["circuit"]>): Outlet => ({
+  ...outlet,
+  circuit: { ...outlet.circuit, ...change },
+});
+const run = (gauge: "1.5 mm2" | "2.5 mm2" | "14 AWG" | "6 AWG", lengthM: number) => ({
+  gauge,
+  lengthM,
+  temperatureC: 30,
+});
+const path = (
+  change: Partial<Omit<ChargingPath, "houseRule">> = {},
+  houseRule: ChargingPath["houseRule"] = "usual",
+): ChargingPath => ({
+  ...pathOf({ car, outlet: wall, unit: box(10, "cee-7"), ...change }),
+  houseRule,
+});
+const american = socket("split-phase", "nema-14-50", 50);
+
+/** Paths that between them raise every caution, each near the edge at which it begins. */
+export const CAUTION_PATHS: Readonly<Record<string, ChargingPath>> = {
+  "a sound portable on a wall socket": path(),
+  "16 A in a 16 A socket for hours": path({ unit: box(16, "cee-7") }),
+  "20 A in a 16 A socket": path({ unit: box(20, "cee-7") }),
+  "16 A by the rated rule": path({ unit: box(16, "cee-7") }, "rated"),
+  "a setting the unit can make, below what is moulded": path({
+    unit: box(16, "cee-7", { steps: [6, 10, 16] }),
+  }),
+  "a setting the unit can make, above what is moulded": path({
+    unit: box(20, "cee-7", { steps: [6, 10, 20] }),
+  }),
+  "a setting made in the car": path({
+    car: { ...car, charger: { ...car.charger, settable: true } },
+    unit: box(20, "cee-7"),
+  }),
+  "a circuit with other loads over its breaker": path({ outlet: circuit(wall, { otherLoadAmps: 8 }) }),
+  "a breaker's continuous share, with other loads": path({
+    outlet: circuit(american, { otherLoadAmps: 5 }),
+    unit: box(38, "nema-14-50"),
+    car: idealCar([{ lanes: 1, amps: 48 }]),
+  }),
+  "a breaker's continuous share, exactly": path({
+    outlet: american,
+    unit: box(40, "nema-14-50"),
+    car: idealCar([{ lanes: 1, amps: 48 }]),
+  }),
+  "a thin run behind a large breaker": path({
+    outlet: circuit(socket("230/400", "blue-32", 32), { run: run("1.5 mm2", 10), otherLoadAmps: 2 }),
+    unit: box(32, "blue-32"),
+  }),
+  "a plug that holds less than the unit offers": path({
+    outlet: socket("230/400", "blue-16", 16),
+    unit: { ...box(16, "blue-16"), plugs: [{ type: "blue-16", amps: 10 }] },
+  }),
+  "a thin lead": path({ lead: reel({ resistance: { by: "conductor", gauge: "0.75 mm2" } }) }),
+  "a lead whose socket should hold less": path({
+    outlet: socket("230/400", "blue-16", 16),
+    lead: reel({ plug: "blue-16" }),
+    unit: box(13, "cee-7"),
+  }),
+  "a lead above what is moulded": path({
+    outlet: socket("230/400", "blue-32", 32),
+    lead: reel({
+      plug: "blue-32",
+      socket: "blue-32",
+      amps: 16,
+      resistance: { by: "conductor", gauge: "6 mm2" },
+    }),
+    unit: box(20, "blue-32"),
+  }),
+  "a lead coiled, chained and over a block": path({
+    lead: reel({ coiled: true, chained: true, overBlock: true }),
+  }),
+  "a short industrial lead": path({
+    outlet: socket("230/400", "blue-16", 16),
+    lead: reel({ plug: "blue-16", socket: "blue-16" }),
+    unit: box(16, "blue-16"),
+  }),
+  "a lead at 8 A": path({ lead: reel(), unit: box(8, "cee-7") }),
+  "a lead that loses the earth": path({
+    outlet: socket("split-phase", "nema-10-30", 30),
+    lead: reel({
+      plug: "nema-10-30",
+      socket: "nema-14-30",
+      amps: 30,
+      resistance: { by: "conductor", gauge: "10 AWG" },
+    }),
+    unit: box(24, "nema-14-30"),
+  }),
+  "an outlet without earth": path({
+    outlet: socket("split-phase", "nema-10-30", 30),
+    unit: box(24, "nema-10-30"),
+  }),
+  "unknown wiring": path({ outlet: { ...wall, condition: "unknown" } }),
+  "a worn outlet outdoors": path({ outlet: { ...wall, condition: "worn", exposed: true } }),
+  "a breaker too large for its outlet": path({ outlet: circuit(wall, { breakerAmps: 32 }) }),
+  "an outlet on an odd supply": path({
+    outlet: socket("split-phase", "blue-32", 40),
+    unit: box(32, "blue-32"),
+  }),
+  "a low voltage": path({ outlet: { ...wall, supply: { system: "230/400", measuredVolts: 206 } } }),
+  "a high voltage": path({ outlet: { ...wall, supply: { system: "230/400", measuredVolts: 254 } } }),
+  "a voltage at the lower edge": path({
+    outlet: { ...wall, supply: { system: "230/400", measuredVolts: 207 } },
+  }),
+  "a voltage at the upper edge": path({
+    outlet: { ...wall, supply: { system: "230/400", measuredVolts: 253 } },
+  }),
+  "a long run that drops the voltage": path({ outlet: circuit(wall, { run: run("1.5 mm2", 90) }) }),
+  "a wallbox on a breaker that is too small": path({
+    outlet: bay("split-phase", "high", 40),
+    unit: { ...post(1, 40, "type1"), kind: "wallbox" },
+    car: idealCar([{ lanes: 1, amps: 48 }]),
+  }),
+  "a wallbox on an IEC breaker that is too small": path({
+    outlet: bay("230/400", "single", 25),
+    unit: { ...post(1, 32), kind: "wallbox" },
+  }),
+  "a sound wallbox": path({
+    outlet: bay("230/400", "single", 32),
+    unit: { ...post(1, 32), kind: "wallbox" },
+  }),
+  "a post on a breaker that is too small": path({
+    outlet: bay("208Y", "high", 32),
+    unit: post(1, 32, "type1"),
+  }),
+  "a cable of 12 m": path({
+    outlet: bay("230/400", "single", 40),
+    unit: socketedPost(1, 32),
+    cable: { ...type2Cable(1, 32), lengthM: 12 },
+  }),
+  "a cable of 10 m": path({
+    outlet: bay("230/400", "single", 40),
+    unit: socketedPost(1, 32),
+    cable: { ...type2Cable(1, 32), lengthM: 10 },
+  }),
+  "a tether of 11 m": path({
+    outlet: bay("230/400", "single", 40),
+    unit: { ...post(1, 16), output: { kind: "tethered", connector: "type2", lengthM: 11, gauge: "6 mm2" } },
+  }),
+  "a cable too thin for its current": path({
+    outlet: bay("230/400", "single", 40),
+    unit: socketedPost(1, 32),
+    cable: { ...type2Cable(1, 32), gauge: "2.5 mm2" },
+  }),
+  "a tether far too thin": path({
+    outlet: bay("230/400", "single", 40),
+    unit: { ...post(1, 32), output: { kind: "tethered", connector: "type2", lengthM: 5, gauge: "1.5 mm2" } },
+  }),
+  "an adapter below the path": path({
+    car: { ...car, inlets: ["j3400"] },
+    outlet: bay("split-phase", "high", 60),
+    unit: post(1, 32, "type1"),
+    adapter: { name: "piece", from: "type1", to: "j3400-ac", amps: 24 },
+  }),
+  "an adapter below a rapid station": path({
+    car: { ...car, inlets: ["j3400"] },
+    outlet: bay("split-phase", "high", 200),
+    unit: {
+      ...rapid(150_000, 375),
+      output: { kind: "tethered", connector: "ccs1", lengthM: 4, gauge: "35 mm2" },
+    },
+    adapter: { name: "piece", from: "ccs1", to: "j3400-dc", amps: 200 },
+  }),
+  "an adapter wide enough for a rapid station": path({
+    car: { ...car, inlets: ["j3400"] },
+    outlet: bay("split-phase", "high", 200),
+    unit: {
+      ...rapid(50_000, 125),
+      output: { kind: "tethered", connector: "ccs1", lengthM: 4, gauge: "35 mm2" },
+    },
+    adapter: { name: "piece", from: "ccs1", to: "j3400-dc", amps: 200 },
+  }),
+  "a rapid station": path({ outlet: bay("230/400", "three"), unit: rapid(50_000, 125) }),
+};
