@@ -1,10 +1,6 @@
 import base from "./jest.config.js";
 
-const rooms = process.env.KETTLEBACK_MUTATED ?? "*";
+const tests = (process.env.KETTLEBACK_MUTATED ?? "**/*.test.ts").split(",");
 
-/** The tests of the room that is mutated, and of those that judge it too. */
-export default {
-  ...base,
-  testMatch: [`<rootDir>/core/src/${rooms.includes(",") ? `{${rooms}}` : rooms}/**/*.test.ts`],
-  maxWorkers: 1,
-};
+/** The tests of the room that is mutated, and those that judge it too. */
+export default { ...base, testMatch: tests.map((test) => `<rootDir>/core/src/${test}`), maxWorkers: 1 };

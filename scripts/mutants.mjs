@@ -1,14 +1,14 @@
 // npm run mutants [-- FILES]: puts faults into the core, one at a time, and counts the ones no test notices. Each room
-// is held to its own tests, path and session also to those of the plan, which evaluate the workings they tell: a fault
-// that only another room's tests would see wants a test of its own.
+// is held to its own tests, path and session also to the one that evaluates the workings they tell: a fault that only
+// another room's tests would see wants a test of its own.
 import { existsSync, rmSync } from "node:fs";
 import { join } from "node:path";
 import { ensurePackages, readJson, ROOT, run, say, tool } from "./lib.mjs";
 
 const ROOMS = ["path", "session", "cautions", "lift", "tariff", "marking"];
 const LEAST = 80;
-/** Rooms whose tests judge a room beside its own. */
-const ALSO = { path: ["plan"], session: ["plan"] };
+/** A test that judges a room beside its own. */
+const ALSO = { path: ["plan/working.test.ts"], session: ["plan/working.test.ts"] };
 
 ensurePackages();
 const files = process.argv.slice(2);
@@ -23,7 +23,7 @@ function score(room) {
   rmSync(report, { force: true });
   const code = run(tool("stryker"), ["run", "--mutate", [...globs, "!core/src/**/*.test.ts"].join(",")], {
     env: {
-      KETTLEBACK_MUTATED: [room, ...(ALSO[room] ?? [])].join(","),
+      KETTLEBACK_MUTATED: [`${room}/**/*.test.ts`, ...(ALSO[room] ?? [])].join(","),
       // Properties run a fraction of their cases: a fault that needs thousands to be seen wants a test of its own.
       KETTLEBACK_RUNS: process.env.KETTLEBACK_RUNS ?? "0.02",
     },
