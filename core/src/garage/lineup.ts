@@ -1,4 +1,4 @@
-import type { Lineup, Way } from "../lineup";
+import { wayOf, type Lineup, type Way } from "../lineup";
 import type { Car } from "../parts";
 import type { Plan } from "../plan";
 import type { Garage, Kept } from "./kinds";
@@ -19,7 +19,8 @@ export interface OpenLineup extends Pick<Lineup, "household" | "session" | "stay
   readonly baseline: string | null;
 }
 
-const PARTS = {
+/** The kinds of the household's things among the parts of a way. */
+export const PART_KINDS = {
   outlet: "outlets",
   lead: "leads",
   unit: "units",
@@ -32,7 +33,10 @@ function openWay(garage: Garage, saved: SavedWay): OpenWay {
   const gone: string[] = [];
   const { id, ...way } = saved;
   const found: Record<string, unknown> = { ...way };
-  for (const [field, kind] of Object.entries(PARTS) as [keyof typeof PARTS, (typeof PARTS)["outlet"]][]) {
+  for (const [field, kind] of Object.entries(PART_KINDS) as [
+    keyof typeof PART_KINDS,
+    (typeof PART_KINDS)["outlet"],
+  ][]) {
     const part = saved[field];
     if (typeof part !== "string") continue;
     const row = (garage[kind] as readonly Kept<unknown>[]).find((r) => r.id === part);
@@ -116,24 +120,10 @@ export function limitAt(garage: Garage, outletId: string): number | null {
   return place?.spec.limitMinutes ?? null;
 }
 
-/** A saved path as a way, named by where it leads. */
-export function savedWayOfPath(garage: Garage, plan: Plan, path: { outletId: string }, id: string): SavedWay {
-  const { name, outlet, lead, unit, cable, adapter, tariff, settings } = plan;
-  return savedWayOf(
-    garage,
-    {
-      name,
-      outlet,
-      lead,
-      unit,
-      cable,
-      adapter,
-      tariff,
-      settings,
-      followsCar: false,
-      limitMinutes: limitAt(garage, path.outletId),
-      buy: [],
-    },
-    id,
-  );
-}
+/** A path as a way a line-up keeps. */
+export const savedWayOfPath = (
+  garage: Garage,
+  plan: Plan,
+  path: { outletId: string },
+  id: string,
+): SavedWay => savedWayOf(garage, { ...wayOf(plan), limitMinutes: limitAt(garage, path.outletId) }, id);

@@ -1,6 +1,17 @@
-import { bay, idealCar, pathOf, post, rapid, socket, socketedPost, type2Cable } from "../tests/parts";
+import {
+  bay,
+  box,
+  idealCar,
+  pathOf,
+  post,
+  rapid,
+  reel,
+  socket,
+  socketedPost,
+  type2Cable,
+} from "../tests/parts";
 import { charged } from "../tests/solve";
-import type { Car, Lead, Outlet, Unit } from "../parts";
+import type { Car, Outlet } from "../parts";
 import {
   ceilingsAt,
   compile,
@@ -51,31 +62,19 @@ const car: Car = {
     acceptance: curve,
   },
 };
-const portable: Extract<Unit, { kind: "portable" }> = {
-  kind: "portable",
-  name: "box",
-  lanes: 1,
-  maxAmps: 16,
-  steps: [6, 8, 10, 16],
-  standingW: 4,
-  plugs: [
-    { type: "blue-16", amps: 16 },
-    { type: "cee-7", amps: 13 },
-  ],
-  knowsPlugs: true,
-  output: { kind: "tethered", connector: "type2", lengthM: 6, gauge: "2.5 mm2" },
-};
-const reel: Lead = {
-  name: "reel",
-  plug: "cee-7",
-  socket: "cee-7",
-  amps: 16,
-  lengthM: 25,
-  coiled: false,
-  chained: false,
-  overBlock: false,
-  resistance: { by: "conductor", gauge: "2.5 mm2" },
-};
+const portable = box(
+  16,
+  { type: "blue-16", amps: 16 },
+  {
+    steps: [6, 8, 10, 16],
+    standingW: 4,
+    plugs: [
+      { type: "blue-16", amps: 16 },
+      { type: "cee-7", amps: 13 },
+    ],
+    output: { kind: "tethered", connector: "type2", lengthM: 6, gauge: "2.5 mm2" },
+  },
+);
 const old: Outlet = {
   ...socket("230/400", "cee-7", 16),
   circuit: { breakerAmps: 16, otherLoadAmps: 2, run: { gauge: "1.5 mm2", lengthM: 22, temperatureC: 30 } },
@@ -86,7 +85,7 @@ describe("links in walking order, each with its role, lanes, amps and ohms", () 
     const path = pathOf({
       car: { ...car, inlets: ["type1"] },
       outlet: old,
-      lead: reel,
+      lead: reel(),
       unit: portable,
       adapter: { name: "piece", from: "type2", to: "type1", amps: 32 },
     });

@@ -1,5 +1,16 @@
-import { bay, idealCar, pathOf, post, rapid, socket, socketedPost, type2Cable } from "../tests/parts";
-import type { Lead, Outlet, Unit } from "../parts";
+import {
+  bay,
+  box,
+  idealCar,
+  pathOf,
+  post,
+  rapid,
+  reel,
+  socket,
+  socketedPost,
+  type2Cable,
+} from "../tests/parts";
+import type { Outlet } from "../parts";
 import { SOURCES } from "../sources";
 import type { Source } from "../sources";
 import { compile, isRefusal, wordsOf, type ChargingPath, type LinkKind } from ".";
@@ -8,31 +19,6 @@ const car = idealCar([
   { lanes: 1, amps: 32 },
   { lanes: 3, amps: 16 },
 ]);
-type Portable = Extract<Unit, { kind: "portable" }>;
-const box = (maxAmps: number, plug: Portable["plugs"][number], change: Partial<Portable> = {}): Portable => ({
-  kind: "portable",
-  name: "box",
-  lanes: 1,
-  maxAmps,
-  steps: [],
-  standingW: 0,
-  plugs: [plug],
-  knowsPlugs: true,
-  output: { kind: "tethered", connector: "type2", lengthM: 5, gauge: "2.5 mm2" },
-  ...change,
-});
-const reel = (change: Partial<Lead> = {}): Lead => ({
-  name: "reel",
-  plug: "cee-7",
-  socket: "cee-7",
-  amps: 16,
-  lengthM: 25,
-  coiled: false,
-  chained: false,
-  overBlock: false,
-  resistance: { by: "conductor", gauge: "2.5 mm2" },
-  ...change,
-});
 const wallSocket = socket("230/400", "cee-7", 16);
 const american = socket("split-phase", "nema-14-50", 50);
 type Run = NonNullable<Outlet["circuit"]["run"]>;

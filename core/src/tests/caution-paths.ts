@@ -1,37 +1,35 @@
-import { bay, idealCar, pathOf, post, rapid, socket, socketedPost, type2Cable } from "./parts";
-import type { Lead, Outlet, Unit } from "../parts";
+import {
+  bay,
+  box as knowing,
+  idealCar,
+  pathOf,
+  post,
+  rapid,
+  reel,
+  socket,
+  socketedPost,
+  type2Cable,
+} from "./parts";
+import type { Outlet, Unit } from "../parts";
 import type { ChargingPath } from "../path";
 
 const car = idealCar([{ lanes: 1, amps: 32 }]);
 type Portable = Extract<Unit, { kind: "portable" }>;
+/** A portable that does not know its plug, with a cord for whatever it offers. */
 const box = (
   maxAmps: number,
   type: Portable["plugs"][number]["type"],
   change: Partial<Portable> = {},
-): Portable => ({
-  kind: "portable",
-  name: "box",
-  lanes: 1,
-  maxAmps,
-  steps: [],
-  standingW: 0,
-  plugs: [{ type, amps: maxAmps }],
-  knowsPlugs: false,
-  output: { kind: "tethered", connector: "type2", lengthM: 5, gauge: "6 mm2" },
-  ...change,
-});
-const reel = (change: Partial<Lead> = {}): Lead => ({
-  name: "reel",
-  plug: "cee-7",
-  socket: "cee-7",
-  amps: 16,
-  lengthM: 25,
-  coiled: false,
-  chained: false,
-  overBlock: false,
-  resistance: { by: "conductor", gauge: "2.5 mm2" },
-  ...change,
-});
+): Portable =>
+  knowing(
+    maxAmps,
+    { type, amps: maxAmps },
+    {
+      knowsPlugs: false,
+      output: { kind: "tethered", connector: "type2", lengthM: 5, gauge: "6 mm2" },
+      ...change,
+    },
+  );
 const wall = socket("230/400", "cee-7", 16);
 const circuit = (outlet: Outlet, change: Partial<Outlet["circuit"]>): Outlet => ({
   ...outlet,

@@ -1,5 +1,5 @@
 import type { OutletTypeId } from "../outlets";
-import type { Cable, Car, Outlet, RapidStation, Unit } from "../parts";
+import type { Cable, Car, Lead, Outlet, RapidStation, Unit } from "../parts";
 import type { ChargingPath } from "../path";
 import type { SupplyId } from "../supply";
 
@@ -85,4 +85,38 @@ export const rapid = (maxW: number, maxAmps: number): RapidStation => ({
   steps: [],
   standingW: 40,
   output: { kind: "tethered", connector: "ccs2", lengthM: 4, gauge: "35 mm2" },
+});
+
+type Portable = Extract<Unit, { kind: "portable" }>;
+
+/** A portable unit with one plug, which it knows. */
+export const box = (
+  maxAmps: number,
+  plug: Portable["plugs"][number],
+  change: Partial<Portable> = {},
+): Portable => ({
+  kind: "portable",
+  name: "box",
+  lanes: 1,
+  maxAmps,
+  steps: [],
+  standingW: 0,
+  plugs: [plug],
+  knowsPlugs: true,
+  output: { kind: "tethered", connector: "type2", lengthM: 5, gauge: "2.5 mm2" },
+  ...change,
+});
+
+/** A lead of 25 m, fully unwound. */
+export const reel = (change: Partial<Lead> = {}): Lead => ({
+  name: "reel",
+  plug: "cee-7",
+  socket: "cee-7",
+  amps: 16,
+  lengthM: 25,
+  coiled: false,
+  chained: false,
+  overBlock: false,
+  resistance: { by: "conductor", gauge: "2.5 mm2" },
+  ...change,
 });

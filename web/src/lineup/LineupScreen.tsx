@@ -130,6 +130,11 @@ function Bench({ garage, solved, onChange }: BenchProps) {
       </div>
       <AskedSentence garage={garage} solved={solved} onChange={onChange} />
       {problems.length > 0 && <Problems problems={problems} />}
+      {solved.clock?.notes.map((note) => (
+        <p key={note} className="quiet">
+          {note}
+        </p>
+      ))}
       <div className="lineup-bar">
         <div className="views" role="group" aria-label="Views of the line-up">
           {(Object.keys(VIEWS) as View[]).map((key) => (

@@ -1,16 +1,10 @@
-import type { Cell, Garage, SavedWay } from "@kettleback/core";
+import { PART_KINDS, type Cell, type Garage, type SavedWay } from "@kettleback/core";
 import { draftStoreOf, type Draft, type Trial } from "../state/draft";
 import { firstDraftOf } from "../solve/store";
 import type { LineupDraft } from "../state/lineup";
 
-const FIELDS = {
-  outlet: "outletId",
-  lead: "leadId",
-  unit: "unitId",
-  cable: "cableId",
-  adapter: "adapterId",
-  tariff: "tariffId",
-} as const;
+type Part = keyof typeof PART_KINDS;
+const PARTS = Object.keys(PART_KINDS) as Part[];
 
 /**
  * Opens a way on the Path: parts of the household by id, what was described in place as something tried out, to be
@@ -23,7 +17,8 @@ export function openInPath(garage: Garage, lineup: LineupDraft, way: SavedWay, {
   const own = garage.cars.find(({ spec }) => spec === plan.car);
   const parts: Record<string, unknown> = {};
   const ids: Record<string, string | null> = {};
-  for (const [field, idField] of Object.entries(FIELDS) as [keyof typeof FIELDS, string][]) {
+  for (const field of PARTS) {
+    const idField = `${field}Id`;
     const said = way[field];
     const row = typeof said === "string" ? said : null;
     const same = row !== null && JSON.stringify(specOf(garage, field, row)) === JSON.stringify(plan[field]);
@@ -51,14 +46,5 @@ export function openInPath(garage: Garage, lineup: LineupDraft, way: SavedWay, {
 /** A path always has these: where a way describes its own, the one of the draft stays beneath it. */
 const NEEDED = new Set(["outletId", "unitId", "tariffId"]);
 
-const KINDS = {
-  outlet: "outlets",
-  lead: "leads",
-  unit: "units",
-  cable: "cables",
-  adapter: "adapters",
-  tariff: "tariffs",
-} as const;
-
-const specOf = (garage: Garage, field: keyof typeof KINDS, id: string): unknown =>
-  garage[KINDS[field]].find((row) => row.id === id)?.spec;
+const specOf = (garage: Garage, field: Part, id: string): unknown =>
+  garage[PART_KINDS[field]].find((row) => row.id === id)?.spec;
