@@ -2,6 +2,9 @@ import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
 import { answer, expect, pick, test } from "./application";
 
+// One screen tells nothing of another: they are shared out among the workers.
+test.describe.configure({ mode: "parallel" });
+
 const SCREENS: Record<string, (page: Page) => Promise<void>> = {
   path: async (page) => {
     await answer(page, /Cost/).click();
@@ -94,29 +97,32 @@ const LINEUP: typeof SCREENS = {
   ),
 };
 
-for (const scheme of ["light", "dark"] as const)
-  for (const [name, open] of Object.entries({ ...SCREENS, ...LINEUP }))
-    test(`${name}, ${scheme}: no accessibility fault, no refused resource, nothing wider than a phone`, async ({
-      page,
-      shared,
-    }) => {
-      const complaints: string[] = [];
-      page.on("console", (message) => message.type() === "error" && complaints.push(message.text()));
-      page.on("pageerror", (error) => complaints.push(error.message));
-      await page.emulateMedia({ colorScheme: scheme, reducedMotion: "reduce" });
-      await page.goto(`${shared.address}/path`);
-      await open(page);
+for (const [name, open] of Object.entries({ ...SCREENS, ...LINEUP }))
+  test(`${name}, by day and at dusk: no accessibility fault, no refused resource, nothing wider than a phone`, async ({
+    page,
+    shared,
+  }) => {
+    const complaints: string[] = [];
+    page.on("console", (message) => message.type() === "error" && complaints.push(message.text()));
+    page.on("pageerror", (error) => complaints.push(error.message));
+    await page.emulateMedia({ colorScheme: "light", reducedMotion: "reduce" });
+    await page.goto(`${shared.address}/path`);
+    await open(page);
+    for (const colorScheme of ["light", "dark"] as const) {
+      await page.emulateMedia({ colorScheme, reducedMotion: "reduce" });
+      await expect(page.locator("html")).toHaveAttribute("data-bs-theme", colorScheme);
       const { violations } = await new AxeBuilder({ page })
         .withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"])
         .analyze();
-      expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(" ")).join(", ")}`)).toEqual(
-        [],
-      );
+      expect(
+        violations.map((v) => `${colorScheme} ${v.id}: ${v.nodes.map((n) => n.target.join(" ")).join(", ")}`),
+      ).toEqual([]);
+    }
 
-      await page.setViewportSize({ width: 390, height: 844 });
-      // The chart follows a resize a moment later.
-      await expect
-        .poll(() => page.evaluate(() => document.documentElement.scrollWidth - innerWidth))
-        .toBeLessThanOrEqual(0);
-      expect(complaints).toEqual([]);
-    });
+    await page.setViewportSize({ width: 390, height: 844 });
+    // The chart follows a resize a moment later.
+    await expect
+      .poll(() => page.evaluate(() => document.documentElement.scrollWidth - innerWidth))
+      .toBeLessThanOrEqual(0);
+    expect(complaints).toEqual([]);
+  });
