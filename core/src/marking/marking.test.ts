@@ -127,3 +127,110 @@ test("the resistor is certain about amps, and is held against the copper", () =>
   expect(readCable({ proximityOhms: 350 }).contradictions.join()).toContain("none of the four codes");
   expect(readCable({}).certainty).toEqual({ lanes: "open", amps: "open" });
 });
+
+describe("a reading in full", () => {
+  const face = (...names: PowerContact[]) => new Set(names);
+  const all = face("L1", "L2", "L3", "N", "PE");
+  const LOOK = "The marking names no power cores that could be read: look for something like 3G2.5 or 5G6.";
+  const one = "3 cores with earth: one lane.";
+  const three = "5 cores with earth: three lanes and neutral.";
+  const usual = "2.5 mm² is usually sold as 16 A (common practice).";
+  const filled = "All contacts are filled; that alone proves nothing, cores decide.";
+  const empty = "L2 or L3 is empty: certainly one lane.";
+
+  test.each<[Parameters<typeof readCable>[0], unknown, unknown, readonly string[], readonly string[]]>([
+    [{ marking: "3G2.5" }, 1, 16, [one, usual], []],
+    [{ marking: "5G2.5" }, 3, 16, [three, usual], []],
+    [{ marking: "5x2.5" }, 3, 16, ["5 cores: three lanes and neutral.", usual], []],
+    [{ marking: "3x2.5" }, 1, 16, ["3 cores: one lane.", usual], []],
+    [
+      { marking: "4G2.5" },
+      undefined,
+      16,
+      ["4 cores are neither the three of one lane nor the five of three lanes.", usual],
+      [],
+    ],
+    [{ marking: "nothing" }, undefined, undefined, [], [LOOK]],
+    [{ marking: "  " }, undefined, undefined, [], []],
+    [{}, undefined, undefined, [], []],
+    [{ marking: "3x16A" }, 3, 16, ["It is printed 3 × 16 A."], []],
+    [{ marking: "2x16A" }, undefined, 16, ["It is printed 2 × 16 A."], []],
+    [{ filled: all }, 3, undefined, [filled], []],
+    [{ filled: face("L1", "N", "PE") }, 1, undefined, [empty], []],
+    [{ filled: face("L1", "L2", "N", "PE") }, 1, undefined, [empty], []],
+    [{ filled: face("L1", "L3", "N", "PE") }, 1, undefined, [empty], []],
+    [
+      { marking: "5G2.5", filled: face("L1", "N", "PE") },
+      1,
+      16,
+      [three, empty, usual],
+      ["Five cores, yet L2 or L3 is empty: the spare cores end nowhere; count on one lane."],
+    ],
+    [
+      { marking: "3G2.5", filled: all },
+      1,
+      16,
+      [one, filled, usual],
+      ["A three-phase face on a three-core cable: cores decide, so it is one lane."],
+    ],
+    [
+      { filled: face("L1", "N") },
+      1,
+      undefined,
+      [empty],
+      ["The earth contact (PE) is empty: no charging cable is made like that. Do not use it."],
+    ],
+    [
+      { marking: "H07RN-F 3X2.5" },
+      1,
+      16,
+      ["3 cores: one lane.", usual],
+      ["X in a harmonised code means no earth core: not a charging cable. Do not use it."],
+    ],
+    [{ proximityOhms: 220 }, undefined, 32, ["220 Ω codes 32 A (IEC 62196-2)."], []],
+    [
+      { proximityOhms: 5 },
+      undefined,
+      undefined,
+      [],
+      ["5 Ω is none of the four codes: 1500, 680, 220 or 100 Ω."],
+    ],
+    [{ marking: "3G2.5", proximityOhms: 680 }, 1, 20, [one, "680 Ω codes 20 A (IEC 62196-2)."], []],
+    [
+      { marking: "3G2.5", proximityOhms: 220 },
+      1,
+      32,
+      [one, "220 Ω codes 32 A (IEC 62196-2)."],
+      [
+        "The resistor codes 32 A, but 2.5 mm² is usually sold as 16 A: thinner copper than the code promises.",
+      ],
+    ],
+    [
+      { marking: "3G6 1x32A", proximityOhms: 220 },
+      1,
+      32,
+      [one, "It is printed 1 × 32 A.", "220 Ω codes 32 A (IEC 62196-2)."],
+      [],
+    ],
+  ])("%#", (evidence, lanes, amps, because, contradictions) => {
+    expect(readCable(evidence)).toMatchObject({ lanes, amps });
+    expect(readCable(evidence).because).toEqual(because);
+    expect(readCable(evidence).contradictions).toEqual(contradictions);
+  });
+
+  test("the thickest group is the power, thinner ones are control, and the edges of what is read", () => {
+    expect(readMarking("2x0.5 + 3G6 + 1x0.75")).toMatchObject({ cores: 3, areaMm2: 6, controlCores: 3 });
+    expect(readMarking("3G6 3G6")).toMatchObject({ cores: 3, controlCores: 0 });
+    expect(readMarking("12G1.5")).toMatchObject({ cores: 12 });
+    expect(readMarking("13G1.5")).toBeUndefined();
+    expect(readMarking("0G1.5")).toBeUndefined();
+    expect(readMarking("2x0.75")).toMatchObject({ cores: 2, areaMm2: 0.75 });
+    expect(readMarking("2x0.5")).toBeUndefined();
+    expect(readMarking("1x6")).toBeUndefined();
+    expect(readMarking("3X2.5")).toMatchObject({ earth: undefined });
+    expect(readMarking(`${" ".repeat(300)}3G6`)).toBeUndefined();
+    expect([readRating("1x6A"), readRating("1x5A")]).toEqual([{ lanes: 1, amps: 6 }, undefined]);
+    expect(readRating("3x16A 3x32A")).toBeUndefined();
+    expect(readRating(`${" ".repeat(300)}3x16A`)).toBeUndefined();
+  });
+});

@@ -150,3 +150,28 @@ test("a session cut at any moment costs the same energy in any bands, prices bel
     },
   );
 });
+
+test("a share of a bill's energy is priced by its energy alone, never by the fee", () => {
+  const told = bill(elementsOf({ name: "fee", perKWh: 0.3, perSession: 5 }), run, clock);
+  expect(energyShare(told, wattHours(1_000))).toBe(300_000);
+  expect(energyShare({ ...told, lines: [] }, wattHours(1_000))).toBe(0);
+});
+
+test("an hour nobody prices is not billed", () => {
+  const nightOnly = bill([{ prices: { ENERGY: micros(0.1) }, hours: NIGHT }], run, clock);
+  expect(nightOnly.lines.every((line) => line.component === "ENERGY")).toBe(true);
+  const priced = nightOnly.lines.reduce((sum, line) => sum + line.quantity, 0);
+  const both = bill(dayNight, run, clock).lines.filter((line) => line.component === "ENERGY");
+  expect(priced).toBeLessThan(ledger.wall / 1000);
+  expect(priced).toBeCloseTo(
+    both.filter((line) => line.element === 0).reduce((sum, line) => sum + line.quantity, 0),
+    9,
+  );
+  // Lines follow one another without gap: from the start to the end, cut where the price changes and nowhere else.
+  expect(both[0]!.from).toBe(run.slices[0]!.from);
+  expect(both.at(-1)!.to).toBe(run.slices.at(-1)!.to);
+  for (let i = 1; i < both.length; i++) {
+    expect(both[i]!.from).toBe(both[i - 1]!.to);
+    expect(both[i]!.element).not.toBe(both[i - 1]!.element);
+  }
+});
