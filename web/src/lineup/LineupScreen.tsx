@@ -1,7 +1,7 @@
 import { lazy, Suspense, useDeferredValue, useEffect, useState } from "react";
 import { Link, useNavigate } from "react-router-dom";
-import { startLineup, type Cell, type FieldProblem, type Garage } from "@kettleback/core";
-import { inScreenWords } from "../path/problems";
+import { startLineup, type Cell, type Garage } from "@kettleback/core";
+import { Problems } from "../path/Problems";
 import { UndoRedo } from "../shell/UndoRedo";
 import { firstDraftOf, todayIn } from "../solve/store";
 import { firstSession } from "../state/draft";
@@ -174,18 +174,6 @@ function Bench({ garage, solved, onChange }: BenchProps) {
           {view === "choose" && <Choosers {...props} garage={garage} />}
         </Suspense>
       )}
-    </div>
-  );
-}
-
-function Problems({ problems }: { readonly problems: readonly FieldProblem[] }) {
-  return (
-    <div role="alert">
-      <ul className="problems">
-        {problems.map((p) => (
-          <li key={p.field}>{inScreenWords(p)}</li>
-        ))}
-      </ul>
     </div>
   );
 }

@@ -15,6 +15,9 @@ import { cellsOfCar, type ViewProps } from "./LineupScreen";
 import { openInPath } from "./openInPath";
 import { freshId, type LineupDraft } from "../state/lineup";
 
+/** What a purchase may cost at most, as the line-up's schema has it. */
+const MOST_PRICE = 1_000_000;
+
 interface Props extends ViewProps {
   readonly garage: Garage;
   onOpenPath(): void;
@@ -71,7 +74,9 @@ export function WayPanel({ solved, selected, garage, onChange, onView, onOpenPat
                     onChange={(e) =>
                       setWay({
                         buy: saved.buy.map((item, j) =>
-                          j === i ? { what, price: Math.max(0, Number(e.target.value)) } : item,
+                          j === i
+                            ? { what, price: Math.min(MOST_PRICE, Math.max(0, Number(e.target.value))) }
+                            : item,
                         ),
                       })
                     }

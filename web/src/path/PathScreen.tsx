@@ -1,6 +1,6 @@
 import { useEffect, useState } from "react";
 import { Link } from "react-router-dom";
-import type { FieldProblem, Garage } from "@kettleback/core";
+import type { Garage } from "@kettleback/core";
 import { ConductorDrawing } from "../drawing/ConductorDrawing";
 import type { Answered, Charging } from "../solve/answer";
 import { useSolve } from "../solve/store";
@@ -11,7 +11,7 @@ import { Lift } from "./Lift";
 import { LinkPanel } from "./LinkPanel";
 import { Lower } from "./Lower";
 import { PlanFile } from "./PlanFile";
-import { inScreenWords } from "./problems";
+import { Problems } from "./Problems";
 import { Refused } from "./Refused";
 import { SavedPaths } from "./SavedPaths";
 import { Sentence } from "./Sentence";
@@ -137,18 +137,6 @@ function Answer({ charging, draft, onChange }: AnswerProps) {
         <LinkPanel charging={charging} draft={draft} index={index} onChange={onChange} />
       </aside>
       <Lower charging={charging} draft={draft} onChange={onChange} />
-    </div>
-  );
-}
-
-function Problems({ problems }: { problems: readonly FieldProblem[] }) {
-  return (
-    <div role="alert">
-      <ul className="problems">
-        {problems.map((p) => (
-          <li key={p.field}>{inScreenWords(p)}</li>
-        ))}
-      </ul>
     </div>
   );
 }

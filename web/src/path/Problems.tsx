@@ -14,5 +14,18 @@ const FIELD_WORDS: Record<string, string> = {
 const SHARES = new Set(["session.fromSoc", "session.toSoc"]);
 
 /** The screen speaks per cent where the document speaks shares. */
-export const inScreenWords = ({ field, message, accepts }: FieldProblem): string =>
+const inScreenWords = ({ field, message, accepts }: FieldProblem): string =>
   `${FIELD_WORDS[field] ?? field}: ${accepts && SHARES.has(field) ? acceptedRange(accepts.min * 100, accepts.max * 100, "%") : message}`;
+
+/** What is wrong with what was typed, field by field, in the screen's own words. */
+export function Problems({ problems }: { readonly problems: readonly FieldProblem[] }) {
+  return (
+    <div role="alert">
+      <ul className="problems">
+        {problems.map((p) => (
+          <li key={p.field}>{inScreenWords(p)}</li>
+        ))}
+      </ul>
+    </div>
+  );
+}
