@@ -3,6 +3,7 @@ import { createInterface } from "node:readline";
 import { parseArgs } from "node:util";
 import { PLAN_MAX_BYTES, QUANTITY_IDS, RESULT_IDS } from "@kettleback/core";
 import { fieldCommand, lineup, varyCommand } from "./lineup";
+import { costCommand, scheduleCommand } from "./money";
 import { jsonOf, tableOf } from "./print";
 import { readLimited } from "./read";
 import { BAD_INPUT, NO_CHARGING, refuse } from "./refuse";
@@ -12,6 +13,8 @@ const HELP = `kettleback: what a charging plan really gives
 
   kettleback solve FILE [--json] [--working]
   kettleback solve --jsonl FILE [--working]
+  kettleback cost FILE [--json]
+  kettleback schedule FILE [--json|--ics]
   kettleback lineup FILE [--json|--csv]
   kettleback vary FILE --quantity NAME [--values A,B,C] [--car NAME] [--way NAME] [--json|--csv]
   kettleback field FILE --x NAME:FROM:TO:STEP --y NAME:FROM:TO:STEP --of RESULT [--car NAME] [--way NAME] [--json|--csv]
@@ -22,6 +25,7 @@ const HELP = `kettleback: what a charging plan really gives
   --json      print the result as JSON instead of a table, with its cautions and what would lift it
   --jsonl     read one plan a line and answer each with one line of JSON, a refusal as {"ok": false, …}
   --csv       print the table as CSV
+  --ics       print the cheapest schedule as an iCalendar file
   --working   print the working of every answer too
   NAME        ${QUANTITY_IDS.slice(0, 8).join(", ")},
               ${QUANTITY_IDS.slice(8).join(", ")}
@@ -79,6 +83,7 @@ async function main(args: readonly string[]): Promise<number> {
         json: { type: "boolean", default: false },
         jsonl: { type: "boolean", default: false },
         csv: { type: "boolean", default: false },
+        ics: { type: "boolean", default: false },
         working: { type: "boolean", default: false },
         quantity: { type: "string" },
         values: { type: "string" },
@@ -97,11 +102,15 @@ async function main(args: readonly string[]): Promise<number> {
     if (file !== undefined && rest.length === 0) {
       if (command === "solve")
         return values.jsonl ? await solveLines(file, values.working) : solve(file, values);
+      if (command === "cost") return costCommand(file, values);
+      if (command === "schedule") return scheduleCommand(file, values);
       if (command === "lineup") return lineup(file, values);
       if (command === "vary") return varyCommand(file, values, values);
       if (command === "field") return fieldCommand(file, values, values);
     }
-    console.error(`${HELP}\n\nA command and a file are needed: solve, lineup, vary or field, and FILE.`);
+    console.error(
+      `${HELP}\n\nA command and a file are needed: solve, cost, schedule, lineup, vary or field, and FILE.`,
+    );
   } catch (error) {
     console.error(`${(error as Error).message}\n\n${HELP}`);
   }

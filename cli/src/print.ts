@@ -17,6 +17,8 @@ import {
   type Working,
 } from "@kettleback/core";
 
+import { lineJson } from "./line";
+
 /** A solved plan with all that is printed of it. */
 export interface Solved {
   readonly plan: Plan;
@@ -159,14 +161,7 @@ export const jsonOf = ({ plan, solution: s, point, cautions, lift, workings }: S
     total: amountOf(s.bill.total),
     lost: amountOf(s.bill.lost),
     currency: plan.household.currency,
-    lines: s.bill.lines.map(({ component, from, to, quantity, price, amount }) => ({
-      component,
-      from,
-      to,
-      quantity,
-      price: amountOf(price),
-      amount: amountOf(amount),
-    })),
+    lines: s.bill.lines.map(lineJson),
   },
   rangeKm: { perHour: s.range.kmPerHour, added: s.range.added, byHour: s.range.byHour },
   cautions,

@@ -53,6 +53,12 @@ export function minuteOfDayAt(clock: Clock, time: Seconds): number {
   return (((local % DAY) + DAY) % DAY) / 60;
 }
 
+/** The local date at a second of the session, as days since the first of January 1970. */
+export function dayAt(clock: Clock, time: Seconds): number {
+  const { minutes } = clock.offsets.findLast((o) => o.from <= time) ?? clock.offsets[0]!;
+  return Math.floor((clock.startMs / 1000 + minutes * 60 + time) / DAY);
+}
+
 /** The seconds at which local time jumps, within a span. */
 export const jumps = (clock: Clock, from: Seconds, to: Seconds): Seconds[] =>
   clock.offsets.map((o) => o.from).filter((at) => at > from && at < to);

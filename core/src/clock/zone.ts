@@ -83,6 +83,12 @@ export function repeatedAt(text: string, zoneName: string): readonly string[] {
   return moments.length > 1 ? moments.map((ms) => offsetText((wallMs - ms) / MINUTE)) : [];
 }
 
+/** The first moment (ms since 1970) a local time without offset stands for; undefined where there is none. */
+export function momentOfLocal(text: string, zoneName: string): number | undefined {
+  const wallMs = wallMsOf(text);
+  return wallMs === undefined ? undefined : localOf(wallMs, IANAZone.create(zoneName)).moments[0];
+}
+
 interface Chosen {
   readonly ms: number;
   readonly note?: string;

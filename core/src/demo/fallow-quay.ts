@@ -1,4 +1,6 @@
 import type { Garage } from "../garage";
+import { flatTariff } from "../tariff";
+import { ferryRate, hallRate, houseRate, spotRate } from "./tariffs";
 import { kept, keptPath } from "./kept";
 
 /** An island boatyard household on 230/400 V, euro and kilometres. All of it invented. */
@@ -77,11 +79,11 @@ export const fallowQuay: Garage = {
     }),
   ],
   tariffs: [
-    kept("fq-house-rate", { name: "Boatyard house rate", perKWh: 0.312, perSession: 0 }),
-    kept("fq-night-rate", { name: "Boatyard night rate", perKWh: 0.174, perSession: 0 }),
-    kept("fq-hall-rate", { name: "Co-op hall rate", perKWh: 0.46, perSession: 0.5 }),
-    kept("fq-ferry-rate", { name: "Ferry rapid rate", perKWh: 0.62, perSession: 0 }),
-    kept("fq-free", { name: "Free of charge", perKWh: 0, perSession: 0 }),
+    kept("fq-house-rate", houseRate),
+    kept("fq-spot-rate", spotRate),
+    kept("fq-hall-rate", hallRate),
+    kept("fq-ferry-rate", ferryRate),
+    kept("fq-free", flatTariff("Free of charge", 0)),
   ],
   places: [
     kept("fq-boathouse", { name: "Boathouse" }, "fq-house-rate"),
@@ -387,6 +389,40 @@ export const fallowQuay: Garage = {
         toSoc: 0.8,
         pluggedInAt: "2026-11-23T18:10",
         neededBy: "07:30",
+      },
+    ),
+    keptPath(
+      "fq-path-curlew-slip",
+      {
+        name: "Curlew overnight on the slip",
+        carId: "fq-curlew",
+        outletId: "fq-slip-blue",
+        unitId: "fq-yard-portable",
+        cableId: "fq-plain-single",
+        tariffId: "fq-house-rate",
+      },
+      {
+        fromSoc: 0.3,
+        toSoc: 0.8,
+        pluggedInAt: "2026-11-23T18:10",
+        neededBy: "07:30",
+      },
+    ),
+    keptPath(
+      "fq-path-curlew-hall",
+      {
+        name: "Curlew at the co-op hall, left standing",
+        carId: "fq-curlew",
+        outletId: "fq-hall-bay",
+        unitId: "fq-hall-post",
+        cableId: "fq-heavy-three",
+        tariffId: "fq-hall-rate",
+      },
+      {
+        fromSoc: 0.5,
+        toSoc: 0.8,
+        pluggedInAt: "2026-11-24T17:00",
+        neededBy: "21:30",
       },
     ),
   ],

@@ -1,4 +1,6 @@
 import type { Garage } from "../garage";
+import { flatTariff } from "../tariff";
+import { hoursRate } from "./tariffs";
 import { kept, keptPath } from "./kept";
 
 /** A hillside sugar-maple farm on 120/240 V split-phase, Canadian dollars. All of it invented. */
@@ -54,9 +56,10 @@ export const larchHollow: Garage = {
     }),
   ],
   tariffs: [
-    kept("lh-farm-rate", { name: "Farm rate", perKWh: 0.118, perSession: 0 }),
-    kept("lh-town-rate", { name: "Town rapid rate", perKWh: 0.57, perSession: 0 }),
-    kept("lh-library-rate", { name: "Library rate", perKWh: 0.25, perSession: 0 }),
+    kept("lh-farm-rate", flatTariff("Farm rate", 0.118)),
+    kept("lh-town-rate", flatTariff("Town rapid rate", 0.57)),
+    kept("lh-library-rate", flatTariff("Library rate", 0.25)),
+    kept("lh-hours-rate", hoursRate),
   ],
   places: [
     kept("lh-barn", { name: "Barn" }, "lh-farm-rate"),

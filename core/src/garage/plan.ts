@@ -38,6 +38,12 @@ export function planOf(
     session: path.session,
     settings: path.settings,
   };
+  const { currency } = garage.household.spec;
+  if (plan.tariff?.currency !== undefined && plan.tariff.currency !== currency)
+    problems.push({
+      field: "tariff",
+      message: `this household counts in ${currency}, "${plan.tariff.name}" in ${plan.tariff.currency}: currencies are never mixed`,
+    });
   return problems.length > 0 ? { ok: false, problems } : { ok: true, value: plan };
 }
 

@@ -1,8 +1,8 @@
 import { cautionsFor, type Caution } from "../cautions";
 import { compile, isRefusal } from "../path";
-import { charge, clockOfPlan, pathOf, type Plan, type Session } from "../plan";
+import { charge, clockOfPlan, connectionOf, pathOf, type Plan, type Session } from "../plan";
 import type { Clock } from "../clock";
-import { bill, elementsOf } from "../tariff";
+import { bill } from "../tariff";
 import type { Micros, Seconds } from "../units";
 import { changed, EFFORTS, type Change, type Effort } from "./change";
 import { pieceChanges } from "./pieces";
@@ -127,10 +127,10 @@ function ladderOf(candidates: readonly Candidate[]): Candidate[] {
 export function ladder(plan: Plan, clock: Clock = clockOfPlan(plan)): Rung[] {
   const base = judge(plan);
   if (!base) return [];
-  const prices = elementsOf(plan.tariff);
-  const costOf = (session: Session) => bill(prices, session.run, clock).total;
+  const costOf = ({ run, circuit }: Session, of: Plan) =>
+    bill(of.tariff, run, clock, connectionOf(of, circuit, clock)).total;
   const { stored: now, wall: drawn } = base.session.moment.balance;
-  const cost = costOf(base.session);
+  const cost = costOf(base.session, plan);
   const candidates = candidatesOf(plan).flatMap((change): Candidate[] => {
     const next = changed(plan, change);
     const judged = judge(next);
@@ -145,7 +145,7 @@ export function ladder(plan: Plan, clock: Clock = clockOfPlan(plan)): Rung[] {
         plan: next,
         gainW: storedW - now,
         secondsSaved,
-        costMore: (costOf(judged.session) - cost) as Micros,
+        costMore: (costOf(judged.session, next) - cost) as Micros,
         storedW,
       },
     ];

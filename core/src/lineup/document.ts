@@ -1,7 +1,7 @@
 import { IANAZone } from "luxon";
 import { z } from "zod";
 import { localTimeProblem, LOCAL_MINUTE } from "../clock";
-import { problemsOf, SPEC_VERSION, upgradeParts, upgradePart } from "../documents";
+import { fieldAsGiven, problemsOf, SPEC_VERSION, upgradeParts, upgradePart } from "../documents";
 import { carSchema, householdSchema, nameSchema } from "../parts";
 import { PLAN_FORMAT, PLAN_VERSION, sessionSchema, type Parsed, type Plan } from "../plan";
 import { fittedTo } from "./fitted";
@@ -31,6 +31,14 @@ export const lineupSchema = z
     baseline: z.int().min(0).nullable().default(null),
   })
   .superRefine(({ session, household, baseline, ways }, ctx) => {
+    ways.forEach(({ tariff: { currency } }, i) => {
+      if (currency !== undefined && currency !== household.currency)
+        ctx.addIssue({
+          code: "custom",
+          path: ["ways", i, "tariff", "currency"],
+          message: `this household counts in ${household.currency}, the tariff in ${currency}: currencies are never mixed`,
+        });
+    });
     if (baseline !== null && baseline >= ways.length)
       ctx.addIssue({
         code: "custom",
@@ -75,7 +83,13 @@ export function judgeLineup(raw: unknown): Parsed<Lineup> {
   const parsed = lineupSchema.safeParse(document);
   return parsed.success
     ? { ok: true, value: parsed.data }
-    : { ok: false, problems: problemsOf(parsed.error, lineupSchema) };
+    : {
+        ok: false,
+        problems: problemsOf(parsed.error, lineupSchema).map((p) => ({
+          ...p,
+          field: fieldAsGiven(p.field, raw),
+        })),
+      };
 }
 
 /**

@@ -1,7 +1,7 @@
 import type { FieldProblem } from "../documents";
-import { bill, elementsOf, type TariffElement } from "../tariff";
+import { bill } from "../tariff";
 import { compile, isRefusal, LINK_KINDS, type Circuit, type LinkKind } from "../path";
-import { pathOf, type Plan } from "../plan";
+import { connectionOf, pathOf, type Plan } from "../plan";
 import {
   atOnce,
   fullest,
@@ -37,8 +37,9 @@ interface Glanced {
 
 /** What is delivered until the target or departure, for results that departure cuts short. */
 interface Delivered {
+  readonly plan: Plan;
+  readonly circuit: Circuit;
   readonly done: Run;
-  readonly prices: readonly TariffElement[];
   readonly clock: Clock;
 }
 
@@ -70,7 +71,8 @@ export const RESULTS = {
   cost: {
     name: "cost of the session",
     unit: "",
-    delivered: ({ done, prices, clock }) => amountOf(bill(prices, done, clock).total),
+    delivered: ({ plan, circuit, done, clock }) =>
+      amountOf(bill(plan.tariff, done, clock, connectionOf(plan, circuit, clock)).total),
   },
 } as const satisfies Record<string, Result>;
 
@@ -149,7 +151,7 @@ const charges = (storedW: number, endSoc: number, toSoc: number): boolean =>
   storedW >= LEAST_STORED_W && endSoc >= toSoc;
 
 /** One point: its value and its narrowest link, the same a single solve of the plan gives; undefined where nothing charges. */
-function pointAt(plan: Plan, circuit: Circuit, clock: Clock, prices: readonly TariffElement[], of: ResultId) {
+function pointAt(plan: Plan, circuit: Circuit, clock: Clock, of: ResultId) {
   const { fromSoc, toSoc, batteryC } = plan.session;
   const start = { soc: fromSoc, packC: batteryC, elapsed: 0 };
   const result: Result = RESULTS[of];
@@ -166,7 +168,7 @@ function pointAt(plan: Plan, circuit: Circuit, clock: Clock, prices: readonly Ta
   const { departure } = clock;
   const late = departure !== null && whole.end.elapsed > departure;
   const done = late ? run(circuit, atOnce(toSoc, departure), start) : whole;
-  return { value: result.delivered({ done, prices, clock }), link: linkOf(momentAt(circuit, full)) };
+  return { value: result.delivered({ plan, circuit, done, clock }), link: linkOf(momentAt(circuit, full)) };
 }
 
 /**
@@ -176,7 +178,6 @@ function pointAt(plan: Plan, circuit: Circuit, clock: Clock, prices: readonly Ta
  */
 export function fieldOf(plan: Plan, { x, y, of }: FieldSpec, clock: Clock): (j: number) => FieldRow {
   const [along, up] = [quantityOf(x.quantity), quantityOf(y.quantity)];
-  const prices = elementsOf(plan.tariff);
   const across = up.session ? circuitsAlong(plan, x) : undefined;
   return (j) => {
     const values = new Float64Array(x.count).fill(Number.NaN);
@@ -186,7 +187,7 @@ export function fieldOf(plan: Plan, { x, y, of }: FieldSpec, clock: Clock): (j: 
     for (let i = 0; i < x.count; i++) {
       const at = along.with(row, axisValue(x, i));
       const circuit = across ? across[i]! : (whole ?? compile(pathOf(at)));
-      const point = isRefusal(circuit) ? undefined : pointAt(at, circuit, clock, prices, of);
+      const point = isRefusal(circuit) ? undefined : pointAt(at, circuit, clock, of);
       if (!point) continue;
       values[i] = point.value;
       links[i] = point.link;

@@ -1,6 +1,7 @@
 import type { Kilometres, Micros, Seconds, WattHours } from "../units";
-import { bill, elementsOf } from "../tariff";
+import { bill } from "../tariff";
 import { socAt, cutRun, ledgerOf } from "../session";
+import { connectionOf } from "../plan";
 import { STAYS, type Row } from "./row";
 
 export { STAYS };
@@ -51,7 +52,10 @@ export function staysOf(rows: readonly Row[], { hours, moveMinutes, here, limitO
       full: solution.secondsToTarget <= plugged,
       wallWh: ledgerOf(part.slices).wall,
       km: gained / plan.car.whPerKm,
-      cost: bill(elementsOf(plan.tariff), part, solution.clock).total,
+      cost: bill(plan.tariff, part, solution.clock, {
+        ...connectionOf(plan, solution.circuit, solution.clock),
+        to: plugged,
+      }).total,
     };
   };
   const base = here && at(here);

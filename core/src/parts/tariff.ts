@@ -1,11 +1,267 @@
 import { z } from "zod";
-import { nameSchema, quantity } from "./quantity";
+import { choice, nameSchema, quantity } from "./quantity";
 
-/** One price a kWh. Negative prices are accepted: spot tariffs really do go below zero. */
-export const tariffSchema = z.strictObject({
-  name: nameSchema,
-  perKWh: quantity(-10, 100, "a kWh (below zero where the tariff really pays you)"),
-  /** Once a session, whatever it delivers. */
-  perSession: quantity(0, 1000, "a session"),
+/** What a price is for, as OCPI 2.2.1 names it: a kWh, an hour of charging, an hour connected without charging, a session. */
+export const COMPONENTS = ["ENERGY", "TIME", "PARKING_TIME", "FLAT"] as const;
+export type Component = (typeof COMPONENTS)[number];
+
+export const WEEKDAYS = [
+  "MONDAY",
+  "TUESDAY",
+  "WEDNESDAY",
+  "THURSDAY",
+  "FRIDAY",
+  "SATURDAY",
+  "SUNDAY",
+] as const;
+export type Weekday = (typeof WEEKDAYS)[number];
+
+const price = () => quantity(-1_000, 100_000, "(below zero where the tariff really pays you)");
+
+export const priceComponentSchema = z.strictObject({
+  type: choice(COMPONENTS),
+  /** Without VAT where a rate is given beside it; as it is otherwise. */
+  price: price(),
+  /** Per cent on top; left out where none applies or it is inside the price. */
+  vat: quantity(0, 100, "%").optional(),
+  /** Least amount billed, and in blocks of it: Wh of energy, seconds of time. */
+  step_size: quantity(1, 1_000_000, "Wh or s")
+    .int({ error: "accepted: a whole number of Wh or seconds" })
+    .default(1),
 });
+export type PriceComponent = z.infer<typeof priceComponentSchema>;
+
+const hour = z
+  .string()
+  .regex(/^([01]\d|2[0-3]):[0-5]\d$/, { error: "accepted: a time of day from 00:00 to 23:59" });
+const date = z
+  .string()
+  .regex(/^\d{4}-\d{2}-\d{2}$/, { error: "accepted: a date such as 2026-11-23" })
+  .refine((text) => !Number.isNaN(Date.parse(text)) && new Date(text).toISOString().startsWith(text), {
+    error: "accepted: a day that exists, such as 2026-11-23",
+  });
+const moment = z.iso.datetime({
+  offset: true,
+  local: true,
+  error: "accepted: a moment such as 2026-11-23T00:00:00Z",
+});
+const whole = (most: number, unit: string) =>
+  quantity(0, most, unit).int({ error: `accepted: a whole number of ${unit}` });
+
+/** Pairs of restrictions of which the first must lie below the second, or they would never hold. */
+const RANGES = [
+  ["start_date", "end_date"],
+  ["min_kwh", "max_kwh"],
+  ["min_current", "max_current"],
+  ["min_power", "max_power"],
+  ["min_duration", "max_duration"],
+] as const;
+
+/** When an element holds, as OCPI 2.2.1 names it; every one that is given must hold. Ends are left out, starts are in. */
+export const restrictionsSchema = z
+  .strictObject({
+    /** Local time of day; through midnight where the end is not after the start. */
+    start_time: hour.optional(),
+    end_time: hour.optional(),
+    start_date: date.optional(),
+    end_date: date.optional(),
+    min_kwh: quantity(0, 10_000, "kWh").optional(),
+    max_kwh: quantity(0, 10_000, "kWh").optional(),
+    /** Amps over all lanes together. */
+    min_current: quantity(0, 10_000, "A").optional(),
+    max_current: quantity(0, 10_000, "A").optional(),
+    min_power: quantity(0, 10_000, "kW").optional(),
+    max_power: quantity(0, 10_000, "kW").optional(),
+    /** Seconds since plugging in. */
+    min_duration: whole(31_536_000, "s").optional(),
+    max_duration: whole(31_536_000, "s").optional(),
+    day_of_week: z
+      .array(choice(WEEKDAYS))
+      .min(1, { error: "no day would be priced: leave it out for every day" })
+      .max(7)
+      .optional(),
+    /** Prices of a reservation are kept and never charged here: nothing is reserved. */
+    reservation: choice(["RESERVATION", "RESERVATION_EXPIRES"]).optional(),
+  })
+  .superRefine((given, ctx) => {
+    for (const [low, high] of RANGES)
+      if (given[low] !== undefined && given[high] !== undefined && given[low] >= given[high])
+        ctx.addIssue({
+          code: "custom",
+          path: [high],
+          message: `would never hold: it must be above ${low} (${given[low]})`,
+        });
+    if (given.start_time !== undefined && given.start_time === given.end_time)
+      ctx.addIssue({
+        code: "custom",
+        path: ["end_time"],
+        message: "would never hold: leave both times out for the whole day",
+      });
+  });
+export type Restrictions = z.infer<typeof restrictionsSchema>;
+
+export const tariffElementSchema = z.strictObject({
+  price_components: z
+    .array(priceComponentSchema)
+    .min(1, { error: "at least one price" })
+    .max(4, { error: "accepted: up to 4 prices" })
+    .refine((rows) => new Set(rows.map(({ type }) => type)).size === rows.length, {
+      error: "each kind of price at most once",
+    }),
+  restrictions: restrictionsSchema.optional(),
+  /** Beyond OCPI: the amps a lane chosen at the post for which this element holds. */
+  kettleback: z
+    .strictObject({ min_amps: quantity(0, 600, "A").optional(), max_amps: quantity(0, 600, "A").optional() })
+    .refine(({ min_amps = 0, max_amps = Infinity }) => min_amps < max_amps, {
+      path: ["max_amps"],
+      error: "would never hold: it must be above min_amps",
+    })
+    .optional(),
+});
+export type TariffElement = z.infer<typeof tariffElementSchema>;
+
+/** Most prices of a series: a year of quarter hours. */
+export const MOST_PRICES = 366 * 96;
+
+/** What owners meet and OCPI 2.2.1 has no word for. */
+const beyondSchema = z.strictObject({
+  /** A fee a month, and the share it takes off the prices of energy and time. */
+  membership: z
+    .strictObject({
+      monthly_fee: quantity(0, 10_000, "a month"),
+      discount: quantity(0, 1, "(a share: 0.2 is 20 %)"),
+      joined: z.boolean(),
+    })
+    .optional(),
+  /** Minutes after charging has ended in which standing costs nothing yet. */
+  grace_minutes: quantity(0, 10_080, "minutes").optional(),
+  /** Prices of energy that change by the hour or quarter hour; they come before the elements wherever they reach. */
+  hourly: z
+    .strictObject({
+      starts_at: moment,
+      minutes: z.literal([15, 30, 60], { error: "accepted: 15, 30 or 60 minutes" }),
+      prices: z
+        .array(price())
+        .min(1, { error: "at least one price" })
+        .max(MOST_PRICES, { error: `accepted: up to ${MOST_PRICES} prices, a year of quarter hours` }),
+      /** On top of every price, a kWh. */
+      markup: price().default(0),
+      vat: quantity(0, 100, "%").optional(),
+    })
+    .optional(),
+});
+export type Beyond = z.infer<typeof beyondSchema>;
+
+const amount = z.strictObject({
+  excl_vat: quantity(0, 1_000_000, "a session"),
+  incl_vat: quantity(0, 2_000_000, "a session").optional(),
+});
+
+/** Keys of restrictions but those of the time of day. */
+const others = ({ start_time: _, end_time: __, ...rest }: Restrictions): string =>
+  JSON.stringify(Object.entries(rest).sort(([a], [b]) => a.localeCompare(b)));
+
+const minutes = (text: string | undefined, otherwise: number): number =>
+  text === undefined ? otherwise : Number(text.slice(0, 2)) * 60 + Number(text.slice(3));
+
+/** Minutes of the day an element's hours cover, as spans that do not pass midnight. */
+function spansOf({ start_time, end_time }: Restrictions): readonly (readonly [number, number])[] {
+  const [from, to] = [minutes(start_time, 0), minutes(end_time, 1440)];
+  return from < to
+    ? [[from, to]]
+    : to === 0
+      ? [[from, 1440]]
+      : [
+          [0, to],
+          [from, 1440],
+        ];
+}
+
+const within = (inner: Restrictions, outer: Restrictions): boolean =>
+  spansOf(inner).every(([a, b]) => spansOf(outer).some(([c, d]) => c <= a && b <= d));
+const touch = (a: Restrictions, b: Restrictions): boolean =>
+  spansOf(a).some(([p, q]) => spansOf(b).some(([r, s]) => p < s && r < q));
+
+/**
+ * What is wrong between elements: the first that holds prices, so a later one inside it is never reached; and two that
+ * share some hours but not all, everything else being equal, are a slip of the pen.
+ */
+function clashes(elements: readonly TariffElement[]): { path: (string | number)[]; message: string }[] {
+  return elements.flatMap((later, j) =>
+    elements.slice(0, j).flatMap((earlier, i) => {
+      const shared = later.price_components.find(({ type }) =>
+        earlier.price_components.some((c) => c.type === type),
+      );
+      const [a, b] = [earlier.restrictions ?? {}, later.restrictions ?? {}];
+      const alike =
+        others(a) === others(b) && JSON.stringify(earlier.kettleback) === JSON.stringify(later.kettleback);
+      const always = !earlier.kettleback && Object.keys(a).length === 0;
+      if (!shared || !(alike || always)) return [];
+      const path = ["elements", j, "restrictions"];
+      if (always || within(b, a))
+        return [
+          { path, message: `never reached: element ${i + 1} prices ${shared.type} whenever this one would` },
+        ];
+      return touch(a, b) && !within(a, b)
+        ? [
+            {
+              path,
+              message: `its hours overlap those of element ${i + 1} for ${shared.type}: let one end where the other begins`,
+            },
+          ]
+        : [];
+    }),
+  );
+}
+
+/**
+ * A tariff: the OCPI 2.2.1 Tariff object, by its own field names, with a name of the household's and what OCPI lacks
+ * under a name of ours. The first element that prices a component and holds at a moment prices it.
+ */
+export const tariffSchema = z
+  .strictObject({
+    name: nameSchema,
+    country_code: z
+      .string()
+      .regex(/^[A-Za-z]{2}$/, { error: "accepted: two letters" })
+      .optional(),
+    party_id: z
+      .string()
+      .regex(/^[A-Za-z0-9]{3}$/, { error: "accepted: three letters or digits" })
+      .optional(),
+    id: z.string().min(1).max(36, { error: "accepted: 1 to 36 characters" }).optional(),
+    /** Left out: the household's. Another than the household's is refused where the two meet. */
+    currency: z
+      .string()
+      .regex(/^[A-Z]{3}$/, { error: "accepted: a three-letter currency code such as EUR" })
+      .optional(),
+    type: choice(["AD_HOC_PAYMENT", "PROFILE_CHEAP", "PROFILE_FAST", "PROFILE_GREEN", "REGULAR"]).optional(),
+    tariff_alt_text: z
+      .array(z.strictObject({ language: z.string().min(2).max(2), text: z.string().max(512) }))
+      .max(20)
+      .optional(),
+    tariff_alt_url: z.string().max(255).optional(),
+    /** Least and most a session costs. */
+    min_price: amount.optional(),
+    max_price: amount.optional(),
+    elements: z
+      .array(tariffElementSchema)
+      .min(1, { error: "at least one element" })
+      .max(200, { error: "accepted: up to 200 elements" }),
+    start_date_time: moment.optional(),
+    end_date_time: moment.optional(),
+    last_updated: moment.optional(),
+    kettleback: beyondSchema.optional(),
+  })
+  .superRefine(({ elements, min_price, max_price, start_date_time, end_date_time }, ctx) => {
+    for (const { path, message } of clashes(elements)) ctx.addIssue({ code: "custom", path, message });
+    if (min_price && max_price && min_price.excl_vat > max_price.excl_vat)
+      ctx.addIssue({
+        code: "custom",
+        path: ["max_price", "excl_vat"],
+        message: `must not be below min_price (${min_price.excl_vat})`,
+      });
+    if (start_date_time && end_date_time && Date.parse(start_date_time) >= Date.parse(end_date_time))
+      ctx.addIssue({ code: "custom", path: ["end_date_time"], message: "must be after start_date_time" });
+  });
 export type Tariff = z.infer<typeof tariffSchema>;

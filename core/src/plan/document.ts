@@ -1,7 +1,7 @@
 import { IANAZone } from "luxon";
 import { z } from "zod";
 import { localTimeProblem, LOCAL_MINUTE } from "../clock";
-import { problemsOf, SPEC_VERSION, upgradeParts, type FieldProblem } from "../documents";
+import { fieldAsGiven, problemsOf, SPEC_VERSION, upgradeParts, type FieldProblem } from "../documents";
 import {
   adapterSchema,
   cableSchema,
@@ -74,7 +74,13 @@ export const planSchema = z
     session: sessionSchema,
     settings: settingsSchema,
   })
-  .superRefine(({ session, household }, ctx) => {
+  .superRefine(({ session, household, tariff }, ctx) => {
+    if (tariff.currency !== undefined && tariff.currency !== household.currency)
+      ctx.addIssue({
+        code: "custom",
+        path: ["tariff", "currency"],
+        message: `this household counts in ${household.currency}, the tariff in ${tariff.currency}: currencies are never mixed`,
+      });
     // What is no local time at all, or no zone, has been named already.
     if (!LOCAL_MINUTE.test(session.pluggedInAt) || !IANAZone.isValidZone(household.timeZone)) return;
     const problem = localTimeProblem(session.pluggedInAt, household.timeZone);
@@ -85,8 +91,8 @@ export type Plan = z.infer<typeof planSchema>;
 export type Parsed<T> =
   { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problems: FieldProblem[] };
 
-/** Largest plan file read, in bytes; a full plan is about 3 kB. */
-export const PLAN_MAX_BYTES = 256 * 1024;
+/** Largest plan file read, in bytes; a full plan is about 3 kB, one with a year of quarter-hourly prices some 400. */
+export const PLAN_MAX_BYTES = 1024 * 1024;
 
 const headSchema = z.object({
   format: planSchema.shape.format,
@@ -105,7 +111,13 @@ export function judgePlan(raw: unknown): Parsed<Plan> {
   const parsed = planSchema.safeParse({ ...document, version: PLAN_VERSION });
   return parsed.success
     ? { ok: true, value: parsed.data }
-    : { ok: false, problems: problemsOf(parsed.error, planSchema) };
+    : {
+        ok: false,
+        problems: problemsOf(parsed.error, planSchema).map((p) => ({
+          ...p,
+          field: fieldAsGiven(p.field, raw),
+        })),
+      };
 }
 
 /**

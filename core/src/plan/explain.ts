@@ -1,5 +1,5 @@
-import { amountOf } from "../units";
 import { SOURCES } from "../sources";
+import { receiptWorking } from "../tariff";
 import { LINK_KINDS, LINK_WORDS, wordsOf, flowOn, type ChargingPath, type LinkKind } from "../path";
 import { balanceFor, LOSS_CAUSES, storedFrom, type LossCause, type Slice } from "../session";
 import { sumOf, term, type Step, type Tell, type Term, type Working } from "../working";
@@ -324,61 +324,8 @@ function lost(s: Solution): Working {
   };
 }
 
-function cost({ bill, ledger }: Solution, plan: Plan): Working {
-  const { currency } = plan.household;
-  const amounts = bill.lines.map((line, i) =>
-    term(`k${i + 1}`, line.component === "ENERGY" ? "energy" : "a session", amountOf(line.amount), currency),
-  );
-  const lines = bill.lines.map((line, i): Step => {
-    const energyLine = line.component === "ENERGY";
-    return {
-      what: energyLine ? "Energy at the meter at the tariff's price" : "The fee of a session",
-      formula: `k${i + 1} = q·price`,
-      terms: [
-        term("q", energyLine ? "on the meter" : "sessions", line.quantity, energyLine ? "kWh" : ""),
-        term(
-          "price",
-          plan.tariff.name,
-          amountOf(line.price),
-          energyLine ? `${currency}/kWh` : currency,
-          SOURCES.label,
-        ),
-      ],
-      result: amounts[i]!,
-    };
-  });
-  return {
-    title: "Cost",
-    steps: [
-      ...lines,
-      {
-        what: "Cost of the session",
-        formula: `k = ${sumOf(amounts) || "0"}`,
-        terms: amounts,
-        result: term("k", "cost of the session", amountOf(bill.total), currency),
-      },
-      {
-        what: "Of the energy's price, the share that never reached the cells",
-        formula: "k_lost = k_energy·E_lost/E_wall",
-        terms: [
-          term(
-            "k_energy",
-            "energy",
-            bill.lines.reduce((sum, l) => sum + (l.component === "ENERGY" ? amountOf(l.amount) : 0), 0),
-            currency,
-          ),
-          energy("E_lost", "lost", ledger.lost),
-          energy("E_wall", "on the meter", ledger.wall),
-        ],
-        result: term("k_lost", "lost in money", amountOf(bill.lost), currency),
-      },
-    ],
-    notes: [
-      "Amounts are kept in millionths of the currency and rounded only where they are shown.",
-      ...(bill.total < 0 ? ["The price is below zero: the tariff pays for what you take."] : []),
-    ],
-  };
-}
+const cost = ({ bill }: Solution, plan: Plan): Working =>
+  receiptWorking(bill, plan.tariff.name, plan.household.currency);
 
 function range(s: Solution, plan: Plan): Working {
   const economy = term("e", "economy", plan.car.whPerKm, "Wh/km", SOURCES.label);

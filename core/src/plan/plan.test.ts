@@ -3,6 +3,7 @@ import fc from "fast-check";
 import { fallowQuay, larchHollow } from "../demo";
 import { planOf } from "../garage";
 import { isRefusal } from "../path";
+import { flatTariff } from "../tariff";
 import { anyPath, socSpan } from "../tests/arbitraries";
 import { upgradePart } from "../documents";
 import firstPlans from "../tests/fixtures/plans-v1.json";
@@ -53,8 +54,8 @@ describe("the plan document", () => {
   });
 
   test.each([
-    ["version", 3, "accepted: 1 to 2"],
-    ["version", 0, "accepted: 1 to 2"],
+    ["version", 4, "accepted: 1 to 3"],
+    ["version", 0, "accepted: 1 to 3"],
     ["format", "else", 'accepted: "kettleback-plan"'],
     ["session.fromSoc", 3, "accepted: 0 to 1"],
     ["session.toSoc", 0.1, "the target must be above the starting charge"],
@@ -64,7 +65,12 @@ describe("the plan document", () => {
     ["car.battery.usableWh", 1e308, "accepted: 500 to 400,000 Wh"],
     ["car.battery.usableWh", null, "accepted: 500 to 400,000 Wh"],
     ["car.charger.limits.0.amps", 5, "accepted: 6 to 80 A"],
-    ["tariff.perKWh", -11, "below zero where the tariff really pays you"],
+    ["tariff.perKWh", 0.2, "not known here"],
+    ["tariff.elements.0.price_components.0.price", 1e308, "below zero where the tariff really pays you"],
+    ["tariff.elements.0.price_components.0.type", "WATER", "accepted: ENERGY, TIME, PARKING_TIME, FLAT"],
+    ["tariff.elements", [], "at least one element"],
+    ["tariff.currency", "CAD", "this household counts in EUR"],
+    ["tariff.currency", "euro", "three-letter"],
     ["outlet.type", "red-32-x", "accepted: nema-5-15"],
     ["outlet.supply.measuredVolts", 120, "accepted: 173 to 288 V"],
     ["session.pluggedInAt", "2026-02-30T18:10", "a day that exists"],
@@ -117,8 +123,29 @@ describe("the plan document", () => {
   });
 
   test("a price below zero is accepted, and pays", () => {
-    const parsed = parsePlan(withField("tariff.perKWh", -0.02));
+    const parsed = parsePlan(withField("tariff", { name: "Spot", perKWh: -0.02, perSession: 0 }));
     expect(parsed.ok && solve(parsed.value).bill.total).toBeLessThan(0);
+  });
+
+  test("a plan of any version may state a flat tariff, and what is wrong with it is named as it was written", () => {
+    for (const version of [1, 2, 3]) {
+      const flat = { ...plan, version, tariff: { name: "Flat", perKWh: 0.31, perSession: 0.5 } };
+      const parsed = parsePlan(JSON.stringify(flat));
+      expect(parsed.ok && parsed.value.tariff).toEqual(flatTariff("Flat", 0.31, 0.5));
+    }
+    const wrong = parsePlan(withField("tariff", { name: "Flat", perKWh: 1e308, perSession: "much" }));
+    expect(!wrong.ok && wrong.problems.map((p) => p.field)).toEqual(["tariff.perKWh", "tariff.perSession"]);
+  });
+
+  test("a plan may state its tariff as a bare OCPI Tariff object: its text or identifier is its name", () => {
+    const elements = [{ price_components: [{ type: "ENERGY", price: 0.25, vat: 20, step_size: 1 }] }];
+    const bare = { country_code: "ZZ", party_id: "ABC", id: "12", currency: "EUR", elements };
+    const named = (tariff: object) => {
+      const parsed = parsePlan(withField("tariff", tariff));
+      return parsed.ok && parsed.value.tariff.name;
+    };
+    expect(named(bare)).toBe("12");
+    expect(named({ ...bare, tariff_alt_text: [{ language: "en", text: "Quay post" }] })).toBe("Quay post");
   });
 
   test("50 MB, broken JSON and a wrong document are refused without a long list", () => {

@@ -15,8 +15,9 @@ import {
   type Run,
   type State,
 } from "../session";
-import { bill, elementsOf, type Bill } from "../tariff";
+import { bill, type Bill } from "../tariff";
 import { wattHours, type Fraction, type Kilometres, type Seconds, type WattHours } from "../units";
+import { connectionOf } from "./connection";
 import type { Plan } from "./document";
 
 /** What range a session brings. */
@@ -173,7 +174,7 @@ export function solvePlan(plan: Plan, clock: Clock = clockOfPlan(plan)): Solutio
   return {
     ...session,
     clock,
-    bill: bill(elementsOf(plan.tariff), session.run, clock),
+    bill: bill(plan.tariff, session.run, clock, connectionOf(plan, circuit, clock)),
     range: rangeOf(session, plan),
   };
 }

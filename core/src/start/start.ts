@@ -13,6 +13,7 @@ import type { Cable, Car, Outlet, Tariff, Unit } from "../parts";
 import type { PlannedSession } from "../plan";
 import { cableTo, type Purchase } from "../lineup";
 import { tapOf, type SupplyId } from "../supply";
+import { flatTariff } from "../tariff";
 import { bayOf, fixedOf, plugOf, portableOf, rapidOf, socketOf } from "./generic";
 import { HOME_PRICE, priceOfSize, PUBLIC_PRICE, USUAL_PRICES, usualPrice, usualRate } from "./prices";
 import { START_SETS, WALL_SOCKET, type StartWay } from "./sets";
@@ -53,17 +54,14 @@ function wallSocket({ garage, system }: From): OutletTypeId {
 
 const homeTariff = ({ garage }: From): string | Tariff =>
   garage.places.find(({ parentId }) => parentId)?.parentId ??
-  garage.tariffs[0]?.id ?? {
-    name: "Home (assumed)",
-    perKWh: usualRate(HOME_PRICE, garage.household.spec.currency),
-    perSession: 0,
-  };
+  garage.tariffs[0]?.id ??
+  flatTariff("Home (assumed)", usualRate(HOME_PRICE, garage.household.spec.currency));
 
-const publicTariff = ({ garage }: From, kind: keyof typeof PUBLIC_PRICE): Tariff => ({
-  name: kind === "post" ? "Public post (assumed)" : "Rapid station (assumed)",
-  perKWh: usualRate(PUBLIC_PRICE[kind], garage.household.spec.currency),
-  perSession: 0,
-});
+const publicTariff = ({ garage }: From, kind: keyof typeof PUBLIC_PRICE): Tariff =>
+  flatTariff(
+    kind === "post" ? "Public post (assumed)" : "Rapid station (assumed)",
+    usualRate(PUBLIC_PRICE[kind], garage.household.spec.currency),
+  );
 
 /** Cable, adapter, tariff and limit that go with an own outlet and unit. */
 function ownParts(

@@ -6,8 +6,9 @@ import { isRefusal } from "../path";
 import { solvePlan, type Solution } from "../plan";
 import { cutRun, ledgerOf } from "../session";
 import { law } from "../tests/law";
-import { amountOf, micros, wattHours } from "../units";
-import { bill, elementsOf, energyShare, holdsAt, type TariffElement } from ".";
+import { amountOf, wattHours } from "../units";
+import type { Restrictions, Tariff, TariffElement } from "../parts";
+import { bill, energyShare, flatTariff, hoursHold } from ".";
 
 const solution = ((): Solution => {
   const plan = planOf(fallowQuay, fallowQuay.paths[0]!.spec);
@@ -16,26 +17,32 @@ const solution = ((): Solution => {
   return solved;
 })();
 const { run, clock, ledger } = solution;
-const NIGHT = { from: 23 * 60, to: 7 * 60 };
-const dayNight: readonly TariffElement[] = [
-  { prices: { ENERGY: micros(0.075) }, hours: NIGHT },
-  { prices: { ENERGY: micros(0.27), FLAT: micros(0.5) } },
-];
+const NIGHT = { start_time: "23:00", end_time: "07:00" };
+type Prices = Partial<Record<"ENERGY" | "TIME" | "PARKING_TIME" | "FLAT", number>>;
+const element = (prices: Prices, restrictions?: Restrictions): TariffElement => ({
+  price_components: Object.entries(prices).map(([type, price]) => ({
+    type: type as keyof Prices,
+    price,
+    step_size: 1,
+  })),
+  ...(restrictions ? { restrictions } : {}),
+});
+const tariff = (...elements: TariffElement[]): Tariff => ({ name: "test", elements });
+const dayNight = tariff(element({ ENERGY: 0.075 }, NIGHT), element({ ENERGY: 0.27, FLAT: 0.5 }));
 
 test("a flat tariff is a tariff of one element: energy on the meter, and the fee of a session", () => {
-  const flat = bill(elementsOf({ name: "flat", perKWh: 0.312, perSession: 0.5 }), run, clock);
+  const flat = bill(flatTariff("flat", 0.312, 0.5), run, clock);
   expect(flat.lines.map((l) => [l.component, l.amount])).toEqual([
     ["FLAT", 500_000],
     ["ENERGY", Math.round(ledger.wall * 312)],
   ]);
   expect(flat.total).toBe(flat.lines[0]!.amount + flat.lines[1]!.amount);
   expect(flat.lost).toBe(Math.round(ledger.lost * 312));
-  expect(bill(elementsOf({ name: "free", perKWh: 0, perSession: 0 }), run, clock).total).toBe(0);
+  expect(bill(flatTariff("free", 0, 0), run, clock).total).toBe(0);
 });
 
 test("82 kWh from empty at 2.4 kW; 4 h are 9.6 kWh: 2.59 at 0.27 and 0.72 at 0.075 (common practice)", () => {
-  const fourHours = (price: number) =>
-    amountOf(bill(elementsOf({ name: "", perKWh: price, perSession: 0 }), level(4), clock).total);
+  const fourHours = (price: number) => amountOf(bill(flatTariff("", price, 0), level(4), clock).total);
   expect(fourHours(0.27)).toBeCloseTo(2.59, 2);
   expect(fourHours(0.075)).toBeCloseTo(0.72, 2);
 });
@@ -63,10 +70,10 @@ function level(hours: number, from = 0): typeof run {
 }
 
 test("a split night: 14 h at 2.4 kW, 6 h of it at 0.075 and 8 h at 0.27 are 1.08 + 5.18 = 6.26 (common practice)", () => {
-  const sixHours: readonly TariffElement[] = [
-    { prices: { ENERGY: micros(0.075) }, hours: { from: 30, to: 390 } },
-    { prices: { ENERGY: micros(0.27) } },
-  ];
+  const sixHours = tariff(
+    element({ ENERGY: 0.075 }, { start_time: "00:30", end_time: "06:30" }),
+    element({ ENERGY: 0.27 }),
+  );
   const evening = clockOf({ pluggedInAt: "2026-11-23T18:00", neededBy: null }, "Europe/Dublin");
   const { lines, total } = bill(sixHours, level(14), evening);
   expect(lines.map((l) => [l.from / 3600, l.to / 3600, l.element])).toEqual([
@@ -79,7 +86,7 @@ test("a split night: 14 h at 2.4 kW, 6 h of it at 0.075 and 8 h at 0.27 are 1.08
 });
 
 test("54 W lost for 12 h at 0.34 a kWh: 0.22 a session, 22 a hundred (common practice)", () => {
-  const loss = bill(elementsOf({ name: "", perKWh: 0.34, perSession: 0 }), run, clock);
+  const loss = bill(flatTariff("", 0.34, 0), run, clock);
   expect(loss.lines).toHaveLength(1);
   expect(amountOf(energyShare(loss, wattHours(54 * 12)))).toBeCloseTo(0.22, 2);
   expect(amountOf(energyShare(loss, wattHours(54 * 12))) * 100).toBeCloseTo(22, 0);
@@ -96,20 +103,19 @@ test("bands meet: lines follow one another without gap or overlap, and hold the 
 });
 
 test("hours through midnight, their start in and their end out", () => {
-  const night: TariffElement = { prices: {}, hours: NIGHT };
-  expect([22 * 60 + 59, 23 * 60, 0, 419, 420].map((minute) => holdsAt(night, minute))).toEqual([
+  expect([22 * 60 + 59, 23 * 60, 0, 419, 420].map((minute) => hoursHold(23 * 60, 7 * 60, minute))).toEqual([
     false,
     true,
     true,
     true,
     false,
   ]);
-  expect(holdsAt({ prices: {}, hours: { from: 60, to: 120 } }, 119)).toBe(true);
-  expect(holdsAt({ prices: {}, hours: { from: 60, to: 120 } }, 120)).toBe(false);
+  expect(hoursHold(60, 120, 119)).toBe(true);
+  expect(hoursHold(60, 120, 120)).toBe(false);
 });
 
 test("on the night an hour comes twice a band of it is an hour longer; skipped, it is not billed", () => {
-  const band: readonly TariffElement[] = [{ prices: { ENERGY: micros(1) }, hours: { from: 60, to: 120 } }];
+  const band = tariff(element({ ENERGY: 1 }, { start_time: "01:00", end_time: "02:00" }));
   const on = (pluggedInAt: string) =>
     bill(band, level(12), clockOf({ pluggedInAt, neededBy: null }, "Europe/Dublin")).lines.reduce(
       (sum, l) => sum + l.quantity,
@@ -121,26 +127,33 @@ test("on the night an hour comes twice a band of it is an hour longer; skipped, 
 });
 
 test("what no element prices costs nothing, and nothing delivered is no session", () => {
-  expect(bill([{ prices: { FLAT: micros(1) } }], run, clock).total).toBe(1_000_000);
-  expect(bill(dayNight, { slices: [], end: run.end }, clock)).toEqual({ lines: [], total: 0, lost: 0 });
-  expect(energyShare({ lines: [], total: 0 as never, lost: 0 as never }, wattHours(5))).toBe(0);
+  expect(bill(tariff(element({ FLAT: 1 })), run, clock).total).toBe(1_000_000);
+  expect(bill(dayNight, { slices: [], end: run.end }, clock)).toEqual({
+    lines: [],
+    net: 0,
+    vat: 0,
+    total: 0,
+    lost: 0,
+    unpriced: 0,
+  });
+  expect(energyShare(bill(dayNight, { slices: [], end: run.end }, clock), wattHours(5))).toBe(0);
 });
 
 test("a session cut at any moment costs the same energy in any bands, prices below zero too", () => {
-  const minute = fc.integer({ min: 0, max: 1439 });
-  const price = fc.integer({ min: -500_000, max: 900_000 });
-  const element = fc.record({
-    prices: fc.record({ ENERGY: price }),
-    hours: fc.record({ from: minute, to: minute }),
-  });
+  const hour = fc.integer({ min: 0, max: 1439 }).map((m) => new Date(m * 60_000).toISOString().slice(11, 16));
+  const price = fc.integer({ min: -500_000, max: 900_000 }).map((micro) => micro / 1e6);
+  const banded = fc
+    .tuple(price, hour, hour)
+    .filter(([, from, to]) => from !== to)
+    .map(([ENERGY, start_time, end_time]) => element({ ENERGY }, { start_time, end_time }));
   law(
-    fc.tuple(fc.array(element, { maxLength: 5 }), fc.double({ min: 0.01, max: 0.99, noNaN: true }), price),
+    fc.tuple(fc.array(banded, { maxLength: 5 }), fc.double({ min: 0.01, max: 0.99, noNaN: true }), price),
     { runs: 300, mostSkipped: 0 },
     ([elements, share, otherwise]) => {
-      const tariff = [...elements, { prices: { ENERGY: otherwise } }] as unknown as TariffElement[];
-      const whole = bill(tariff, run, clock);
+      const banding = tariff(...elements, element({ ENERGY: otherwise }));
+      const whole = bill(banding, run, clock);
       const parts = cutRun(run, solution.start, share * run.end.elapsed).map((part) =>
-        bill(tariff, part, clock),
+        bill(banding, part, clock),
       );
       const total = parts.reduce((sum, b) => sum + b.total, 0);
       // Each line is rounded to a millionth of the currency.
@@ -152,13 +165,13 @@ test("a session cut at any moment costs the same energy in any bands, prices bel
 });
 
 test("a share of a bill's energy is priced by its energy alone, never by the fee", () => {
-  const told = bill(elementsOf({ name: "fee", perKWh: 0.3, perSession: 5 }), run, clock);
+  const told = bill(flatTariff("fee", 0.3, 5), run, clock);
   expect(energyShare(told, wattHours(1_000))).toBe(300_000);
   expect(energyShare({ ...told, lines: [] }, wattHours(1_000))).toBe(0);
 });
 
 test("an hour nobody prices is not billed", () => {
-  const nightOnly = bill([{ prices: { ENERGY: micros(0.1) }, hours: NIGHT }], run, clock);
+  const nightOnly = bill(tariff(element({ ENERGY: 0.1 }, NIGHT)), run, clock);
   expect(nightOnly.lines.every((line) => line.component === "ENERGY")).toBe(true);
   const priced = nightOnly.lines.reduce((sum, line) => sum + line.quantity, 0);
   const both = bill(dayNight, run, clock).lines.filter((line) => line.component === "ENERGY");

@@ -1,5 +1,5 @@
 import { defineEntity, p, type EntitySchema } from "@mikro-orm/core";
-import { KINDS, PARENTS_FIRST, SPEC_VERSION, type Kind } from "@kettleback/core";
+import { KINDS, PARENTS_FIRST, type Kind } from "@kettleback/core";
 
 /** Columns every kept thing has. The description is one JSON document, judged by the core's schema both ways. */
 const columns = () => ({
@@ -80,6 +80,7 @@ export const EntryEntity = defineEntity({
     series: p.string(),
     at: p.datetime(),
     spec: p.json<object>(),
-    specVersion: p.integer().default(SPEC_VERSION),
+    // The column's own default of migration 2; every entry states its version.
+    specVersion: p.integer().default(2),
   },
 }) as unknown as EntitySchema<EntryRow>;

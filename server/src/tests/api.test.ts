@@ -1,7 +1,7 @@
 import type { MikroORM } from "@mikro-orm/core";
 import pino from "pino";
 import request from "supertest";
-import { MOST_WAYS, planOf, startLineup } from "@kettleback/core";
+import { flatTariff, MOST_WAYS, planOf, startLineup } from "@kettleback/core";
 import { fallowQuay } from "@kettleback/core/demo";
 import { BODY_LIMIT, createApp } from "../app";
 import { openDatabase, seedDemo } from "../database";
@@ -17,7 +17,7 @@ beforeAll(async () => {
 afterAll(() => orm.close());
 
 const AT = "/api/households/fallow-quay";
-const tariff = { name: "Harbour rate", perKWh: 0.29, perSession: 0 };
+const tariff = flatTariff("Harbour rate", 0.29);
 const garage = async () => (await call.get("/api/households/fallow-quay/garage")).body as typeof fallowQuay;
 
 test("the demo is there, once, however often it is put in", async () => {
@@ -37,8 +37,8 @@ test("a thing is added, changed, deleted and brought back, its version counting 
   const { id } = added.body as { id: string };
   const changed = await call
     .put(`${AT}/tariffs/${id}`)
-    .send({ version: 1, spec: { ...tariff, perKWh: -0.02 } });
-  expect(changed.body).toMatchObject({ id, version: 2, spec: { perKWh: -0.02 } });
+    .send({ version: 1, spec: flatTariff("Harbour rate", -0.02) });
+  expect(changed.body).toMatchObject({ id, version: 2, spec: flatTariff("Harbour rate", -0.02) });
   const gone = await call.delete(`${AT}/tariffs/${id}`).send({ version: 2 });
   expect(gone.body).toMatchObject({ version: 3 });
   expect((await garage()).tariffs.some((t) => t.id === id)).toBe(false);
@@ -46,7 +46,7 @@ test("a thing is added, changed, deleted and brought back, its version counting 
   expect((await call.post(`${AT}/tariffs/${id}/restore`).send({ version: 3 })).body).toMatchObject({
     version: 4,
   });
-  expect((await garage()).tariffs.find((t) => t.id === id)?.spec.perKWh).toBe(-0.02);
+  expect((await garage()).tariffs.find((t) => t.id === id)?.spec).toEqual(flatTariff("Harbour rate", -0.02));
 });
 
 test("a lost update is refused with the row as it is, and two at once let one through", async () => {
@@ -71,7 +71,12 @@ describe("refusals name the field and write nothing", () => {
       { spec: { ...car, battery: { ...car.battery, usableWh: 0 } } },
       "spec.battery.usableWh",
     ],
-    ["1e308", "tariffs", { spec: { ...tariff, perKWh: 1e308 } }, "spec.perKWh"],
+    [
+      "1e308",
+      "tariffs",
+      { spec: flatTariff("Harbour rate", 1e308) },
+      "spec.elements.0.price_components.0.price",
+    ],
     ["a name of spaces", "tariffs", { spec: { ...tariff, name: "  " } }, "spec.name"],
     ["300 %", "paths", { spec: { ...path, session: { ...path.session, toSoc: 3 } } }, "spec.session.toSoc"],
     [

@@ -2,7 +2,8 @@ import { mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import Database from "libsql";
-import { planOf, solvePlan, isRefusal } from "@kettleback/core";
+import { flatTariff, isRefusal, planOf, solvePlan, startLineup } from "@kettleback/core";
+import { fallowQuay } from "@kettleback/core/demo";
 import { garageOf } from "../api/garage";
 import { readConfig } from "../config";
 import { NewerDatabaseError, openDatabase, seedDemo } from "../database";
@@ -74,6 +75,30 @@ describe("a database of the first release", () => {
         expect(plan.ok && isRefusal(solvePlan(plan.value))).toBe(false);
       }
     }
+    await orm.close();
+  });
+
+  test("a flat tariff and a line-up of the last release open unchanged in meaning", async () => {
+    const file = join(folder, "last.sqlite");
+    const made = await openDatabase(file);
+    await seedDemo(made.em.fork());
+    const flat = JSON.stringify({ name: "Harbour rate", perKWh: 0.29, perSession: 0.5 });
+    const lineup = startLineup(fallowQuay, fallowQuay.paths[0]!.spec.session);
+    const ways = [{ ...lineup.ways[0]!, tariff: { name: "Assumed", perKWh: 0.4, perSession: 0 } }];
+    const execute = (sql: string, values: unknown[]) => made.em.getConnection().execute(sql, values);
+    await execute("update tariff set spec = ?, spec_version = 2 where id = 'fq-house-rate'", [flat]);
+    await execute(
+      "insert into line_up (id, version, spec, spec_version, created_at, updated_at, household_id) values ('old', 1, ?, 2, 0, 0, 'fallow-quay')",
+      [JSON.stringify({ ...lineup, ways, baseline: null })],
+    );
+    await made.close();
+    const orm = await openDatabase(file);
+    const garage = await garageOf(orm.em.fork(), "fallow-quay");
+    expect(garage.unread).toBeUndefined();
+    expect(garage.tariffs.find(({ id }) => id === "fq-house-rate")?.spec).toEqual(
+      flatTariff("Harbour rate", 0.29, 0.5),
+    );
+    expect(garage.lineups[0]?.spec.ways[0]?.tariff).toEqual(flatTariff("Assumed", 0.4));
     await orm.close();
   });
 

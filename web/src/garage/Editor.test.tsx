@@ -53,8 +53,8 @@ test("a refusal of the server is told at its field, and the form stays", async (
   jest
     .spyOn(api, "add")
     .mockRejectedValue(new Refused(422, "Not accepted", [{ field: "spec.name", message: "taken" }]));
-  const row = { spec: { ...blankOf("tariffs", "230/400"), name: "Rate" }, parentId: null };
-  render(<Editor garage={fallowQuay} kind="tariffs" row={row} onClose={() => undefined} />);
+  const row = { spec: { ...blankOf("adapters", "230/400"), name: "Adapter" }, parentId: null };
+  render(<Editor garage={fallowQuay} kind="adapters" row={row} onClose={() => undefined} />);
   save();
   await waitFor(() => expect(screen.getByText("Name: taken")).toBeTruthy());
   expect(screen.getByText("Not accepted")).toBeTruthy();

@@ -12,7 +12,7 @@ import type { Values } from "./field";
 import { groupsOf, parentChoices } from "./fields";
 import { atField, specOf, valuesOf } from "./values";
 
-export type EditableKind = Exclude<Kind, "paths" | "lineups">;
+export type EditableKind = Exclude<Kind, "paths" | "lineups" | "tariffs">;
 
 interface Props {
   readonly garage: Garage;
@@ -30,7 +30,7 @@ const flat = (path: string) => path.replaceAll(".", "/");
 /** The form that changes a thing: judged by the core's schema, with each problem at its field. */
 export function Editor({ garage, kind, row, onClose }: Props) {
   const household = garage.household.spec;
-  const groups = useMemo(() => groupsOf(kind, household), [kind, household]);
+  const groups = useMemo(() => groupsOf(kind), [kind]);
   const parents = parentChoices(kind, garage);
   const keep = useGarage((s) => s.keep);
   const { schema, one } = KINDS[kind];

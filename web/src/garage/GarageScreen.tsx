@@ -26,7 +26,6 @@ const SHELVES: readonly { readonly kind: EditableKind; readonly title: string; r
   { kind: "cables", title: "Cables", empty: "Add the cables you carry for posts without their own." },
   { kind: "leads", title: "Extension leads", empty: "No extension lead: the safest number of them." },
   { kind: "adapters", title: "Adapters", empty: "Add adapters between plug and inlet, if you carry any." },
-  { kind: "tariffs", title: "Tariffs", empty: "Add what a kWh costs where you charge." },
 ];
 
 /** What one looks at rather than keeps. */
@@ -61,6 +60,9 @@ export default function GarageScreen({ garage }: { garage: Garage }) {
             {title} <small>{garage[kind].length}</small>
           </NavLink>
         ))}
+        <NavLink to="/money/tariffs">
+          Tariffs <small>{garage.tariffs.length}</small>
+        </NavLink>
         {BENCHES.map(({ id, title }) => (
           <NavLink key={id} to={`/garage/${id}`}>
             {title}

@@ -80,7 +80,6 @@ export function blankOf(kind: EditableKind, system: SupplyId): object {
       resistance: { by: "conductor", gauge: american ? "12 AWG" : "1.5 mm2" },
     },
     adapters: { name: "", from: "type1", to: american ? "j3400-ac" : "type2", amps: 32 },
-    tariffs: { name: "", perKWh: 0.3, perSession: 0 },
   };
   return blanks[kind];
 }

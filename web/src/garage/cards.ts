@@ -90,10 +90,6 @@ const DESCRIBE: { [K in EditableKind]: Describe<K> } = {
     ],
   }),
   adapters: ({ spec }) => ({ figure: ampsText(spec.amps), lines: [ends(spec.from, spec.to)] }),
-  tariffs: ({ spec }, _garage, { currency }) => ({
-    figure: `${spec.perKWh} ${currency} a kWh`,
-    lines: [spec.perSession ? `and ${spec.perSession} ${currency} a session` : "no fee a session"],
-  }),
 };
 
 /** What a card says of a thing. */

@@ -10,11 +10,9 @@ import {
   SUPPLY_IDS,
   supplySystem,
   type Garage,
-  type Household,
   type Kind,
 } from "@kettleback/core";
 import { gaugeText } from "../format/words";
-
 import type { Choice, Field, Group, Values } from "./field";
 
 const same = (list: readonly string[], name: (id: string) => string = (id) => id): Choice[] =>
@@ -430,23 +428,6 @@ const adapter: Group[] = [
   },
 ];
 
-const tariff = ({ currency }: Household): Group[] => [
-  {
-    title: "Tariff",
-    fields: [
-      NAME,
-      {
-        path: "perKWh",
-        label: "Price of energy",
-        type: "number",
-        unit: `${currency} a kWh`,
-        hint: "Below zero is accepted: some spot tariffs really pay you.",
-      },
-      { path: "perSession", label: "Fee a session", type: "number", unit: currency },
-    ],
-  },
-];
-
 const place: Group[] = [
   {
     title: "Place",
@@ -464,8 +445,8 @@ const place: Group[] = [
   },
 ];
 
-/** The form of a kind of thing. Saved paths and line-ups are edited in rooms of their own. */
-export const groupsOf = (kind: Exclude<Kind, "paths" | "lineups">, household: Household): readonly Group[] =>
+/** The form of a kind of thing. Saved paths, line-ups and tariffs are edited in rooms of their own. */
+export const groupsOf = (kind: Exclude<Kind, "paths" | "lineups" | "tariffs">): readonly Group[] =>
   ({
     cars: car,
     outlets: outlet,
@@ -473,7 +454,6 @@ export const groupsOf = (kind: Exclude<Kind, "paths" | "lineups">, household: Ho
     cables: cable,
     leads: lead,
     adapters: adapter,
-    tariffs: tariff(household),
     places: place,
   })[kind];
 

@@ -1,4 +1,4 @@
-import { ANSWERS, type Garage } from "@kettleback/core";
+import { ANSWERS, flatTariff, type Garage } from "@kettleback/core";
 import { DEMO_GARAGES, fallowQuay, larchHollow } from "@kettleback/core/demo";
 import { answerOf, type Answered, type Charging } from "../solve/answer";
 import { draftOf, type Draft } from "../state/draft";
@@ -60,7 +60,7 @@ test("miles and a price below zero", () => {
   const garage: Garage = {
     ...fallowQuay,
     household: { ...household, spec: { ...household.spec, distanceUnit: "mi" } },
-    tariffs: tariffs.map((t) => ({ ...t, spec: { ...t.spec, perKWh: -0.05 } })),
+    tariffs: tariffs.map((t) => ({ ...t, spec: flatTariff(t.spec.name, -0.05) })),
   };
   const paid = answers(garage, "fq-path-plover-night");
   expect(paid.range!.figure.unit).toBe("mi/h");

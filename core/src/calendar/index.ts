@@ -1,0 +1,2 @@
+export * from "./ics";
+export * from "./timer";

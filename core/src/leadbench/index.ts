@@ -1,0 +1,2 @@
+export * from "./measured";
+export * from "./coin";

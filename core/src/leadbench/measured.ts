@@ -1,0 +1,62 @@
+import { flexibleOhmsPerKm, oneWayOhms, type FlexibleGauge } from "../conductors";
+import type { Amps, Celsius, Metres, Ohms, Volts, Watts } from "../units";
+
+/** A lead as it is known: its loop measured, a meter at each end, or its conductor and length. */
+export type Known =
+  | { readonly by: "loop"; readonly ohms: Ohms }
+  | { readonly by: "meters"; readonly nearW: Watts; readonly farW: Watts }
+  | { readonly by: "conductor"; readonly gauge: FlexibleGauge; readonly temperatureC: Celsius };
+
+/** What is asked of the bench: a single-lane lead in use. */
+export interface LeadAsked {
+  readonly known: Known;
+  readonly amps: Amps;
+  readonly volts: Volts;
+  readonly lengthM: Metres;
+}
+
+/** What the lead does while the car charges over it. */
+export interface LeadFigures {
+  /** Both conductors, contacts included where they were measured. */
+  readonly loopOhms: Ohms;
+  readonly lostW: number;
+  readonly wattsPerMetre: number;
+  readonly dropVolts: Volts;
+  /** Of the volts at its near end. */
+  readonly dropShare: number;
+  readonly nearW: number;
+  readonly farW: number;
+}
+
+/** Heat (W a metre) above which a lead gets warm to the hand even unrolled (common practice). */
+export const WARM_W_PER_M = 3;
+/** Heat (W a metre) that a coil cannot shed (common practice). */
+export const COIL_W_PER_M = 1;
+
+/** Loop resistance (Ω): as measured, from what two meters differ by, or of two conductors. */
+const loopOf = ({ known, amps, lengthM }: LeadAsked): Ohms =>
+  known.by === "loop"
+    ? known.ohms
+    : known.by === "meters"
+      ? (known.nearW - known.farW) / (amps * amps)
+      : 2 * oneWayOhms(flexibleOhmsPerKm(known.gauge), lengthM, known.temperatureC);
+
+/**
+ * What a lead loses: I²·R of its loop.
+ * @example leadFigures({ known: { by: "loop", ohms: 0.37 }, amps: 12.51, volts: 230, lengthM: 25 }).lostW // 57.9
+ */
+export function leadFigures(asked: LeadAsked): LeadFigures {
+  const { known, amps, volts, lengthM } = asked;
+  const loopOhms = loopOf(asked);
+  const lostW = amps * amps * loopOhms;
+  const nearW = known.by === "meters" ? known.nearW : volts * amps;
+  return {
+    loopOhms,
+    lostW,
+    wattsPerMetre: lostW / lengthM,
+    dropVolts: amps * loopOhms,
+    dropShare: (amps * loopOhms) / volts,
+    nearW,
+    farW: nearW - lostW,
+  };
+}

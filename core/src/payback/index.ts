@@ -1,0 +1,2 @@
+export * from "./payback";
+export * from "./membership";

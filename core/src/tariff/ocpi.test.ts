@@ -1,0 +1,300 @@
+import { tariffSchema, type Tariff } from "../parts";
+import { cutRun } from "../session";
+import { clockAt, element, levelRun, solvedDemo, tariffOf } from "../tests/tariffs";
+import { amountOf } from "../units";
+import {
+  bill,
+  flatTariff,
+  priceList,
+  printOcpi,
+  readOcpi,
+  STARTERS,
+  termsOf,
+  type Bill,
+  type Connection,
+} from ".";
+import { fallowQuay } from "../demo";
+
+const household = fallowQuay.household.spec;
+const monday = clockAt("2026-11-23T09:00");
+const told = ({ lines }: Bill) =>
+  lines.map(({ component, quantity, amount }) => [component, Number(quantity.toFixed(6)), amountOf(amount)]);
+const of = (tariff: Tariff, run = levelRun([10, 0, 2]), connection: Connection = {}, clock = monday): Bill =>
+  bill(tariff, run, clock, { from: 0, ...connection });
+
+describe("the worked rules of OCPI 2.2.1, mod_tariffs (from memory)", () => {
+  test("TIME with step size 300 s: 6 minutes used bill as 10 (OCPI 2.2.1, mod_tariffs)", () => {
+    const post = tariffOf(element({ TIME: { price: 3, step_size: 300 } }));
+    const [line] = of(post, levelRun([10, 0, 0.1])).lines;
+    expect([line!.used, line!.quantity]).toEqual([expect.closeTo(0.1, 9), expect.closeTo(1 / 6, 9)]);
+    expect(amountOf(line!.amount)).toBe(0.5);
+  });
+
+  test("the step is that of the price used last, and only the last block is rounded", () => {
+    // 16:40 to 17:35 at 1.20 an hour in half hours before 17:00 and 2.40 in quarters after: 20 min and 40 min.
+    const post = tariffOf(
+      element({ TIME: { price: 1.2, step_size: 1800 } }, { start_time: "00:00", end_time: "17:00" }),
+      element({ TIME: { price: 2.4, step_size: 900 } }, { start_time: "17:00", end_time: "00:00" }),
+    );
+    const billed = of(post, levelRun([10, 0, 55 / 60]), {}, clockAt("2026-11-23T16:40"));
+    expect(told(billed)).toEqual([
+      ["TIME", Number((20 / 60).toFixed(6)), 0.4],
+      ["TIME", Number((40 / 60).toFixed(6)), 1.6],
+    ]);
+  });
+
+  test("where time is paid charging and standing, only the standing is rounded", () => {
+    const post = tariffOf(
+      element({ TIME: { price: 1, step_size: 1200 }, PARKING_TIME: { price: 2, step_size: 600 } }),
+    );
+    const billed = of(post, levelRun([10, 0, 1.5]), { to: 2.2 * 3600 });
+    expect(told(billed)).toEqual([
+      ["TIME", 1.5, 1.5],
+      ["PARKING_TIME", Number((50 / 60).toFixed(6)), 1.666667],
+    ]);
+  });
+
+  test("energy is rounded to blocks once a session", () => {
+    const post = tariffOf(element({ ENERGY: { price: 0.5, step_size: 1000 } }));
+    expect(told(of(post, levelRun([10, 0, 0.25])))).toEqual([["ENERGY", 3, 1.5]]);
+    expect(told(of(post, levelRun([10, 0, 0.3])))).toEqual([["ENERGY", 3, 1.5]]);
+  });
+
+  test("a session fee, an hourly price by day and weekend, and standing, with VAT of their own", () => {
+    const post: Tariff = tariffOf(
+      element({ FLAT: { price: 2.5, vat: 15 } }),
+      element({ TIME: { price: 1, vat: 20, step_size: 900 } }, { max_power: 16 }),
+      element(
+        { TIME: { price: 2, vat: 20, step_size: 600 } },
+        { min_power: 16, day_of_week: ["MONDAY", "TUESDAY"] },
+      ),
+      element({ TIME: { price: 1.25, vat: 20 } }, { min_power: 16, day_of_week: ["SATURDAY", "SUNDAY"] }),
+    );
+    const fast = levelRun([20, 0, 2.5]);
+    const onMonday = of(post, fast);
+    expect(told(onMonday)).toEqual([
+      ["FLAT", 1, 2.5],
+      ["TIME", 2.5, 5],
+    ]);
+    expect([amountOf(onMonday.net), amountOf(onMonday.vat), amountOf(onMonday.total)]).toEqual([
+      7.5, 1.375, 8.875,
+    ]);
+    expect(told(of(post, fast, {}, clockAt("2026-11-28T09:00")))[1]).toEqual(["TIME", 2.5, 3.125]);
+    expect(told(of(post, levelRun([10, 0, 2.5])))[1]).toEqual(["TIME", 2.5, 2.5]);
+  });
+
+  test("energy price by how much has been taken, split where it is reached", () => {
+    const post = tariffOf(element({ ENERGY: 0.2 }, { max_kwh: 5 }), element({ ENERGY: 0.5 }, { min_kwh: 5 }));
+    expect(told(of(post))).toEqual([
+      ["ENERGY", 5, 1],
+      ["ENERGY", 15, 7.5],
+    ]);
+  });
+
+  test("least and most of a session", () => {
+    const least = { ...flatTariff("x", 0.1), min_price: { excl_vat: 3, incl_vat: 3.6 } };
+    expect(told(of(least))).toEqual([
+      ["ENERGY", 20, 2],
+      ["MIN_PRICE", 1, 1],
+    ]);
+    expect(amountOf(of(least).total)).toBe(3.6);
+    const most = { ...flatTariff("x", 1), max_price: { excl_vat: 8 } };
+    expect(amountOf(of(most).total)).toBe(8);
+    expect(
+      amountOf(
+        of({ ...flatTariff("x", 0.2), ...{ min_price: { excl_vat: 3 }, max_price: { excl_vat: 8 } } }).total,
+      ),
+    ).toBe(4);
+  });
+});
+
+test("free until a limit, then dear: split at the limit, charging and standing alike", () => {
+  const free = STARTERS.find(({ id }) => id === "free-then-dear")!.make(0.3);
+  expect(told(of(free, levelRun([10, 0, 1.5]), { to: 3 * 3600 }))).toEqual([
+    ["TIME", 1.5, 0],
+    ["PARKING_TIME", 0.5, 0],
+    ["PARKING_TIME", 1, 6],
+  ]);
+});
+
+test("standing costs nothing in its grace, and a pause is standing", () => {
+  const post = { ...tariffOf(element({ PARKING_TIME: 6, ENERGY: 0.4 })), kettleback: { grace_minutes: 15 } };
+  expect(told(of(post, levelRun([10, 0, 1]), { to: 2 * 3600 }))).toEqual([
+    ["ENERGY", 10, 4],
+    ["PARKING_TIME", 0.75, 4.5],
+  ]);
+  expect(told(of(post, levelRun([10, 0, 1]), { to: 1.2 * 3600 }))).toEqual([["ENERGY", 10, 4]]);
+  const paused = of(post, levelRun([10, 0.5, 1], [10, 1.5, 2]));
+  expect(told(paused)).toEqual([
+    ["PARKING_TIME", 0.5, 3],
+    ["ENERGY", 5, 2],
+    ["PARKING_TIME", 0.5, 3],
+    ["ENERGY", 5, 2],
+  ]);
+});
+
+test("a price by the amps chosen at the post; one by the amps that flow", () => {
+  const hourly = STARTERS.find(({ id }) => id === "by-amperage")!.make(0.3);
+  const at = (chosenAmps: number) => amountOf(of(hourly, levelRun([3, 0, 1]), { chosenAmps }).total);
+  expect([at(10), at(14), at(24.9), at(32)]).toEqual([0.9, 1.8, 1.8, 3]);
+  const flowing = tariffOf(element({ TIME: 5 }, { min_current: 20 }), element({ TIME: 1 }));
+  expect(amountOf(of(flowing, levelRun([5, 0, 1]), { volts: 230 }).total)).toBe(5);
+  expect(amountOf(of(flowing, levelRun([4.5, 0, 1]), { volts: 230 }).total)).toBe(1);
+});
+
+test("a price by power changes where a taper passes it, at the very moment", () => {
+  const { solution } = solvedDemo(2);
+  const { run, clock } = solution;
+  const watts = run.slices.map((slice) => slice.startWallW);
+  const limit = (Math.max(...watts) + Math.min(...watts)) / 2 / 1000;
+  const post = tariffOf(element({ TIME: 10 }, { min_power: limit }), element({ TIME: 1 }));
+  const { lines } = bill(post, run, clock);
+  const slow = run.slices.filter((slice) => (slice.startWallW + slice.endWallW) / 2000 < limit);
+  const hours = (of: typeof lines, element: number) =>
+    of.filter((line) => line.element === element).reduce((sum, line) => sum + line.quantity, 0);
+  expect(lines.length).toBeGreaterThan(1);
+  expect(hours(lines, 1)).toBeGreaterThan(0);
+  // No more than one slice on either side of each passing is split.
+  const slowHours = slow.reduce((sum, slice) => sum + (slice.to - slice.from) / 3600, 0);
+  const longest = Math.max(...run.slices.map((slice) => (slice.to - slice.from) / 3600));
+  expect(Math.abs(hours(lines, 1) - slowHours)).toBeLessThan(2 * longest);
+  const [a, b] = cutRun(run, solution.start, lines[1]!.from);
+  expect(
+    [...a.slices, ...b.slices].some((slice) => Math.abs(slice.startWallW / 1000 - limit) < 0.01 * limit),
+  ).toBe(true);
+});
+
+test("dates, validity and reservations", () => {
+  const dated = tariffOf(
+    element({ ENERGY: 0.1 }, { start_date: "2026-11-23", end_date: "2026-11-24" }),
+    element({ ENERGY: 0.9 }),
+  );
+  expect(amountOf(of(dated, levelRun([10, 0, 1])).total)).toBe(1);
+  expect(amountOf(of(dated, levelRun([10, 0, 1]), {}, clockAt("2026-11-24T00:00")).total)).toBe(9);
+  const over: Tariff = { ...flatTariff("x", 0.5), end_date_time: "2026-11-23T09:30:00Z" };
+  const half = of(over, levelRun([10, 0, 1]));
+  expect([amountOf(half.total), half.unpriced]).toEqual([2.5, expect.closeTo(5, 6)]);
+  const reserved = tariffOf(element({ TIME: 9 }, { reservation: "RESERVATION" }), element({ TIME: 1 }));
+  expect(amountOf(of(reserved, levelRun([10, 0, 1])).total)).toBe(1);
+  expect(termsOf(reserved, "EUR").join()).toContain("never charged");
+});
+
+test("a membership takes its share off energy and time once joined, never off fees", () => {
+  const club = (joined: boolean): Tariff => ({
+    ...tariffOf(element({ ENERGY: 0.5, FLAT: 1, PARKING_TIME: 6 })),
+    kettleback: { membership: { monthly_fee: 5, discount: 0.2, joined } },
+  });
+  const cost = (joined: boolean) => amountOf(of(club(joined), levelRun([10, 0, 1]), { to: 7200 }).total);
+  expect([cost(false), cost(true)]).toEqual([12, 11]);
+});
+
+test("JSON is read, printed and read to the same; what OCPI asks for is filled in", () => {
+  for (const { make } of STARTERS) {
+    const tariff = make(0.3);
+    const text = printOcpi(tariff, household, "2026-11-23T00:00:00Z");
+    const first = readOcpi(text, "EUR");
+    if (!first.ok) throw new Error(JSON.stringify(first.problems));
+    expect(first.value).toMatchObject({ ...tariff, currency: "EUR", country_code: "ZZ", party_id: "KBK" });
+    const again = readOcpi(printOcpi(first.value, household, "2027-01-01T00:00:00Z"), "EUR");
+    expect(again).toEqual(first);
+  }
+});
+
+test.each([
+  [
+    "an unknown component",
+    { elements: [{ price_components: [{ type: "WATER", price: 1, step_size: 1 }] }] },
+    "line 8: elements.0.price_components.0.type",
+    "accepted: ENERGY",
+  ],
+  ["a missing currency", { currency: undefined }, "currency", "needed"],
+  ["another currency", { currency: "CAD" }, "currency", "never mixed"],
+  [
+    "a price of 1e308",
+    { elements: [{ price_components: [{ type: "ENERGY", price: 1e308, step_size: 1 }] }] },
+    "elements.0.price_components.0.price",
+    "accepted",
+  ],
+  [
+    "hours that overlap",
+    {
+      elements: [
+        element({ ENERGY: 1 }, { start_time: "22:00", end_time: "07:00" }),
+        element({ ENERGY: 2 }, { start_time: "06:00", end_time: "09:00" }),
+      ],
+    },
+    "elements.1.restrictions",
+    "overlap",
+  ],
+  [
+    "an element never reached",
+    {
+      elements: [element({ ENERGY: 1 }), element({ ENERGY: 2 }, { start_time: "06:00", end_time: "09:00" })],
+    },
+    "elements.1.restrictions",
+    "never reached",
+  ],
+  [
+    "an empty range of energy",
+    { elements: [element({ ENERGY: 1 }, { min_kwh: 5, max_kwh: 5 })] },
+    "elements.0.restrictions.max_kwh",
+    "never hold",
+  ],
+  [
+    "hours of no length",
+    { elements: [element({ ENERGY: 1 }, { start_time: "06:00", end_time: "06:00" })] },
+    "elements.0.restrictions.end_time",
+    "whole day",
+  ],
+  [
+    "no days at all",
+    { elements: [element({ ENERGY: 1 }, { day_of_week: [] })] },
+    "elements.0.restrictions.day_of_week",
+    "no day",
+  ],
+  ["a field not known", { colour: "red" }, "colour", "not known here"],
+  ["no elements", { elements: [] }, "elements", "at least one"],
+])("%s is refused with its line and field, and what is accepted", (_, change, field, message) => {
+  const good = { id: "1", currency: "EUR", elements: [element({ ENERGY: 0.3 })] };
+  const read = readOcpi(JSON.stringify({ ...good, ...change }, null, 1), "EUR");
+  expect(read.ok).toBe(false);
+  const problem = !read.ok && read.problems.find((p) => p.field.endsWith(field));
+  expect(problem && problem.message).toContain(message);
+  expect(problem && problem.field).toMatch(/^line \d+: /);
+});
+
+test("text that is no tariff is refused, and never throws", () => {
+  for (const text of ["", "[", "[]", "7", "null", "x".repeat(2_000_000)])
+    expect(readOcpi(text, "EUR").ok).toBe(false);
+});
+
+test("every starter is sound, reads as a price list, and bills without a gap", () => {
+  for (const { make } of STARTERS) {
+    const tariff = make(0.3);
+    expect(tariffSchema.safeParse(tariff).error).toBeUndefined();
+    expect(priceList(tariff).every(({ by }) => by.length > 0)).toBe(true);
+    const billed = of(tariff, levelRun([7, 0, 5]), { to: 8 * 3600, chosenAmps: 32 });
+    expect(Number.isFinite(billed.total)).toBe(true);
+    expect(billed.unpriced).toBe(0);
+  }
+});
+
+test("a price list reads as a person would say it", () => {
+  const list = priceList(
+    tariffOf(
+      element(
+        { ENERGY: { price: 0.2, vat: 20 } },
+        {
+          start_time: "23:00",
+          end_time: "07:00",
+          day_of_week: ["MONDAY", "TUESDAY", "WEDNESDAY", "SATURDAY"],
+        },
+      ),
+      element({ TIME: { price: 6, step_size: 900 } }, { min_duration: 7200, max_kwh: 40 }),
+    ),
+  );
+  expect(list.map(({ price, by, when, notes }) => [price, by, when, notes])).toEqual([
+    [0.2, "a kWh", "23:00–07:00, Mon–Wed, Sat", ["plus 20 % VAT"]],
+    [6, "an hour charging", "from 2 h after plugging in, below 40 kWh taken", ["in blocks of 15 min"]],
+  ]);
+});
