@@ -97,7 +97,45 @@ const LINEUP: typeof SCREENS = {
   ),
 };
 
-for (const [name, open] of Object.entries({ ...SCREENS, ...LINEUP }))
+const money = (view: string, ready: (page: Page) => Promise<void>) => async (page: Page) => {
+  await pick(page, "Saved paths", "Curlew at the co-op hall, left standing");
+  await page.getByRole("link", { name: "Money" }).click();
+  await page.getByRole("navigation", { name: "Views of money" }).getByRole("link", { name: view }).click();
+  await ready(page);
+};
+
+const MONEY: typeof SCREENS = {
+  "money, receipt": money("What it costs", async (page) => {
+    await page.getByRole("button", { name: /time standing.*the working/ }).click();
+  }),
+  "money, when": money("When to charge", (page) =>
+    page.getByRole("region", { name: "When to leave" }).waitFor(),
+  ),
+  "money, a tariff of lines": money("Tariffs", async (page) => {
+    await page.getByRole("button", { name: "Change line 1" }).click();
+    await page.getByText("Least, most, grace and membership").click();
+  }),
+  "money, a week of hours": money("Tariffs", async (page) => {
+    await page.getByRole("button", { name: "Boatyard day and night" }).click();
+    await page.getByRole("application").focus();
+  }),
+  "money, prices by the hour": money("Tariffs", async (page) => {
+    await page.getByRole("button", { name: "Island spot rate" }).click();
+    await page.getByRole("region", { name: "Prices by the hour" }).waitFor();
+  }),
+  "money, every place": money("Every place", (page) =>
+    page.getByRole("button", { name: /Open Ferry terminal/ }).waitFor(),
+  ),
+  "money, the lead": money("The lead", async (page) => {
+    await page.getByLabel("Meter at the far end, W").fill("0");
+    await page.getByRole("alert").waitFor();
+  }),
+  "money, against fuel": money("Against fuel", (page) => page.getByText("Both cost the same at").waitFor()),
+  "money, payback": money("What pays back", (page) => page.getByText("It just pays in").waitFor()),
+  "money, memberships": money("Memberships", (page) => page.getByText("It pays from").waitFor()),
+};
+
+for (const [name, open] of Object.entries({ ...SCREENS, ...LINEUP, ...MONEY }))
   test(`${name}, by day and at dusk: no accessibility fault, no refused resource, nothing wider than a phone`, async ({
     page,
     shared,

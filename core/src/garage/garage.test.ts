@@ -1,7 +1,16 @@
 import { DEMO_GARAGES, fallowQuay, larchHollow } from "../demo";
 import { isRefusal } from "../path";
 import { solvePlan } from "../plan";
-import { adaptersFor, KIND_NAMES, KINDS, planOf, withPart, type Garage, type SavedPath } from ".";
+import {
+  adaptersFor,
+  everywhereOf,
+  KIND_NAMES,
+  KINDS,
+  planOf,
+  withPart,
+  type Garage,
+  type SavedPath,
+} from ".";
 
 const first = (garage: Garage): SavedPath => garage.paths[0]!.spec;
 
@@ -62,4 +71,31 @@ test("a path over a thing that is gone names it; a session out of range names th
     session: { ...first(fallowQuay).session, fromSoc: Number.NaN },
   });
   expect(!wild.ok && wild.problems[0]!.field).toBe("session.fromSoc");
+});
+
+test("every outlet is comparable by the kWh in the battery: free under its limit first, what cannot charge last and why", () => {
+  const curlew = fallowQuay.paths.find(({ id }) => id === "fq-path-curlew-slip")!.spec;
+  const offers = everywhereOf(fallowQuay, { ...curlew, session: { ...curlew.session, neededBy: null } });
+  expect(offers).toHaveLength(fallowQuay.outlets.length);
+  const [free] = offers;
+  expect([free!.place, free!.charging!.cost, free!.charging!.limited]).toEqual(["Harbour office", 0, true]);
+  expect(free!.charging!.plugged).toBe(180 * 60);
+  const charging = offers.flatMap(({ charging: c }) => (c ? [c] : []));
+  charging
+    .slice(1)
+    .forEach((c, i) => expect(c.perKWhStored).toBeGreaterThanOrEqual(charging[i]!.perKWhStored));
+  for (const { cost, storedWh, per100Km, plan } of charging)
+    expect(per100Km).toBeCloseTo((cost / (storedWh / plan.car.whPerKm)) * 100, 9);
+  for (const { charging: c, refusal } of offers) expect(c === null).toBe(refusal !== null);
+});
+
+test("a tariff in another currency than its household's is never billed", () => {
+  const garage = {
+    ...fallowQuay,
+    tariffs: fallowQuay.tariffs.map((t) => ({ ...t, spec: { ...t.spec, currency: "CAD" } })),
+  };
+  const plan = planOf(garage, first(fallowQuay));
+  expect(!plan.ok && plan.problems).toEqual([
+    { field: "tariff", message: expect.stringContaining("currencies are never mixed") },
+  ]);
 });

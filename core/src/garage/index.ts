@@ -6,3 +6,4 @@ export * from "./plan";
 export * from "./adopt";
 export * from "./saved-lineup";
 export * from "./lineup";
+export * from "./everywhere";

@@ -50,6 +50,8 @@ export interface Row {
   readonly cost: Micros;
   /** Money for 100 km of the range put in. */
   readonly per100Km: Micros;
+  /** Money for a kWh in the battery. */
+  readonly perKWhStored: Micros;
   /** Range (km) put in during each of {@link STAYS} and one's own stay, no longer than the place allows. */
   readonly stayKm: readonly Kilometres[];
   readonly night: Night;
@@ -127,6 +129,7 @@ export function cellOf(
     lostShare: ledger.wall > 0 ? ledger.lost / ledger.wall : 0,
     cost: bill.total,
     per100Km: Math.round((100 * bill.total) / km(endSoc)) as Micros,
+    perKWhStored: Math.round((1000 * bill.total) / ledger.stored) as Micros,
     stayKm: [...STAYS.map(({ hours }) => hours), asked.stayHours].map((hours) =>
       km(socAt(whole, start, Math.min(hours * 3600, limit))),
     ),

@@ -23,6 +23,7 @@ export interface TableRow {
   readonly lostShare: number | null;
   readonly cost: number | null;
   readonly costPer100Km: number | null;
+  readonly costPerKWhStored: number | null;
   readonly currency: string;
   readonly nightKm: number | null;
   readonly price: number;
@@ -54,6 +55,7 @@ export function tableRow(cell: Cell): TableRow {
       lostShare: null,
       cost: null,
       costPer100Km: null,
+      costPerKWhStored: null,
       currency,
       nightKm: null,
       price,
@@ -79,6 +81,7 @@ export function tableRow(cell: Cell): TableRow {
     lostShare: cell.lostShare,
     cost: amountOf(cell.cost),
     costPer100Km: amountOf(cell.per100Km),
+    costPerKWhStored: amountOf(cell.perKWhStored),
     currency,
     nightKm: cell.night.km,
     price,

@@ -1,7 +1,7 @@
 import { connectionOf, type Plan, type Solution } from "../plan";
 import { ledgerOf, run, type Run, type Window } from "../session";
 import { bill, type Bill } from "../tariff";
-import type { Amps, Seconds, WattHours } from "../units";
+import type { Amps, Micros, Seconds, WattHours } from "../units";
 import { choicesOf, type Choice } from "./choices";
 import { optimum, type Share } from "./optimum";
 import { slotsOf, type Slot } from "./slots";
@@ -109,12 +109,21 @@ const padded = (shares: readonly Share[], slots: readonly Slot[]): Share[] =>
 
 const atOnceWindows = (placing: Placing, amps?: Amps): Window[] => [{ from: 0, to: placing.until, amps }];
 
-/** Cost first; of equal costs what is done earlier. */
-const cheaper = (a: Scheduled, b: Scheduled): Scheduled =>
-  b.bill.total < a.bill.total ||
-  (b.bill.total === a.bill.total && (b.readyAt ?? Infinity) < (a.readyAt ?? Infinity))
-    ? b
-    : a;
+/** Money (micros) below which two schedules cost the same: rounding of a few lines. */
+const SAME_COST = 100;
+
+/** The cheapest; of those that cost the same the one with fewest windows to set, then the one that is done first. */
+function cheapestOf(placed: readonly Scheduled[], most: Micros): Scheduled {
+  const least = Math.min(...placed.map(({ bill: { total } }) => total));
+  return placed
+    .filter(({ bill: { total } }) => total <= Math.min(least + SAME_COST, Math.max(least, most)))
+    .reduce((a, b) => (before(b, a) ? b : a));
+}
+
+const before = (a: Scheduled, b: Scheduled): boolean =>
+  a.windows.length === b.windows.length
+    ? (a.readyAt ?? Infinity) < (b.readyAt ?? Infinity)
+    : a.windows.length < b.windows.length;
 
 /** The starts at which one unbroken stretch may be cheapest: it begins or ends where a price changes. */
 function startsOf({ slots, until }: Placing, length: Seconds): Seconds[] {
@@ -148,21 +157,22 @@ function oneTimer(placing: Placing): Scheduled | undefined {
   if (length > until) return undefined;
   const cost = costUntil(placing, choices.length - 1);
   const best = startsOf(placing, length)
-    .map((from) => ({ from, cost: cost(from + length) - cost(from) }))
+    .map((from) => ({ from, cost: Math.round(1e6 * (cost(from + length) - cost(from))) }))
     .sort((a, b) => a.cost - b.cost || a.from - b.from)
     .slice(0, BILLED);
-  return best
-    .map(({ from }) => scheduled("one-timer", placing, [{ from, to: until }]))
-    .reduce((a, b) => cheaper(a, b));
+  return cheapestOf(
+    best.map(({ from }) => scheduled("one-timer", placing, [{ from, to: until }])),
+    Infinity as Micros,
+  );
 }
 
-function cheapest(placing: Placing, others: readonly Scheduled[]): Scheduled | undefined {
+function cheapest(placing: Placing, atOnce: Scheduled, others: readonly Scheduled[]): Scheduled | undefined {
   const windows = windowsFor(placing, placing.slots);
   const found = windows ? [scheduled("cheapest", placing, windows)] : [];
   const inTime = [...found, ...others].filter(
     ({ readyAt }) => readyAt !== null && readyAt <= placing.until + 1e-6,
   );
-  return inTime.length > 0 ? { ...inTime.reduce((a, b) => cheaper(a, b)), id: "cheapest" } : undefined;
+  return inTime.length > 0 ? { ...cheapestOf(inTime, atOnce.bill.total), id: "cheapest" } : undefined;
 }
 
 /** The current that loses least, for as long as it is in time, and a larger one for the rest. */
@@ -206,7 +216,7 @@ export function schedulesOf(plan: Plan, solution: Solution): Schedules {
   const gentle = gentlest(placing);
   const least = leastLost(placing);
   const others = [atOnce, timer, late, gentle, least].filter((s) => s !== undefined);
-  const cheap = cheapest(placing, others);
+  const cheap = cheapest(placing, atOnce, others);
   const leastOf = [...others, ...(cheap ? [cheap] : [])].reduce((a, b) => (b.lostWh < a.lostWh ? b : a));
   return {
     placing,

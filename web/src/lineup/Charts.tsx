@@ -14,6 +14,7 @@ import {
 } from "chart.js";
 import { CAUSE_WORDS, LOSS_CAUSES, socAt, type LossCause, type Row } from "@kettleback/core";
 import { decimals, percentText } from "../format/number";
+import "../path/chartFont";
 import { useThemeColours, type ThemeColours } from "../path/useThemeColours";
 import { dayTimeAt, sharedClock, timeAt } from "./clock";
 import { cellsOfCar, type ViewProps } from "./LineupScreen";
@@ -29,7 +30,6 @@ Chart.register(
   PointElement,
   Tooltip,
 );
-Chart.defaults.font.family = '"Hanken Grotesk Variable", system-ui, sans-serif';
 
 const SAMPLES = 48;
 /** Lines are told apart by their dash as well as by their shade. */

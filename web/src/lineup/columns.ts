@@ -167,6 +167,14 @@ export function columnsFor(unit: DistanceUnit, currency: string, stay: number): 
       difference: (d) => signed(d, (n) => money(n * per100)),
     },
     {
+      id: "perKWh",
+      name: "Cost a kWh in the battery",
+      best: "least",
+      value: (r) => r.perKWhStored,
+      text: (r) => money(r.perKWhStored),
+      difference: (d) => signed(d, money),
+    },
+    {
       id: "price",
       name: "To be bought",
       best: "least",

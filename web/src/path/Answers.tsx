@@ -1,6 +1,7 @@
 import type { Charging } from "../solve/answer";
 import { useSolve } from "../solve/store";
 import { shownAnswers } from "./answers";
+import { Cheaper } from "./Cheaper";
 import { WorkingPanel } from "./WorkingPanel";
 
 /** The answers, each of which opens to its working. */
@@ -34,6 +35,7 @@ export function Answers({ charging }: { readonly charging: Charging }) {
           </button>
         ))}
       </div>
+      <Cheaper charging={charging} />
       <div id="working" aria-live="polite">
         {working && <WorkingPanel working={working} onClose={() => openWorking(null)} />}
       </div>

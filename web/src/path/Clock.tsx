@@ -13,8 +13,11 @@ import {
 } from "chart.js";
 import annotation from "chartjs-plugin-annotation";
 import { Line } from "react-chartjs-2";
-import { socAt, type Plan, type Solution } from "@kettleback/core";
+import { connectionOf, slotsOf, socAt, type Plan, type Solution } from "@kettleback/core";
 import { percentText } from "../format/number";
+import { pricesDiffer, stretchesOfSlots } from "../money/bands";
+import { amountText } from "../money/money";
+import "./chartFont";
 import { localAt } from "./answers";
 import { useThemeColours } from "./useThemeColours";
 
@@ -28,7 +31,6 @@ Chart.register(
   Tooltip,
   annotation,
 );
-Chart.defaults.font.family = '"Hanken Grotesk Variable", system-ui, sans-serif';
 
 const POINTS = 72;
 
@@ -58,6 +60,13 @@ function ClockPlot({ solution, plan }: Props) {
       ],
     };
   }, [whole, start, span, departure, colours]);
+
+  // What the hours cost lies behind the curve, where they differ: the cheapest in the colour of action.
+  const bands = useMemo(() => {
+    const { volts = 230, chosenAmps = 0 } = connectionOf(plan, solution.circuit, clock);
+    const stretches = stretchesOfSlots(slotsOf(plan.tariff, clock, span, [], { volts, chosenAmps }));
+    return pricesDiffer(stretches) ? stretches : [];
+  }, [plan, solution.circuit, clock, span]);
 
   const options = useMemo((): ChartOptions<"line"> => {
     const shown = (hours: number) => localAt(solution, hours * 3600).toFormat("HH:mm");
@@ -105,6 +114,27 @@ function ClockPlot({ solution, plan }: Props) {
         },
         annotation: {
           annotations: {
+            ...Object.fromEntries(
+              bands.map(({ from, to, perKWh, level }, i) => [
+                `band${i}`,
+                {
+                  type: "box" as const,
+                  drawTime: "beforeDatasetsDraw" as const,
+                  xMin: from / 3600,
+                  xMax: to / 3600,
+                  borderWidth: 0,
+                  backgroundColor: `color-mix(in oklab, ${level === 0 ? colours.action : colours.copper} ${level === 0 ? 16 : Math.round(22 * level)}%, transparent)`,
+                  label: {
+                    display: perKWh !== null && (to - from) / span > 0.06,
+                    content: perKWh === null ? "" : amountText(perKWh, plan.household.currency),
+                    position: { x: "start" as const, y: "start" as const },
+                    color: colours.quiet,
+                    font: { size: 11.5 },
+                    padding: 3,
+                  },
+                },
+              ]),
+            ),
             target: {
               type: "line",
               yMin: plan.session.toSoc * 100,
@@ -130,7 +160,7 @@ function ClockPlot({ solution, plan }: Props) {
         },
       },
     };
-  }, [span, solution, departure, plan.session.toSoc, colours]);
+  }, [span, solution, departure, plan.session.toSoc, plan.household.currency, bands, colours]);
 
   const summary =
     `State of charge from ${percentText(plan.session.fromSoc)} at ${localAt(solution, 0).toFormat("HH:mm")} ` +

@@ -8,6 +8,7 @@ import "./shell.scss";
 
 const PathScreen = lazy(() => import("../path/PathScreen"));
 const LineupScreen = lazy(() => import("../lineup/LineupScreen"));
+const MoneyScreen = lazy(() => import("../money/MoneyScreen"));
 const GarageScreen = lazy(() => import("../garage/GarageScreen"));
 
 /** The shell: header with the rooms in working order, and the room in view. */
@@ -35,6 +36,10 @@ export function App() {
               <Route path="/" element={<Navigate to="/path" replace />} />
               <Route path="/path" element={<PathScreen key={garage.household.id} garage={garage} />} />
               <Route path="/line-up" element={<LineupScreen key={garage.household.id} garage={garage} />} />
+              <Route
+                path="/money/:view?"
+                element={<MoneyScreen key={garage.household.id} garage={garage} />}
+              />
               <Route
                 path="/garage/:kind?"
                 element={<GarageScreen key={garage.household.id} garage={garage} />}

@@ -8,6 +8,8 @@ interface Props {
   /** What it is called, and its text; null where there is nothing to export. */
   readonly content: { readonly name: string; text(): string } | null;
   readonly maxBytes: number;
+  /** Kinds of file that are offered; JSON where nothing is said. */
+  readonly accept?: string;
   /** Takes a file's text in: what is wrong with it, or nothing once it is in. */
   take(text: string): Promise<readonly FieldProblem[]>;
 }
@@ -26,7 +28,13 @@ export function saveAs(name: string, text: string, type: string): void {
 }
 
 /** Exports a document as a file, and takes one in, chosen or dropped. A broken file changes nothing. */
-export function DocumentFile({ one, content, maxBytes, take: takeText }: Props) {
+export function DocumentFile({
+  one,
+  content,
+  maxBytes,
+  accept = ".json,application/json",
+  take: takeText,
+}: Props) {
   const chooser = useRef<HTMLInputElement>(null);
   const [refusal, setRefusal] = useState<{ file: string; problems: readonly FieldProblem[] } | null>(null);
 
@@ -80,7 +88,7 @@ export function DocumentFile({ one, content, maxBytes, take: takeText }: Props) 
       <input
         ref={chooser}
         type="file"
-        accept=".json,application/json"
+        accept={accept}
         className="visually-hidden"
         tabIndex={-1}
         aria-label={`${one.replace(/^./, (c) => c.toUpperCase())} file`}

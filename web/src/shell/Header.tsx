@@ -10,6 +10,7 @@ const ROOMS = [
   { to: "/garage", name: "Garage" },
   { to: "/path", name: "Path" },
   { to: "/line-up", name: "Line-up" },
+  { to: "/money", name: "Money" },
 ] as const;
 
 const THEME_WORDS: Record<Theme, string> = { auto: "As system", light: "Daylight", dark: "Dusk" };

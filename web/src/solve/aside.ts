@@ -1,10 +1,37 @@
-import { ladder, pathOf, stepTable, type Clock, type Plan, type Rung, type StepRow } from "@kettleback/core";
+import {
+  isRefusal,
+  ladder,
+  pathOf,
+  schedulesOf,
+  solvePlan,
+  stepTable,
+  type Clock,
+  type Micros,
+  type Plan,
+  type Rung,
+  type Seconds,
+  type StepRow,
+} from "@kettleback/core";
 
 /** What takes many solves: what would lift the path, and every current step of its unit. */
 export interface Aside {
   readonly plan: Plan;
   readonly rungs: readonly Rung[];
   readonly steps: readonly StepRow[];
+  /** What the cheapest hours save against starting at once, and when they begin; null where they save nothing. */
+  readonly cheaper: { readonly cost: Micros; readonly saves: Micros; readonly from: Seconds } | null;
+}
+
+/** A saving below this (a hundredth of the currency) is not worth a sentence. */
+const WORTH: number = 10_000;
+
+function cheaperOf(plan: Plan, clock: Clock): Aside["cheaper"] {
+  const solution = solvePlan(plan, clock);
+  if (isRefusal(solution)) return null;
+  const { by, atOnce } = schedulesOf(plan, solution);
+  const cheapest = by.cheapest?.bill.total ?? atOnce.bill.total;
+  const saves = (atOnce.bill.total - cheapest) as Micros;
+  return saves < WORTH ? null : { cost: cheapest, saves, from: by.cheapest?.windows[0]?.from ?? 0 };
 }
 
 /** Works it out. */
@@ -12,4 +39,5 @@ export const asideOf = (plan: Plan, clock: Clock): Aside => ({
   plan,
   rungs: ladder(plan, clock),
   steps: stepTable(pathOf(plan), plan.session, clock.departure),
+  cheaper: cheaperOf(plan, clock),
 });

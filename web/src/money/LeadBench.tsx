@@ -1,0 +1,371 @@
+import {
+  coinOf,
+  COIL_W_PER_M,
+  FLEXIBLE_GAUGES,
+  leadFigures,
+  ownDrawOver,
+  repaid,
+  thicker,
+  WARM_W_PER_M,
+  watts,
+  type FlexibleGauge,
+  type Garage,
+  type LeadAsked,
+  type LeadFigures,
+  type Repaid,
+} from "@kettleback/core";
+import type { Answered } from "../solve/answer";
+import { decimals, energyFigure, figureText, percentText } from "../format/number";
+import { gaugeText } from "../format/words";
+import type { MoneyDraft } from "../state/money";
+import { LeadDrawing } from "./LeadDrawing";
+import { NumberInput, within } from "./NumberInput";
+import { amountText } from "./money";
+import { useMoney } from "./useMoney";
+
+type Lead = MoneyDraft["lead"];
+
+const WAYS = { meters: "two meters", loop: "its loop measured", conductor: "conductor and length" } as const;
+
+/** What is asked, or null while a figure is out of range. */
+function askedOf(lead: Lead): LeadAsked | null {
+  const { by, ohms, nearW, farW, gauge, amps, volts, lengthM } = lead;
+  if (!within(amps, 0.5, 80) || !within(volts, 80, 300) || !within(lengthM, 0.2, 200)) return null;
+  if (by === "loop") return within(ohms, 0.001, 20) ? { known: { by, ohms }, amps, volts, lengthM } : null;
+  if (by === "conductor") return { known: { by, gauge, temperatureC: 30 }, amps, volts, lengthM };
+  const sound = within(nearW, 1, 50_000) && within(farW, 1, 50_000) && farW <= nearW;
+  return sound ? { known: { by, nearW: watts(nearW), farW: watts(farW) }, amps, volts, lengthM } : null;
+}
+
+/** The lead bench: what a lead loses, in watts and in coin, and what would be cheaper in the end. */
+export default function LeadBench({
+  garage,
+  answered,
+}: {
+  readonly garage: Garage;
+  readonly answered: Answered;
+}) {
+  const found = useMoney(garage, answered);
+  const { currency } = garage.household.spec;
+  if (!found) return <p className="room-note">A path that charges is needed to start from.</p>;
+  const { lead } = found.money;
+  const set = (to: Partial<Lead>) => found.change("lead", to);
+  const asked = askedOf(lead);
+  const figures = asked && leadFigures(asked);
+  return (
+    <div className="lead-bench">
+      <section className="view-panel" aria-label="The lead">
+        <div className="view-tools">
+          <label>
+            Known by
+            <select
+              className="form-select form-select-sm"
+              value={lead.by}
+              onChange={(e) => set({ by: e.target.value as Lead["by"] })}
+            >
+              {Object.entries(WAYS).map(([by, name]) => (
+                <option key={by} value={by}>
+                  {name}
+                </option>
+              ))}
+            </select>
+          </label>
+          {lead.by === "meters" && (
+            <>
+              <NumberInput
+                label="Meter at the wall"
+                unit="W"
+                min={1}
+                max={50_000}
+                value={lead.nearW}
+                onChange={(nearW) => set({ nearW })}
+              />
+              <NumberInput
+                label="Meter at the far end"
+                unit="W"
+                min={1}
+                max={50_000}
+                value={lead.farW}
+                onChange={(farW) => set({ farW })}
+              />
+            </>
+          )}
+          {lead.by === "loop" && (
+            <NumberInput
+              label="Loop"
+              unit="Ω"
+              min={0.001}
+              max={20}
+              value={lead.ohms}
+              onChange={(ohms) => set({ ohms })}
+            />
+          )}
+          {lead.by === "conductor" && (
+            <label>
+              Conductor
+              <select
+                className="form-select form-select-sm"
+                value={lead.gauge}
+                onChange={(e) => set({ gauge: e.target.value as FlexibleGauge })}
+              >
+                {FLEXIBLE_GAUGES.map((gauge) => (
+                  <option key={gauge} value={gauge}>
+                    {gaugeText(gauge)}
+                  </option>
+                ))}
+              </select>
+            </label>
+          )}
+          <NumberInput
+            label="Current"
+            unit="A"
+            min={0.5}
+            max={80}
+            value={lead.amps}
+            onChange={(amps) => set({ amps })}
+          />
+          <NumberInput
+            label="Voltage"
+            unit="V"
+            min={80}
+            max={300}
+            value={lead.volts}
+            onChange={(volts) => set({ volts })}
+          />
+          <NumberInput
+            label="Length"
+            unit="m"
+            min={0.2}
+            max={200}
+            value={lead.lengthM}
+            onChange={(lengthM) => set({ lengthM })}
+          />
+        </div>
+        {lead.by === "meters" && lead.farW > lead.nearW && (
+          <p className="problems" role="alert">
+            Meter at the far end: cannot read more than the one at the wall. Are they swapped?
+          </p>
+        )}
+        {figures && lead.by === "meters" && Math.abs(lead.nearW / (lead.volts * lead.amps) - 1) > 0.1 && (
+          <p className="heat">
+            {decimals(lead.nearW, 0)} W at {decimals(lead.volts, 0)} V is{" "}
+            {decimals(lead.nearW / lead.volts, 1)} A: is {decimals(lead.amps, 1)} A what flowed while the
+            meters were read?
+          </p>
+        )}
+        {figures && (
+          <>
+            <LeadDrawing figures={figures} amps={lead.amps} lengthM={lead.lengthM} />
+            <Heat figures={figures} />
+          </>
+        )}
+      </section>
+      {asked && figures && (
+        <Coin lead={lead} asked={asked} figures={figures} currency={currency} set={set} answered={answered} />
+      )}
+    </div>
+  );
+}
+
+/** What the heat of a lead means for whoever touches it. */
+function Heat({
+  figures: { wattsPerMetre, dropVolts, dropShare, lostW, loopOhms },
+}: {
+  readonly figures: LeadFigures;
+}) {
+  const hot = wattsPerMetre > WARM_W_PER_M;
+  return (
+    <>
+      <p className="says" aria-live="polite">
+        <strong>{decimals(lostW, 1)} W are lost in the lead</strong>, {decimals(wattsPerMetre, 2)} W a metre;{" "}
+        {decimals(loopOhms, 3)} Ω there and back take {decimals(dropVolts, 1)} V, {percentText(dropShare, 1)}{" "}
+        of what the wall gives.
+      </p>
+      {wattsPerMetre > COIL_W_PER_M && (
+        <p className={`heat ${hot ? "stop" : "careful"}`}>
+          <b>{hot ? "Stop" : "Careful"}:</b>{" "}
+          {hot
+            ? "at this heat a lead gets hot even unrolled. Lower the current or take a thicker one."
+            : "never coiled at this heat: unroll it to the last turn, and feel it for warmth."}{" "}
+          An extension lead is never what a licensed electrician would plan for a car.
+        </p>
+      )}
+    </>
+  );
+}
+
+interface CoinProps {
+  readonly lead: Lead;
+  readonly asked: LeadAsked;
+  readonly figures: LeadFigures;
+  readonly currency: string;
+  readonly answered: Answered;
+  set(to: Partial<Lead>): void;
+}
+
+function Coin({ lead, asked, figures, currency, set, answered }: CoinProps) {
+  const { hours, sessions, perKWh, thicker: gauge, thickerPrice, outletPrice, wallboxPrice } = lead;
+  const sound =
+    within(hours, 0.1, 168) &&
+    within(sessions, 1, 2_000) &&
+    within(perKWh, -10, 1_000) &&
+    [thickerPrice, outletPrice, wallboxPrice].every((p) => within(p, 0, 1_000_000));
+  const use = { hoursASession: hours, sessionsAYear: sessions, perKWh };
+  const coin = coinOf(figures.lostW, use);
+  const remedies = sound
+    ? [
+        repaid(thicker(asked, gauge, thickerPrice), figures.lostW, use),
+        repaid(
+          { what: "an outlet where the car stands: no lead", lostW: 0, price: outletPrice },
+          figures.lostW,
+          use,
+        ),
+        repaid({ what: "a wallbox on its own circuit", lostW: 0, price: wallboxPrice }, figures.lostW, use),
+      ]
+    : [];
+  return (
+    <section className="view-panel" aria-label="In coin">
+      <div className="view-tools">
+        <NumberInput
+          label="A session lasts"
+          unit="h"
+          min={0.1}
+          max={168}
+          value={hours}
+          onChange={(v) => set({ hours: v })}
+        />
+        <NumberInput
+          label="Sessions a year"
+          min={1}
+          max={2_000}
+          value={sessions}
+          onChange={(v) => set({ sessions: v })}
+        />
+        <NumberInput
+          label="A kWh costs"
+          unit={currency}
+          min={-10}
+          max={1_000}
+          value={perKWh}
+          onChange={(v) => set({ perKWh: v })}
+        />
+      </div>
+      {sound && (
+        <dl className="coins">
+          {(
+            [
+              ["a session", coin.aSession],
+              ["a hundred sessions", coin.aHundred],
+              ["a year", coin.aYear],
+            ] as const
+          ).map(([name, amount]) => (
+            <div key={name}>
+              <dt>{name}</dt>
+              <dd>{amountText(amount, currency)}</dd>
+            </div>
+          ))}
+        </dl>
+      )}
+      <h3>What would save it</h3>
+      <div className="view-tools">
+        <label>
+          A lead of
+          <select
+            className="form-select form-select-sm"
+            value={gauge}
+            onChange={(e) => set({ thicker: e.target.value as FlexibleGauge })}
+          >
+            {FLEXIBLE_GAUGES.map((g) => (
+              <option key={g} value={g}>
+                {gaugeText(g)}
+              </option>
+            ))}
+          </select>
+        </label>
+        <NumberInput
+          label="costs"
+          unit={currency}
+          min={0}
+          max={1_000_000}
+          value={thickerPrice}
+          onChange={(v) => set({ thickerPrice: v })}
+        />
+        <NumberInput
+          label="An outlet at the car costs"
+          unit={currency}
+          min={0}
+          max={1_000_000}
+          value={outletPrice}
+          onChange={(v) => set({ outletPrice: v })}
+        />
+        <NumberInput
+          label="A wallbox costs"
+          unit={currency}
+          min={0}
+          max={1_000_000}
+          value={wallboxPrice}
+          onChange={(v) => set({ wallboxPrice: v })}
+        />
+      </div>
+      <ul className="remedies">
+        {remedies.map((remedy) => (
+          <Remedied key={remedy.what} remedy={remedy} currency={currency} lostW={figures.lostW} />
+        ))}
+      </ul>
+      <SlowFast lead={lead} currency={currency} set={set} answered={answered} />
+    </section>
+  );
+}
+
+function Remedied({ remedy, currency, lostW }: { remedy: Repaid; currency: string; lostW: number }) {
+  const { what, years, sessions, savedAYear, lostW: left } = remedy;
+  return (
+    <li>
+      <b>{what.replace(/^./, (c) => c.toUpperCase())}</b>:{" "}
+      {left >= lostW
+        ? `loses ${decimals(left, 1)} W, no less than this one: it never pays.`
+        : years === null
+          ? "at this price a loss costs nothing: it never pays."
+          : `${decimals(lostW - left, 1)} W less lost, ${amountText(savedAYear, currency)} a year; pays for itself in ${years < 1.5 ? `${decimals(sessions!, 0)} sessions` : `${decimals(years, years < 10 ? 1 : 0)} years`}${years > 15 ? ": on losses alone it does not pay back" : ""}.`}
+    </li>
+  );
+}
+
+/** The other loss of a slow charge: the car is awake for longer. */
+function SlowFast({
+  lead,
+  currency,
+  set,
+  answered,
+}: Pick<CoinProps, "lead" | "currency" | "set" | "answered">) {
+  if (answered.kind !== "charging") return null;
+  const { plan, solution } = answered;
+  const slowW = solution.moment.balance.stored;
+  const { stored } = solution.ledger;
+  const sound = within(lead.wallboxW, 1_000, 400_000);
+  const own = ownDrawOver(stored, plan.car.ownDrawW, slowW, sound ? lead.wallboxW : slowW);
+  const coin = (wh: number) => amountText((wh / 1000) * lead.perKWh, currency);
+  return (
+    <>
+      <h3>Slow against fast</h3>
+      <div className="view-tools">
+        <NumberInput
+          label="The faster way puts in"
+          unit="kW"
+          min={1}
+          max={400}
+          value={lead.wallboxW / 1000}
+          onChange={(kW) => set({ wallboxW: kW * 1000 })}
+        />
+      </div>
+      {sound && (
+        <p>
+          While it is awake the {plan.car.name} itself takes {decimals(plan.car.ownDrawW, 0)} W. Over{" "}
+          {figureText(energyFigure(stored))} that is {figureText(energyFigure(own.slowWh))} at{" "}
+          {decimals(slowW / 1000, 2)} kW ({coin(own.slowWh)}) and {figureText(energyFigure(own.fastWh))} at{" "}
+          {decimals(lead.wallboxW / 1000, 2)} kW ({coin(own.fastWh)}).
+        </p>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,89 @@
+import { amountOf, everywhereOf, usualPrice, type Garage, type Offer } from "@kettleback/core";
+import type { Charging } from "../solve/answer";
+import { pathOfDraft } from "../state/draft";
+import type { MoneyDraft } from "../state/money";
+
+/** Usual outlays (euros, common practice) with how far they range; all of them the user's to change. */
+const USUAL_ITEMS = [
+  { what: "wallbox", low: 450, high: 800, sign: 1 },
+  { what: "electrician and circuit", low: 350, high: 1_200, sign: 1 },
+  { what: "panel or service upgrade", low: 0, high: 1_500, sign: 1 },
+  { what: "grant", low: 0, high: 300, sign: -1 },
+] as const;
+/** An average driver's year (common practice: about 30 km a day). */
+const KM_A_YEAR = 11_000;
+const cents = (n: number): number => Math.round(n * 100) / 100;
+
+/** What 100 km cost where somebody else's meter runs and is paid for; undefined where the household knows no such place. */
+function elsewhere(offers: readonly Offer[]): number | undefined {
+  const paid = offers.flatMap(({ charging }) =>
+    charging && charging.per100Km > 0 && ["post", "rapid"].includes(charging.plan.unit.kind)
+      ? [charging.per100Km]
+      : [],
+  );
+  return paid.length > 0 ? Math.min(...paid) : undefined;
+}
+
+/** What the money questions start from: the path in view, the household's own prices, usual figures for the rest. */
+export function firstMoney(
+  garage: Garage,
+  { plan, solution, draft }: Charging & { readonly draft: Parameters<typeof pathOfDraft>[0] },
+): MoneyDraft {
+  const { currency, distanceUnit } = garage.household.spec;
+  const { ledger, bill, moment, endSoc, start, circuit } = solution;
+  const total = amountOf(bill.total);
+  const perKWh = cents(ledger.wall > 0 ? total / (ledger.wall / 1000) : 0);
+  const km = ((endSoc - start.soc) * circuit.pack.usableWh) / plan.car.whPerKm;
+  const wallWhPerKm = Math.round(ledger.wall / km);
+  const per100Km = cents((100 * total) / km);
+  const price = (euros: number) => usualPrice(euros, currency);
+  const offers = everywhereOf(garage, pathOfDraft(draft));
+  const gallons = distanceUnit === "mi";
+  const volts = solution.circuit.current === "AC" ? Math.round(moment.flow.way.volts) : 230;
+  return {
+    lead: {
+      by: "meters",
+      ohms: 0.37,
+      nearW: 3000,
+      farW: 2948,
+      gauge: "1.5 mm2",
+      amps: Math.round((3000 / volts) * 10) / 10,
+      volts,
+      lengthM: 25,
+      hours: 12,
+      sessions: 150,
+      perKWh,
+      thicker: "2.5 mm2",
+      thickerPrice: price(60),
+      outletPrice: price(380),
+      wallboxPrice: price(1_100),
+      wallboxW: 7_000,
+    },
+    fuel: {
+      price: cents(gallons ? 1.5 * 3.785411784 : 1.7),
+      priceUnit: gallons ? "a US gallon" : "a litre",
+      uses: gallons ? 32 : 6.5,
+      usesUnit: gallons ? "mpg (US)" : "l/100 km",
+      perKWh,
+      wallWhPerKm,
+    },
+    payback: {
+      kmAYear: KM_A_YEAR,
+      years: 8,
+      elsewhere: cents(elsewhere(offers) ?? per100Km * 2),
+      now: { name: plan.name, per100Km, aYear: 0, share: 0.7 },
+      then: { name: "a wallbox", per100Km: cents(per100Km * 0.9), aYear: 0, share: 0.95 },
+      items: USUAL_ITEMS.map(({ what, low, high, sign }) => ({
+        what,
+        sign,
+        cost: { low: price(low), high: price(high) },
+      })),
+    },
+    member: {
+      fee: 5,
+      discount: 0.2,
+      perKWh: 0.6,
+      months: Array.from({ length: 12 }, (_, i) => Math.round(20 + 15 * Math.cos((i / 12) * 2 * Math.PI))),
+    },
+  };
+}

@@ -1,0 +1,27 @@
+import { micros } from "@kettleback/core";
+import { moneyText } from "../format/number";
+
+/** An amount in currency units as money to read; more than its cents where it is small. */
+export function amountText(amount: number, currency: string): string {
+  if (!Number.isFinite(amount)) return "–";
+  const fine = Math.abs(amount) < 1 && amount !== 0;
+  if (!fine) return moneyText(micros(amount), currency);
+  return new Intl.NumberFormat("en-GB", {
+    style: "currency",
+    currency,
+    currencyDisplay: "narrowSymbol",
+    maximumFractionDigits: 3,
+  }).format(amount);
+}
+
+/** An amount on an axis: whole where it is large. */
+export const tickText = (amount: number, currency: string): string =>
+  Math.abs(amount) < 100
+    ? amountText(amount, currency)
+    : moneyText(micros(amount), currency).replace(/[.,]\d{2}(?!\d)/, "");
+
+/** More or less, in words. */
+export const moreText = (amount: number, currency: string): string =>
+  Math.abs(amount) < 0.005
+    ? "the same"
+    : `${moneyText(micros(Math.abs(amount)), currency)} ${amount > 0 ? "more" : "less"}`;

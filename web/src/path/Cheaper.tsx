@@ -1,0 +1,21 @@
+import { Link } from "react-router-dom";
+import type { Charging } from "../solve/answer";
+import { useSolve } from "../solve/store";
+import { moneyText } from "../format/number";
+import { localAt } from "./answers";
+
+/** What waiting for the cheapest hours would save, with the way to Money; nothing where it saves nothing. */
+export function Cheaper({ charging }: { readonly charging: Charging }) {
+  const aside = useSolve((s) => s.aside);
+  const { plan, solution } = charging;
+  const cheaper = aside?.plan === plan ? aside.cheaper : null;
+  if (!cheaper) return null;
+  const { currency } = plan.household;
+  return (
+    <p className="cheaper">
+      At the cheapest hours, from {localAt(solution, cheaper.from).toFormat("HH:mm")}, this charge costs{" "}
+      <b>{moneyText(cheaper.cost, currency)}</b>, {moneyText(cheaper.saves, currency)} less.{" "}
+      <Link to="/money/when">When to charge</Link>
+    </p>
+  );
+}
