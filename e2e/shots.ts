@@ -14,6 +14,14 @@ const inView = (car: string) => async (page: Page) => {
   await page.getByRole("listitem").first().waitFor();
 };
 
+/** A view of Money on a saved path. */
+const money = (path: string, view: string, then?: (page: Page) => Promise<unknown>) => async (page: Page) => {
+  await open(path)(page);
+  await page.getByRole("link", { name: "Money" }).click();
+  await page.getByRole("navigation", { name: "Views of money" }).getByRole("link", { name: view }).click();
+  await then?.(page);
+};
+
 interface Shot {
   readonly file: string;
   readonly at: string;
@@ -57,17 +65,6 @@ const SHOTS: readonly Shot[] = [
     },
   },
   {
-    file: "path-steps-dusk",
-    at: "path",
-    dark: true,
-    height: 1120,
-    ready: async (page) => {
-      await open("Plover overnight in the boathouse")(page);
-      await page.getByRole("button", { name: "Current steps" }).click();
-      await page.getByRole("region", { name: "Table of current steps" }).waitFor();
-    },
-  },
-  {
     file: "path-tried-out",
     at: "path",
     household: "larch-hollow",
@@ -77,7 +74,6 @@ const SHOTS: readonly Shot[] = [
       await page.locator(".trying").waitFor();
     },
   },
-  { file: "path-set-lower", at: "path", household: "larch-hollow", ready: open("Siskin in the barn") },
   { file: "line-up", at: "line-up", ready: inView("Curlew") },
   {
     file: "line-up-dusk",
@@ -98,16 +94,27 @@ const SHOTS: readonly Shot[] = [
       await page.locator("canvas[data-drawn=true]").waitFor();
     },
   },
-  {
-    file: "line-up-carry",
-    at: "line-up",
-    ready: async (page) => {
-      await inView("Curlew")(page);
-      await page.getByRole("button", { name: "What to carry" }).click();
-      await page.getByRole("heading", { name: "Buy once" }).waitFor();
-    },
-  },
   { file: "line-up-phone", at: "line-up", width: 390, height: 1500, ready: inView("Curlew") },
+  {
+    file: "money-receipt",
+    at: "path",
+    ready: money("Curlew at the co-op hall, left standing", "What it costs", async (page) => {
+      await page.getByRole("button", { name: /time standing.*the working/ }).click();
+    }),
+  },
+  { file: "money-when", at: "path", ready: money("Curlew overnight on the slip", "When to charge") },
+  {
+    file: "money-tariff-dusk",
+    at: "path",
+    household: "larch-hollow",
+    dark: true,
+    ready: money("Siskin in the barn", "Tariffs", async (page) => {
+      await page.getByRole("button", { name: "Farm by the hour of day" }).click();
+      await page.getByLabel("Days painted together").selectOption("weekend");
+    }),
+  },
+  { file: "money-lead", at: "path", ready: money("Plover over the garden reel", "The lead") },
+  { file: "money-payback", at: "path", ready: money("Curlew overnight on the slip", "What pays back") },
   { file: "garage", at: "garage/cars" },
   { file: "connectors", at: "garage/connectors", height: 1000 },
   {
@@ -117,21 +124,6 @@ const SHOTS: readonly Shot[] = [
       await page.getByLabel("What is printed on it").fill("H07BZ5-F 3G6 + 1×0.5");
       await page.getByLabel("I have not looked").uncheck();
       await page.getByLabel(/Proximity resistor/).fill("220");
-    },
-  },
-  {
-    file: "car-curve",
-    at: "garage/cars",
-    height: 1000,
-    ready: (page) => page.getByRole("button", { name: "Change Curlew" }).click(),
-  },
-  {
-    file: "garage-outlet",
-    at: "garage/outlets",
-    ready: async (page) => {
-      await page.getByRole("button", { name: "Change wall socket" }).click();
-      await page.getByLabel("Breaker").fill("9000");
-      await page.getByRole("dialog").getByRole("button", { name: "Save" }).click();
     },
   },
 ];

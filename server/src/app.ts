@@ -3,7 +3,7 @@ import { join } from "node:path";
 import express, { type Express } from "express";
 import type { MikroORM } from "@mikro-orm/core";
 import type { Logger } from "pino";
-import { LINEUP_MAX_BYTES } from "@kettleback/core";
+import { LINEUP_MAX_BYTES, PLAN_MAX_BYTES } from "@kettleback/core";
 import { api } from "./api/router";
 import { sendProblems } from "./api/problem";
 import { guardHostAndOrigin, securityHeaders } from "./safety/guard";
@@ -12,6 +12,8 @@ import { guardHostAndOrigin, securityHeaders } from "./safety/guard";
 export const BODY_LIMIT = 256 * 1024;
 /** … and for a line-up, which may hold thousands of ways. */
 export const LINEUP_LIMIT = LINEUP_MAX_BYTES;
+/** … and for what may hold a year of quarter-hourly prices. */
+export const PRICES_LIMIT = PLAN_MAX_BYTES;
 
 export interface AppOptions {
   readonly orm: MikroORM;
@@ -27,6 +29,8 @@ export function createApp({ orm, log, pages }: AppOptions): Express {
   app.set("query parser", "simple");
   app.use(securityHeaders, guardHostAndOrigin);
   app.use("/api/households/:household/lineups", express.json({ limit: LINEUP_LIMIT, strict: true }));
+  for (const address of ["tariffs", "import"])
+    app.use(`/api/households/:household/${address}`, express.json({ limit: PRICES_LIMIT, strict: true }));
   app.use("/api", express.json({ limit: BODY_LIMIT, strict: true }), noStore, api(orm));
   if (pages && existsSync(join(pages, "index.html"))) {
     app.use(

@@ -43,5 +43,6 @@ export const SOURCES = {
   ownDraw: source("P", "150–350 W while awake and charging"),
   sag: source("P", "chargers back off when the inlet falls far below nominal"),
   label: source("U", "the part's own figures"),
+  tariff: source("U", "the tariff's own figure"),
   arithmetic: source("S", "arithmetic"),
 } as const satisfies Record<string, Source>;

@@ -44,7 +44,7 @@ export function lineSteps(line: BillLine, i: number, tariff: string, currency: s
           `${tariff}, ${by}`,
           amountOf(line.price),
           unit ? `${currency}/${unit}` : currency,
-          SOURCES.label,
+          SOURCES.tariff,
         ),
       ],
       result: amount,
@@ -54,7 +54,7 @@ export function lineSteps(line: BillLine, i: number, tariff: string, currency: s
           {
             what: `VAT on it`,
             formula: `${v} = ${k}·p/100`,
-            terms: [amount, term("p", "VAT", line.vatPercent, "%", SOURCES.label)],
+            terms: [amount, term("p", "VAT", line.vatPercent, "%", SOURCES.tariff)],
             result: vat,
           },
         ]

@@ -10,6 +10,7 @@ import {
   type Household,
   type Kept,
   type Kind,
+  type Tariff,
 } from "@kettleback/core";
 import { ENTITY_OF, HouseholdRow, type KeptRow } from "../database";
 import { notFound, Problem, refused } from "./problem";
@@ -48,6 +49,23 @@ export function householdOf(row: {
   return { id: row.id, version: row.version, parentId: null, spec: parsed.data };
 }
 
+/** Money of one currency is never added to another's: a tariff counts in its household's. */
+async function checkCurrency(
+  em: EntityManager,
+  household: string,
+  { currency }: Tariff,
+  problems: FieldProblem[],
+): Promise<void> {
+  if (currency === undefined) return;
+  const row = await em.findOne(HouseholdRow, { id: household });
+  const own = row && householdOf(row).spec.currency;
+  if (own && own !== currency)
+    problems.push({
+      field: "spec.currency",
+      message: `this household counts in ${own}, the tariff in ${currency}: currencies are never mixed`,
+    });
+}
+
 async function checkReferences(
   em: EntityManager,
   kind: Kind,
@@ -61,6 +79,7 @@ async function checkReferences(
     if (!found)
       missing.push({ field, message: `accepted: the id of a ${KINDS[target].one} of this household` });
   };
+  if (kind === "tariffs") await checkCurrency(em, household, writing.spec as Tariff, missing);
   const { parent, names, one } = KINDS[kind];
   if (parent) await look("parentId", parent, writing.parentId);
   else if (writing.parentId !== null)

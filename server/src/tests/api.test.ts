@@ -49,6 +49,22 @@ test("a thing is added, changed, deleted and brought back, its version counting 
   expect((await garage()).tariffs.find((t) => t.id === id)?.spec).toEqual(flatTariff("Harbour rate", -0.02));
 });
 
+test("a tariff with a year of quarter-hourly prices is kept and read back whole", async () => {
+  const prices = Array.from({ length: 366 * 96 }, (_, i) => (Math.round(1e4 * Math.sin(i)) + 0) / 1e4);
+  const hourly = { starts_at: "2026-01-01T00:00:00Z", minutes: 15, prices, markup: 0.05 };
+  const spec = { ...tariff, kettleback: { hourly } };
+  const added = await call.post(`${AT}/tariffs`).send({ spec, parentId: null });
+  expect(added.status).toBe(201);
+  const { id } = added.body as { id: string };
+  expect((await garage()).tariffs.find((t) => t.id === id)?.spec).toEqual(spec);
+  await call.delete(`${AT}/tariffs/${id}`).send({ version: 1 });
+  const long = { ...hourly, prices: [...prices, 0] };
+  const refused = await call
+    .post(`${AT}/tariffs`)
+    .send({ spec: { ...tariff, kettleback: { hourly: long } }, parentId: null });
+  expect(refused.body).toMatchObject({ errors: [{ field: "spec.kettleback.hourly.prices" }] });
+});
+
 test("a lost update is refused with the row as it is, and two at once let one through", async () => {
   const { cars } = await garage();
   const car = cars.find((c) => c.id === "fq-dunlin")!;
@@ -77,6 +93,7 @@ describe("refusals name the field and write nothing", () => {
       { spec: flatTariff("Harbour rate", 1e308) },
       "spec.elements.0.price_components.0.price",
     ],
+    ["another currency", "tariffs", { spec: { ...tariff, currency: "CAD" } }, "spec.currency"],
     ["a name of spaces", "tariffs", { spec: { ...tariff, name: "  " } }, "spec.name"],
     ["300 %", "paths", { spec: { ...path, session: { ...path.session, toSoc: 3 } } }, "spec.session.toSoc"],
     [
@@ -101,9 +118,7 @@ describe("refusals name the field and write nothing", () => {
   test("broken JSON, a body too large, unknown addresses and kinds", async () => {
     const broken = await call.post("/api/households/fallow-quay/tariffs").type("json").send("{");
     expect([broken.status, broken.type]).toEqual([400, "application/problem+json"]);
-    const large = await call
-      .post("/api/households/fallow-quay/tariffs")
-      .send({ spec: "x".repeat(BODY_LIMIT) });
+    const large = await call.post("/api/households/fallow-quay/cars").send({ spec: "x".repeat(BODY_LIMIT) });
     expect(large.status).toBe(413);
     for (const address of ["/api/nothing", "/api/households/none/garage"])
       expect((await call.get(address)).status).toBe(404);
