@@ -42,6 +42,14 @@ testAlone(
     await expect(live(page)).toContainText("Tried, not saved yet.");
     await expect(page.getByRole("region", { name: "Price list" })).toContainText("01:00–07:00");
 
+    // The brush keeps its place, and one stroke is one step back.
+    await drag(page, 4, 13, 15);
+    const list = page.getByRole("region", { name: "Price list" });
+    await expect(list).toContainText("13:00–15:00");
+    await expect(list).not.toContainText("0.3 EUR a kWh13:00");
+    await page.getByRole("button", { name: "Undo" }).click();
+    await expect(list).not.toContainText("13:00");
+
     await page.getByRole("button", { name: "Undo" }).click();
     await expect(live(page)).not.toContainText("from 01:00");
     await page.getByRole("button", { name: "Redo" }).click();

@@ -196,7 +196,7 @@ function priced(
       if (energy && stretch.wall > 0)
         grow(lines, "ENERGY", energy, stretch, stretch.wall / 1000, lostIn(stretch));
       if (time) grow(lines, "TIME", time, stretch, hours);
-      if (!energy && !time) unpriced += stretch.wall / 1000;
+      if (!energy && !time && prices.metered) unpriced += stretch.wall / 1000;
     } else if (stretch.from < grace.from || stretch.from >= grace.to) {
       const parking = ruleAt(prices, "PARKING_TIME", at);
       if (parking) grow(lines, "PARKING_TIME", parking, stretch, hours);

@@ -179,6 +179,13 @@ test("dates, validity and reservations", () => {
   expect(termsOf(reserved, "EUR").join()).toContain("never charged");
 });
 
+test("a fee alone is what was meant; a price that has run out is a gap, and said", () => {
+  const fee = of(tariffOf(element({ FLAT: 4 })));
+  expect([amountOf(fee.total), fee.unpriced]).toEqual([4, 0]);
+  const past: Tariff = { ...flatTariff("x", 0.3), end_date_time: "2026-01-01T00:00:00Z" };
+  expect(of(past).unpriced).toBeCloseTo(20, 9);
+});
+
 test("a membership takes its share off energy and time once joined, never off fees", () => {
   const club = (joined: boolean): Tariff => ({
     ...tariffOf(element({ ENERGY: 0.5, FLAT: 1, PARKING_TIME: 6 })),

@@ -54,6 +54,8 @@ export interface Prices {
   readonly amps: readonly Amps[];
   readonly moments: readonly number[];
   readonly grace: Seconds;
+  /** Energy or time is priced at all, so that some of it without a price is a gap rather than what was meant. */
+  readonly metered: boolean;
   /** One price, always: nothing has to be cut or looked up. */
   readonly plain: boolean;
 }
@@ -181,6 +183,7 @@ function make(tariff: Tariff): Prices {
       [tariff.start_date_time, tariff.end_date_time].map((text) => (text ? Date.parse(text) : undefined)),
     ),
     grace: (tariff.kettleback?.grace_minutes ?? 0) * 60,
+    metered: !!hourly || rules.ENERGY.length + rules.TIME.length > 0,
     plain:
       !hourly &&
       rules.TIME.length === 0 &&

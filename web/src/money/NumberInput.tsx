@@ -31,10 +31,11 @@ export function NumberInput({
   bare = false,
   onChange,
 }: Props) {
-  const [typed, setTyped] = useState({ text: shown(value), value });
+  const [typed, setTyped] = useState({ text: shown(value), value, seen: value });
   // The value also changes from outside (undo, another choice): then what was typed no longer stands.
-  const text = Object.is(typed.value, value) ? typed.text : shown(value);
-  const wrong = !within(value, min, max);
+  const stands = Object.is(typed.value, value) || Object.is(typed.seen, value);
+  const text = stands ? typed.text : shown(value);
+  const wrong = !within(stands ? typed.value : value, min, max);
   return (
     <label className={`number${wrong ? " wrong" : ""}`}>
       {!bare && <span className="label">{label}</span>}
@@ -51,7 +52,7 @@ export function NumberInput({
           value={text}
           onChange={(e) => {
             const next = e.target.value === "" ? Number.NaN : Number(e.target.value);
-            setTyped({ text: e.target.value, value: next });
+            setTyped({ text: e.target.value, value: next, seen: value });
             onChange(next);
           }}
         />

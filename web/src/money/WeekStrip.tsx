@@ -59,33 +59,59 @@ const levelOf = (bands: readonly Band[], band: number): number => {
   return high > low ? (bands[band]!.price - low) / (high - low) : 0;
 };
 
+/** A band as one paints with it; fresh until it has been painted with. */
+interface Brush extends Band {
+  readonly fresh: boolean;
+}
+
+const same = (a: Band, b: Band): boolean => a.price === b.price && a.vat === b.vat;
+const plainBand = ({ price, vat }: Band): Band => (vat === undefined ? { price } : { price, vat });
+
+/** The brushes there are: those known in their order, as far as the tariff still has them, and what else it has. */
+function brushesOf(stored: readonly Band[], order: readonly Brush[]): Brush[] {
+  const known = order.filter((b) => b.fresh || stored.some((s) => same(s, b)));
+  const others = stored.filter((s) => !known.some((b) => same(s, b)));
+  return [...known, ...others.map((b) => ({ ...b, fresh: false }))];
+}
+
 /** A home tariff as what it is: a week of priced hours, painted by dragging, by keyboard or typed. */
 export function WeekStrip({ tariff, currency, onEdit }: PartProps) {
   const stored = weekOf(tariff);
-  // A band nobody has painted with yet is not in the tariff.
-  const [fresh, setFresh] = useState<readonly Band[]>([]);
-  const bands = [
-    ...stored.bands,
-    ...fresh.filter(({ price }) => !stored.bands.some((b) => b.price === price)),
-  ];
-  const week: Week = { ...stored, bands };
+  // Bands keep their place at the brushes, whatever order the tariff puts them in; one nobody has painted with yet is
+  // not in the tariff.
+  const [order, setOrder] = useState<readonly Brush[]>([]);
+  const bands = brushesOf(stored.bands, order);
   const [brush, setBrush] = useState(0);
   const [together, setTogether] = useState<Together>("every");
   const band = Math.min(brush, bands.length - 1);
+  const week: Week = {
+    bands,
+    days: stored.days.map((spans) =>
+      spans.map((span) => ({
+        ...span,
+        band: span.band === null ? null : bands.findIndex((b) => same(b, stored.bands[span.band!]!)),
+      })),
+    ),
+  };
 
-  const stroke = (days: readonly number[], from: number, to: number, with_ = band) =>
-    onEdit(withWeek(tariff, painted(week, days, from, to, with_)));
+  const stroke = (days: readonly number[], from: number, to: number) => {
+    setOrder(bands.map((b) => ({ ...b, fresh: false })));
+    onEdit(withWeek(tariff, painted(week, days, from, to, band)));
+  };
   const reprice = (at: number, price: number) => {
+    const one = bands[at]!;
+    // Two bands of one price would be one: on the way to another price it is not taken yet.
+    if (!within(price, -1_000, 100_000) || bands.some((b, i) => i !== at && same(b, { ...one, price })))
+      return;
     const next = bands.map((b, i) => (i === at ? { ...b, price } : b));
-    if (at >= stored.bands.length) setFresh(next.slice(stored.bands.length));
-    else if (within(price, -1_000, 100_000))
-      onEdit(withWeek(tariff, { ...stored, bands: next.slice(0, stored.bands.length) }));
+    setOrder(next);
+    if (!one.fresh) onEdit(withWeek(tariff, { ...week, bands: next.map(plainBand) }));
   };
   const add = () => {
     const last = bands.at(-1)?.price ?? 0.3;
     let price = Math.round(last * 50) / 100;
     while (bands.some((b) => b.price === price)) price = Math.round((price + 0.01) * 100) / 100;
-    setFresh([...fresh, { price }]);
+    setOrder([...bands, { price, fresh: true }]);
     setBrush(bands.length);
   };
   return (

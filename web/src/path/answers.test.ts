@@ -67,6 +67,11 @@ test("miles and a price below zero", () => {
   expect(paid.cost!.figure.value).toMatch(/^-€/);
 });
 
+test("what of the cost is for standing until the car is needed is told apart", () => {
+  expect(answers(fallowQuay, "fq-path-curlew-hall").cost!.aside).toContain("€12.60 of it for standing");
+  expect(answers(fallowQuay, "fq-path-curlew-slip").cost!.aside).not.toContain("standing");
+});
+
 test("direct current is not told in lanes", () => {
   expect(answers(fallowQuay, "fq-path-ferry").flow!.figure.unit).toBe("A at full flow");
 });

@@ -58,6 +58,10 @@ export function shownAnswers(charging: Charging): Shown[] {
   const { balance } = s.moment;
   const lostShare = s.ledger.wall > 0 ? s.ledger.lost / s.ledger.wall : 0;
   const perKWh = s.ledger.stored > 0 ? s.bill.total / (s.ledger.stored / 1000) : 0;
+  const standing = s.bill.lines.reduce(
+    (sum, { component, amount, vat }) => sum + (component === "PARKING_TIME" ? amount + vat : 0),
+    0,
+  );
   return [
     {
       answer: "ready",
@@ -110,7 +114,7 @@ export function shownAnswers(charging: Charging): Shown[] {
       name: "Cost",
       nature: "this session",
       figure: { value: moneyText(s.bill.total, currency), unit: "" },
-      aside: `${moneyText(Math.round(perKWh) as typeof s.bill.total, currency)} a kWh in the battery`,
+      aside: `${moneyText(Math.round(perKWh) as typeof s.bill.total, currency)} a kWh in the battery${standing > 0 ? `; ${moneyText(standing as typeof s.bill.total, currency)} of it for standing until it is needed` : ""}`,
     },
   ];
 }
