@@ -106,6 +106,20 @@ const money = (view: string, ready: (page: Page) => Promise<void>) => async (pag
   await ready(page);
 };
 
+const BEGIN: typeof SCREENS = {
+  "the beginning": async (page) => {
+    await pick(page, "Household", "Households…");
+    await page.getByRole("link", { name: "Add a household" }).click();
+    await page.getByLabel("Onboard charger, kW").fill("77");
+    await page.getByRole("alert").waitFor();
+  },
+  households: async (page) => {
+    await pick(page, "Household", "Households…");
+    await page.getByLabel("Currency").first().fill("EU");
+    await page.getByRole("alert").waitFor();
+  },
+};
+
 const MONEY: typeof SCREENS = {
   "money, receipt": money("What it costs", async (page) => {
     await page.getByRole("button", { name: /time standing.*the working/ }).click();
@@ -137,7 +151,7 @@ const MONEY: typeof SCREENS = {
   "money, memberships": money("Memberships", (page) => page.getByText("It pays from").waitFor()),
 };
 
-for (const [name, open] of Object.entries({ ...SCREENS, ...LINEUP, ...MONEY }))
+for (const [name, open] of Object.entries({ ...SCREENS, ...LINEUP, ...MONEY, ...BEGIN }))
   test(`${name}, by day and at dusk: no accessibility fault, no refused resource, nothing wider than a phone`, async ({
     page,
     shared,

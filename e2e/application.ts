@@ -11,14 +11,14 @@ export class Application {
   address = "";
 
   /** Starts it, on the same port as before when it has run already, so that the browser's storage stays. */
-  async start(): Promise<void> {
+  async start({ demo = true }: { demo?: boolean } = {}): Promise<void> {
     const port = this.address ? new URL(this.address).port : "0";
     const child = spawn(process.execPath, ["--import", "tsx", "server/src/main.ts"], {
       cwd: join(import.meta.dirname, ".."),
       env: {
         ...process.env,
         PORT: port,
-        KETTLEBACK_DEMO: "1",
+        KETTLEBACK_DEMO: demo ? "1" : "0",
         KETTLEBACK_DB: join(this.folder, "kettleback.sqlite"),
         LOG_LEVEL: "error",
       },
@@ -78,6 +78,21 @@ export const testAlone = base.extend<{ app: Application }>({
   page: async ({ page, app }, use) => {
     await page.goto(`${app.address}/path`);
     await page.getByRole("region", { name: "Answers" }).waitFor();
+    await use(page);
+  },
+});
+/** A test over an application whose database is empty, its page at the beginning. */
+export const testEmpty = base.extend<{ app: Application }>({
+  // eslint-disable-next-line no-empty-pattern
+  app: async ({}, use) => {
+    const app = new Application();
+    await app.start({ demo: false });
+    await use(app);
+    await app.dispose();
+  },
+  page: async ({ page, app }, use) => {
+    await page.goto(app.address);
+    await page.getByRole("heading", { name: "What will your car really get?" }).waitFor();
     await use(page);
   },
 });

@@ -114,4 +114,15 @@ export async function withDemoServer(use) {
   }
 }
 
+/** Builds and serves a database until it is stopped. @param word what is said beside the address */
+export async function serve(env, word) {
+  ensurePackages();
+  buildPages();
+  const { child, address } = await startServer(env).catch(() => process.exit(1));
+  say(`open ${address} in a browser; ${word} Ctrl+C stops.`);
+  child.removeAllListeners("exit");
+  child.on("exit", (code) => process.exit(code ?? 0));
+  for (const signal of ["SIGINT", "SIGTERM"]) process.on(signal, () => child.kill(signal));
+}
+
 export const readJson = (file) => JSON.parse(readFileSync(file, "utf8"));

@@ -27,3 +27,4 @@ export * from "./marking";
 export * from "./lineup";
 export * from "./start";
 export * from "./chooser";
+export * from "./begin";

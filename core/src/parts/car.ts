@@ -85,6 +85,10 @@ export const chargerSchema = z.strictObject({
 });
 export type OnboardCharger = z.infer<typeof chargerSchema>;
 
+/** What of a car may be a usual value nobody has read off its papers. */
+export const ASSUMED = ["ownDraw", "efficiency", "economy", "capacity", "charger"] as const;
+export type Assumed = (typeof ASSUMED)[number];
+
 export const carSchema = z.strictObject({
   name: nameSchema,
   battery: batterySchema,
@@ -93,5 +97,7 @@ export const carSchema = z.strictObject({
   whPerKm: quantity(20, 1000, "Wh/km"),
   /** What the car itself draws while awake and charging. */
   ownDrawW: quantity(0, 3000, "W"),
+  /** Figures taken for usual ones because nobody knew them; the answers say how much hangs on them. */
+  assumed: z.array(choice(ASSUMED)).max(ASSUMED.length).optional(),
 });
 export type Car = z.infer<typeof carSchema>;

@@ -17,7 +17,7 @@ const columns = (kind: Lying["kind"], parent: string): string =>
 
 /** One statement over the tables of all kinds: one for each would take ten times as long to read a garage. */
 const ALL_KINDS = [
-  `${columns("household", "null")} from household where id = ?`,
+  `${columns("household", "null")} from household where id = ? and deleted_at is null`,
   ...KIND_NAMES.map(
     (kind) =>
       `${columns(kind, KINDS[kind].parent ? "parent_id" : "null")} from \`${tableOf(kind)}\` where household_id = ? and deleted_at is null`,

@@ -17,6 +17,7 @@ import {
 } from "@kettleback/core";
 import { HouseholdRow } from "../database";
 import { garageOf } from "./garage";
+import { addHousehold, householdsOf, putDemo, setHouseholdDeleted } from "./households";
 import { add, change, householdOf, requireVersion, setDeleted, type Address } from "./keep";
 import { importPlan } from "./import-plan";
 import { notFound, parsed, refused, unknownAddress } from "./problem";
@@ -57,9 +58,33 @@ export function api(orm: MikroORM): Router {
   router.get("/health", (_req, res) => void res.json({ ok: true }));
 
   router.get("/households", async (_req, res) => {
-    const rows = await em().find(HouseholdRow, {}, { orderBy: { createdAt: "asc", id: "asc" } });
-    res.json(rows.map(householdOf));
+    res.json(await householdsOf(em()));
   });
+
+  router.post("/households", async (req, res) => {
+    const { spec, plan: sent } = parsed(
+      z.strictObject({ spec: householdSchema, plan: z.unknown() }).partial(),
+      req.body,
+    );
+    const plan = sent === undefined || sent === null ? null : judgePlan(sent);
+    if (plan && !plan.ok) throw refused(plan.problems.map((p) => ({ ...p, field: `plan.${p.field}` })));
+    const household = spec ?? plan?.value.household;
+    if (!household)
+      throw refused([{ field: "spec", message: "needed: a household, or a plan that has one" }]);
+    res.status(201).json(await addHousehold(em(), household, plan?.value ?? null));
+  });
+
+  router.delete("/households/:household", async (req, res) => {
+    const body = parsed(versionOnly, req.body);
+    res.json(await setHouseholdDeleted(em(), req.params.household, body.version, true));
+  });
+
+  router.post("/households/:household/restore", async (req, res) => {
+    const body = parsed(versionOnly, req.body);
+    res.json(await setHouseholdDeleted(em(), req.params.household, body.version, false));
+  });
+
+  router.post("/demo", async (_req, res) => void res.status(201).json(await putDemo(em())));
 
   router.get("/households/:household/garage", async (req, res) => {
     res.json(await garageOf(em(), req.params.household));
@@ -68,7 +93,7 @@ export function api(orm: MikroORM): Router {
   router.put("/households/:household", async (req, res) => {
     const body = parsed(z.strictObject({ version, spec: householdSchema }), req.body);
     const row = await em().transactional(async (tx) => {
-      const found = await tx.findOne(HouseholdRow, { id: req.params.household });
+      const found = await tx.findOne(HouseholdRow, { id: req.params.household, deletedAt: null });
       if (!found) throw notFound(`household ${req.params.household}`);
       requireVersion(found.version, body.version, "household", householdOf(found));
       tx.assign(found, { spec: body.spec, specVersion: SPEC_VERSION }, { mergeObjectProperties: false });

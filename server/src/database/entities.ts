@@ -19,7 +19,7 @@ const columns = () => ({
 export const HouseholdRow = defineEntity({
   name: "Household",
   tableName: "household",
-  properties: { ...columns() },
+  properties: { ...columns(), /** Set while deleted; cleared by undo. */ deletedAt: p.datetime().nullable() },
 });
 
 /** A row of any kind of thing a household keeps. */

@@ -13,7 +13,8 @@ export async function seedDemo(em: EntityManager): Promise<void> {
   });
 }
 
-function persistGarage(tx: EntityManager, garage: Garage, next: () => Date): void {
+/** Makes the rows of a garage. @param next the moment each is made at, so that they are shown in their order */
+export function persistGarage(tx: EntityManager, garage: Garage, next: () => Date): void {
   const { id, spec } = garage.household;
   tx.persist(tx.create(HouseholdRow, { id, spec, specVersion: SPEC_VERSION, createdAt: next() } as never));
   for (const kind of PARENTS_FIRST)

@@ -285,3 +285,62 @@ describe("line-ups", () => {
     expect((await call.delete(`${AT}/outlets/${slip.id}`).send({ version: slip.version })).status).toBe(200);
   });
 });
+
+describe("households", () => {
+  const spec = { ...fallowQuay.household.spec, name: "Home" };
+  const plan = () => {
+    const made = planOf(fallowQuay, fallowQuay.paths[0]!.spec);
+    if (!made.ok) throw new Error("demo");
+    return { ...made.value, household: spec };
+  };
+  const listed = async () =>
+    ((await call.get("/api/households")).body as { id: string }[]).map(({ id }) => id);
+
+  test("one is added with what its first plan brings: a place, its outlet, the parts and the path", async () => {
+    const added = await call.post("/api/households").send({ plan: plan() });
+    expect([added.status, added.body]).toEqual([201, expect.objectContaining({ version: 1, spec })]);
+    const { id } = added.body as { id: string };
+    const kept = (await call.get(`/api/households/${id}/garage`)).body as typeof fallowQuay;
+    expect([kept.cars.length, kept.paths.length, kept.tariffs.length, kept.outlets.length]).toEqual([
+      1, 1, 1, 1,
+    ]);
+    expect(kept.places[0]).toMatchObject({ spec: { name: "Home" }, parentId: kept.tariffs[0]!.id });
+    expect(kept.outlets[0]!.parentId).toBe(kept.places[0]!.id);
+    expect(kept.paths[0]!.spec.outletId).toBe(kept.outlets[0]!.id);
+  });
+
+  test("deleted it is gone with all it keeps, brought back it is whole; a lost update is refused", async () => {
+    const { id } = (await call.post("/api/households").send({ spec })).body as { id: string };
+    expect((await call.delete(`/api/households/${id}`).send({ version: 7 })).status).toBe(409);
+    const gone = await call.delete(`/api/households/${id}`).send({ version: 1 });
+    expect(gone.body).toMatchObject({ version: 2 });
+    expect(await listed()).not.toContain(id);
+    expect((await call.get(`/api/households/${id}/garage`)).status).toBe(404);
+    expect((await call.put(`/api/households/${id}`).send({ version: 2, spec })).status).toBe(404);
+    expect((await call.post(`/api/households/${id}/restore`).send({ version: 2 })).status).toBe(200);
+    expect(await listed()).toContain(id);
+  });
+
+  test("a broken household or plan is refused by field, and nothing is added", async () => {
+    const before = await listed();
+    const currency = await call.post("/api/households").send({ spec: { ...spec, currency: "euro" } });
+    expect(currency.body).toMatchObject({ errors: [{ field: "spec.currency" }] });
+    const broken = await call
+      .post("/api/households")
+      .send({ plan: { ...plan(), tariff: { name: "x", perKWh: 1e308 } } });
+    expect(broken.body).toMatchObject({ errors: [{ field: "plan.tariff.perKWh" }] });
+    expect((await call.post("/api/households").send({})).status).toBe(422);
+    expect(await listed()).toEqual(before);
+  });
+
+  test("the demo is put in beside one's own, taken out, and put in again as it was left", async () => {
+    const { version } = (await garage()).household;
+    await call.delete("/api/households/fallow-quay").send({ version });
+    expect(await listed()).not.toContain("fallow-quay");
+    const back = await call.post("/api/demo").send({});
+    expect((back.body as { id: string }[]).map(({ id }) => id)).toEqual(
+      expect.arrayContaining(["fallow-quay", "larch-hollow"]),
+    );
+    expect((await garage()).cars.length).toBeGreaterThan(0);
+  });
+});

@@ -45,6 +45,12 @@ async function request<T>(method: string, address: string, body?: unknown): Prom
 /** The server's interface, one function a call. */
 export const api = {
   households: () => request<Kept<Household>[]>("GET", "/households"),
+  addHousehold: (plan: Plan) => request<Kept<Household>>("POST", "/households", { plan }),
+  removeHousehold: ({ id, version }: Kept<Household>) =>
+    request<Kept<Household>>("DELETE", `/households/${id}`, { version }),
+  restoreHousehold: ({ id, version }: Kept<Household>) =>
+    request<Kept<Household>>("POST", `/households/${id}/restore`, { version }),
+  putDemo: () => request<Kept<Household>[]>("POST", "/demo", {}),
   garage: (household: string) => request<Garage>("GET", `/households/${household}/garage`),
   saveHousehold: ({ id, version, spec }: Kept<Household>) =>
     request<Kept<Household>>("PUT", `/households/${id}`, { version, spec }),

@@ -7,6 +7,7 @@ import { useSolve } from "../solve/store";
 import { draftStoreOf, type Draft } from "../state/draft";
 import { Answers } from "./Answers";
 import { Cautions, Stops } from "./Cautions";
+import { Hangs } from "./Hangs";
 import { Lift } from "./Lift";
 import { LinkPanel } from "./LinkPanel";
 import { Lower } from "./Lower";
@@ -134,6 +135,7 @@ function Answer({ charging, draft, onChange }: AnswerProps) {
       <aside className="beside">
         <Cautions cautions={cautions} draft={draft} onChange={onChange} />
         <Lift charging={charging} draft={draft} onChange={onChange} />
+        <Hangs charging={charging} draft={draft} />
         <LinkPanel charging={charging} draft={draft} index={index} onChange={onChange} />
       </aside>
       <Lower charging={charging} draft={draft} onChange={onChange} />

@@ -3,12 +3,14 @@ import { BrowserRouter, Navigate, Route, Routes } from "react-router-dom";
 import { useGarage } from "../state/garage";
 import { Header } from "./Header";
 import { Notices } from "./Notices";
-import { Failure, NoHousehold, Waiting } from "./states";
+import { Failure, Waiting } from "./states";
 import "./shell.scss";
 
 const PathScreen = lazy(() => import("../path/PathScreen"));
 const LineupScreen = lazy(() => import("../lineup/LineupScreen"));
 const MoneyScreen = lazy(() => import("../money/MoneyScreen"));
+const BeginScreen = lazy(() => import("../begin/BeginScreen"));
+const Households = lazy(() => import("../begin/Households"));
 const GarageScreen = lazy(() => import("../garage/GarageScreen"));
 
 /** The shell: header with the rooms in working order, and the room in view. */
@@ -26,7 +28,9 @@ export function App() {
           <Failure message={failure} retry={() => void load()} />
         ) : !garage ? (
           loaded ? (
-            <NoHousehold />
+            <Suspense fallback={<Waiting what="the beginning" />}>
+              <BeginScreen />
+            </Suspense>
           ) : (
             <Waiting what="your garage" />
           )
@@ -44,6 +48,8 @@ export function App() {
                 path="/garage/:kind?"
                 element={<GarageScreen key={garage.household.id} garage={garage} />}
               />
+              <Route path="/begin" element={<BeginScreen />} />
+              <Route path="/households" element={<Households />} />
               <Route path="*" element={<Navigate to="/path" replace />} />
             </Routes>
           </Suspense>

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { NavLink } from "react-router-dom";
+import { NavLink, useNavigate } from "react-router-dom";
 import { DISTANCE_UNITS, type DistanceUnit } from "@kettleback/core";
 import { useGarage } from "../state/garage";
 import { applyTheme, chosenTheme, THEMES, type Theme } from "./theme";
@@ -13,11 +13,15 @@ const ROOMS = [
   { to: "/money", name: "Money" },
 ] as const;
 
+/** The entry of the list that leads to all of them. */
+const EDIT = "(edit)";
+
 const THEME_WORDS: Record<Theme, string> = { auto: "As system", light: "Daylight", dark: "Dusk" };
 
 export function Header() {
   const { households, householdId, garage, load, saveHousehold } = useGarage();
   const [theme, setTheme] = useState(chosenTheme);
+  const navigate = useNavigate();
   const household = garage?.household.spec;
   return (
     <header className="bench-head">
@@ -33,13 +37,22 @@ export function Header() {
         ))}
       </nav>
       <div className="settings">
-        <select aria-label="Household" value={householdId ?? ""} onChange={(e) => void load(e.target.value)}>
-          {households.map((h) => (
-            <option key={h.id} value={h.id}>
-              {h.spec.name}
-            </option>
-          ))}
-        </select>
+        {households.length > 0 && (
+          <select
+            aria-label="Household"
+            value={householdId ?? ""}
+            onChange={(e) =>
+              e.target.value === EDIT ? void navigate("/households") : void load(e.target.value)
+            }
+          >
+            {households.map((h) => (
+              <option key={h.id} value={h.id}>
+                {h.spec.name}
+              </option>
+            ))}
+            <option value={EDIT}>Households…</option>
+          </select>
+        )}
         {household && (
           <select
             aria-label="Distances in"

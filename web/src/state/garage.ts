@@ -13,6 +13,15 @@ interface GarageState {
   readonly loaded: boolean;
   load(householdId?: string): Promise<void>;
   saveHousehold(spec: Household): Promise<void>;
+  /** Changes any of the households. */
+  changeHousehold(row: Kept<Household>): Promise<void>;
+  /** Adds a household with what its first plan brings, and shows it. */
+  addHousehold(plan: Plan): Promise<Kept<Household>>;
+  /** Takes a household away with all it keeps; the next one is shown. */
+  removeHousehold(row: Kept<Household>): Promise<Kept<Household>>;
+  restoreHousehold(row: Kept<Household>): Promise<void>;
+  /** Puts the demo's households in beside one's own. */
+  putDemo(): Promise<void>;
   /** Adds (without an id) or changes a thing, and shows what the server now holds. */
   keep<K extends Kind>(
     kind: K,
@@ -76,14 +85,39 @@ export const useGarage = create<GarageState>()(
 
         async saveHousehold(spec) {
           const { garage } = get();
-          if (!garage) return;
-          const household = await api.saveHousehold({ ...garage.household, spec });
+          if (garage) await get().changeHousehold({ ...garage.household, spec });
+        },
+
+        async changeHousehold(row) {
+          const household = await api.saveHousehold(row);
           set((state) => ({
             ...(state.garage?.household.id === household.id
               ? { garage: { ...state.garage, household } }
               : {}),
             households: replaced(state.households, household),
           }));
+        },
+
+        async addHousehold(plan) {
+          const added = await api.addHousehold(plan);
+          await get().load(added.id);
+          return added;
+        },
+
+        async removeHousehold(row) {
+          const gone = await api.removeHousehold(row);
+          await get().load(get().householdId === row.id ? undefined : (get().householdId ?? undefined));
+          return gone;
+        },
+
+        async restoreHousehold(row) {
+          const back = await api.restoreHousehold(row);
+          await get().load(back.id);
+        },
+
+        async putDemo() {
+          const all = await api.putDemo();
+          await get().load(get().householdId ?? all[0]?.id);
         },
 
         async keep(kind, row) {

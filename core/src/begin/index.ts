@@ -1,0 +1,5 @@
+export * from "./regions";
+export * from "./cars";
+export * from "./battery";
+export * from "./begin";
+export * from "./hangs";

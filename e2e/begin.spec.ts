@@ -1,0 +1,112 @@
+import { answer, expect, pick, testAlone, testEmpty, verdict } from "./application";
+
+/** Most interactions from an empty database to the first own answer. */
+const MOST = 12;
+
+testEmpty.use({ timezoneId: "Europe/Dublin" });
+
+testEmpty(
+  "from an empty database to the first own answer by keyboard alone, in at most 12 interactions",
+  async ({ page }) => {
+    let interactions = 0;
+    const choose = async (label: string, text: string) => {
+      interactions++;
+      await page.getByLabel(label, { exact: true }).focus();
+      await page.keyboard.type(text);
+    };
+    await expect(page.getByLabel("Part of the world")).toHaveValue("ie");
+    await choose("What it is", "small car");
+    await choose("Battery, usable, kWh", "38");
+    await choose("Onboard charger, kW", "7.2");
+    await choose("Phases of the charger", "one");
+    await expect(page.getByText("Taken as 1 × 32 A at 230 V.")).toBeVisible();
+    await choose("Outlet", "three-pin");
+    await choose("The charging unit’s label says, A", "10");
+    await choose("A kWh costs you, EUR", "0.31");
+    interactions++;
+    await page.getByRole("button", { name: "Show me the answer" }).focus();
+    await page.keyboard.press("Enter");
+    await expect(answer(page, /What flows/)).toContainText("10 A on 1 lane");
+    await expect(answer(page, /Ready at|Not in time/)).toBeVisible();
+    expect(interactions).toBeLessThanOrEqual(MOST);
+
+    const hangs = page.getByRole("region", { name: "What it hangs on" });
+    await expect(hangs).toContainText(
+      /The car's own draw, 150 to 350 W: ready between .*\d\d:\d\d and .*\d\d:\d\d/,
+    );
+    await expect(hangs).not.toContainText("The battery");
+    await hangs.getByRole("button", { name: /own draw: I know it/ }).click();
+    await expect(hangs).not.toContainText("own draw");
+  },
+);
+
+testEmpty("knowing nothing at all is enough, on a phone too; what is assumed is said", async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(0);
+  await page.getByRole("button", { name: "Show me the answer" }).click();
+  await expect(verdict(page)).toContainText("narrowest link");
+  const hangs = page.getByRole("region", { name: "What it hangs on" });
+  await expect(hangs).toContainText("The battery, 51 to 69 kWh");
+  await expect(hangs).toContainText("The onboard charger's amps");
+});
+
+testEmpty(
+  "a car from its papers: a contradiction and a slip of units are named, and nothing is lost",
+  async ({ page }) => {
+    await page.getByLabel("What you call it").fill("Heron");
+    await page.getByLabel("Onboard charger, kW").fill("11");
+    await page.getByLabel("Phases of the charger").selectOption("one phase");
+    await expect(page.getByRole("alert")).toContainText(
+      "11 kW on one phase contradict each other: 11 kW is 3 × 16 A at 230 V",
+    );
+    await expect(page.getByRole("button", { name: "Show me the answer" })).toBeDisabled();
+    await page.getByLabel("Onboard charger, kW").fill("77");
+    await expect(page.getByRole("alert")).toContainText("the battery's kWh");
+    await page.getByLabel("Battery, usable, kWh").fill("1.5");
+    await expect(page.getByRole("alert").first()).toContainText("is that the charger's kW?");
+    await page.getByLabel("Battery, usable, kWh").fill("77");
+    await page.getByLabel("Onboard charger, kW").fill("11");
+    await page.getByLabel("Phases of the charger").selectOption("three phases");
+    await page.getByRole("button", { name: "Show me the answer" }).click();
+    await expect(page.getByLabel("Car", { exact: true })).toContainText("Heron");
+  },
+);
+
+testEmpty(
+  "look around first: the demo is put in, one's own beside it, the demo taken out and brought back",
+  async ({ page }) => {
+    await page.getByRole("button", { name: "Look around in a demo first" }).click();
+    await expect(answer(page, /Cost/)).toContainText("€");
+    await pick(page, "Household", "Households…");
+    await page.getByRole("link", { name: "Add a household" }).click();
+    await page.getByRole("button", { name: "Show me the answer" }).click();
+    await expect(page.getByLabel("Household", { exact: true })).toContainText("Home");
+    await expect(page.getByRole("region", { name: "What it hangs on" })).toBeVisible();
+
+    await pick(page, "Household", "Households…");
+    await page.getByRole("button", { name: "Delete Fallow Quay" }).click();
+    await expect(page.getByText("Fallow Quay is deleted with all it keeps.")).toBeVisible();
+    await expect(page.getByRole("button", { name: "Delete Fallow Quay" })).toHaveCount(0);
+    await page.getByRole("button", { name: "Undo" }).click();
+    await expect(page.getByRole("button", { name: "Delete Fallow Quay" })).toBeVisible();
+  },
+);
+
+testAlone(
+  "a household is renamed, its units changed in one place; what it cannot be is refused by field",
+  async ({ page }) => {
+    await pick(page, "Household", "Households…");
+    const first = page
+      .getByRole("listitem")
+      .filter({ has: page.getByRole("button", { name: "Delete Fallow Quay" }) });
+    await first.getByLabel("Currency").fill("EU");
+    await expect(first.getByRole("alert")).toContainText("currency: accepted: a three-letter currency code");
+    await first.getByLabel("Currency").fill("EUR");
+    await first.getByLabel("Name").fill("The boatyard");
+    await first.getByLabel("Distances").selectOption("mi");
+    await first.getByRole("button", { name: "Save Fallow Quay" }).click();
+    await expect(page.getByText("The boatyard is saved.")).toBeVisible();
+    await page.getByRole("link", { name: "Path" }).click();
+    await expect(answer(page, /Range by the hour/)).toContainText("mi/h");
+  },
+);

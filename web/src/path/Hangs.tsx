@@ -1,0 +1,73 @@
+import type { DateTime } from "luxon";
+import { hangsOn, type Assumed, type Hang } from "@kettleback/core";
+import { distanceFigure, figureText, moneyText } from "../format/number";
+import { sayDone, sayTrouble } from "../shell/notices";
+import type { Charging } from "../solve/answer";
+import { useSolved } from "../solve/useSolved";
+import { useGarage } from "../state/garage";
+import type { Draft } from "../state/draft";
+import { localAt } from "./answers";
+
+/** What was assumed of the car because nobody knew it, and how far the answer hangs on it; nothing where all is known. */
+export function Hangs({ charging, draft }: { readonly charging: Charging; readonly draft: Draft }) {
+  const { plan, solution } = charging;
+  const hangs = useSolved(() => hangsOn(plan, solution.clock), [plan, solution]);
+  const { garage, keep } = useGarage();
+  if (!hangs || hangs.length === 0) return null;
+  const row = garage?.cars.find(({ id }) => id === draft.carId);
+  const known = (assumed: Assumed) => {
+    if (!row) return;
+    const left = row.spec.assumed?.filter((a) => a !== assumed) ?? [];
+    const { assumed: _, ...car } = row.spec;
+    keep("cars", { ...row, spec: left.length > 0 ? { ...car, assumed: left } : car }).then(
+      () => sayDone("Taken as known. Change the figure itself in the Garage."),
+      sayTrouble,
+    );
+  };
+  return (
+    <section className="hangs" aria-label="What it hangs on">
+      <h2>Assumed, and how much hangs on it</h2>
+      <ul>
+        {hangs.map((hang) => (
+          <li key={hang.assumed}>
+            <span>
+              <b>{hang.name.replace(/^./, (c) => c.toUpperCase())}</b>, {hang.low} to {hang.high} {hang.unit}:{" "}
+              {effect(hang, charging)}
+            </span>
+            {row && (
+              <button
+                type="button"
+                className="btn btn-quiet btn-sm"
+                onClick={() => known(hang.assumed)}
+                aria-label={`${hang.name}: I know it`}
+              >
+                I know it
+              </button>
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** What moves between the two ends: the time, the money, or only the distance. */
+function effect({ ready, cost, km }: Hang, { solution, plan }: Charging): string {
+  const { currency, distanceUnit } = plan.household;
+  const [first, last] = ready.map((seconds) => localAt(solution, seconds)) as [DateTime, DateTime];
+  const format = first.hasSame(last, "day") ? "HH:mm" : "ccc HH:mm";
+  const said = [
+    ...(ready[1] - ready[0] >= 60
+      ? [`ready between ${first.toFormat(format)} and ${last.toFormat(format)}`]
+      : []),
+    ...(cost[1] - cost[0] >= 10_000
+      ? [`${moneyText(cost[0], currency)} to ${moneyText(cost[1], currency)}`]
+      : []),
+    ...(km[1] - km[0] >= 1
+      ? [
+          `${figureText(distanceFigure(km[0], distanceUnit))} to ${figureText(distanceFigure(km[1], distanceUnit))} put in`,
+        ]
+      : []),
+  ];
+  return said.length > 0 ? said.join("; ") : "hardly anything here";
+}
