@@ -3,7 +3,7 @@ import { join } from "node:path";
 import express, { type Express } from "express";
 import type { MikroORM } from "@mikro-orm/core";
 import type { Logger } from "pino";
-import { LINEUP_MAX_BYTES, PLAN_MAX_BYTES } from "@kettleback/core";
+import { HOUSEHOLD_MAX_BYTES, LINEUP_MAX_BYTES, PLAN_MAX_BYTES } from "@kettleback/core";
 import { api } from "./api/router";
 import { sendProblems } from "./api/problem";
 import { guardHostAndOrigin, securityHeaders } from "./safety/guard";
@@ -29,6 +29,7 @@ export function createApp({ orm, log, pages }: AppOptions): Express {
   app.set("query parser", "simple");
   app.use(securityHeaders, guardHostAndOrigin);
   app.use("/api/households/:household/lineups", express.json({ limit: LINEUP_LIMIT, strict: true }));
+  app.use("/api/take", express.json({ limit: HOUSEHOLD_MAX_BYTES, strict: true }));
   for (const address of ["tariffs", "import"])
     app.use(`/api/households/:household/${address}`, express.json({ limit: PRICES_LIMIT, strict: true }));
   app.use("/api", express.json({ limit: BODY_LIMIT, strict: true }), noStore, api(orm));

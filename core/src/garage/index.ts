@@ -7,3 +7,4 @@ export * from "./adopt";
 export * from "./saved-lineup";
 export * from "./lineup";
 export * from "./everywhere";
+export * from "./household-file";

@@ -4,6 +4,7 @@ import { z } from "zod";
 import {
   householdSchema,
   idSchema,
+  judgeHousehold,
   judgePlan,
   KIND_NAMES,
   KINDS,
@@ -17,6 +18,7 @@ import {
 } from "@kettleback/core";
 import { HouseholdRow } from "../database";
 import { garageOf } from "./garage";
+import { exportHousehold, importHousehold } from "./household-file";
 import { addHousehold, householdsOf, putDemo, setHouseholdDeleted } from "./households";
 import { add, change, householdOf, requireVersion, setDeleted, type Address } from "./keep";
 import { importPlan } from "./import-plan";
@@ -82,6 +84,18 @@ export function api(orm: MikroORM): Router {
   router.post("/households/:household/restore", async (req, res) => {
     const body = parsed(versionOnly, req.body);
     res.json(await setHouseholdDeleted(em(), req.params.household, body.version, false));
+  });
+
+  router.get("/households/:household/file", async (req, res) => {
+    res.type("application/json").send(await exportHousehold(em(), req.params.household));
+  });
+
+  /** A household file, as a household of its own or into one there is. */
+  router.post("/take", async (req, res) => {
+    const { into } = parsed(z.strictObject({ into: idSchema.optional() }), { ...req.query });
+    const file = judgeHousehold(req.body);
+    if (!file.ok) throw refused(file.problems);
+    res.status(201).json(await importHousehold(em(), file.value, into ?? null));
   });
 
   router.post("/demo", async (_req, res) => void res.status(201).json(await putDemo(em())));

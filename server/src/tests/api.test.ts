@@ -344,3 +344,62 @@ describe("households", () => {
     expect((await garage()).cars.length).toBeGreaterThan(0);
   });
 });
+
+describe("a household as one file", () => {
+  const taken = (file: object, into?: string) =>
+    call.post(`/api/take${into ? `?into=${into}` : ""}`).send(file);
+  const filed = async (id: string) => (await call.get(`/api/households/${id}/file`)).text;
+
+  test("goes out and in again to the same bytes, what is recorded with it", async () => {
+    const entries = [
+      {
+        at: "2026-11-23T18:10:00.000Z",
+        spec: { source: "meter", watts: 2300, amps: 10, volts: 230, soc: null },
+      },
+    ];
+    await call.post("/api/households/fallow-quay/series/samples").send({ entries });
+    const text = await filed("fallow-quay");
+    const added = await taken(JSON.parse(text) as object);
+    expect(added.status).toBe(201);
+    expect(await filed((added.body as { id: string }).id)).toBe(text);
+    expect(text).toContain('"watts": 2300');
+  });
+
+  test("into a household that keeps the same already nothing is doubled; another currency is refused", async () => {
+    const text = await filed("larch-hollow");
+    const before = ((await call.get("/api/households/larch-hollow/garage")).body as typeof fallowQuay).cars
+      .length;
+    expect((await taken(JSON.parse(text) as object, "larch-hollow")).status).toBe(201);
+    expect(await filed("larch-hollow")).toBe(text);
+    expect(
+      ((await call.get("/api/households/larch-hollow/garage")).body as typeof fallowQuay).cars,
+    ).toHaveLength(before);
+    const other = await taken(JSON.parse(text) as object, "fallow-quay");
+    expect(other.body).toMatchObject({ errors: [{ field: "household.currency" }] });
+  });
+
+  test("a file of another kind or version, or with something wrong in it, is refused by name and changes nothing", async () => {
+    const file = JSON.parse(await filed("fallow-quay")) as {
+      cars: { spec: { whPerKm: number } }[];
+      outlets: { parent: string }[];
+    };
+    const listed = async () => ((await call.get("/api/households")).body as object[]).length;
+    const before = await listed();
+    const fields = async (broken: object) =>
+      ((await taken(broken)).body as { errors: { field: string }[] }).errors.map(({ field }) => field);
+    expect(await fields({ ...file, version: 99 })).toEqual(["version"]);
+    expect(await fields({ ...file, format: "else" })).toEqual(["format"]);
+    expect(await fields({ ...file, household: { ...fallowQuay.household.spec, currency: "euro" } })).toEqual([
+      "household.currency",
+    ]);
+    const [car] = file.cars;
+    expect(await fields({ ...file, cars: [{ ...car!, spec: { ...car!.spec, whPerKm: 5 } }] })).toEqual([
+      "cars.0.spec.whPerKm",
+    ]);
+    expect(await fields({ ...file, outlets: [{ ...file.outlets[0]!, parent: "nowhere" }] })).toContain(
+      "outlets.0.parent",
+    );
+    expect(await fields({ ...file, cars: [car!, car!] })).toEqual(["cars.1.key"]);
+    expect(await listed()).toBe(before);
+  });
+});

@@ -1,0 +1,110 @@
+import { randomUUID } from "node:crypto";
+import type { EntityManager } from "@mikro-orm/core";
+import {
+  filedOf,
+  KINDS,
+  PARENTS_FIRST,
+  printHousehold,
+  SERIES_NAMES,
+  SPEC_VERSION,
+  withReferences,
+  type Entry,
+  type Garage,
+  type Household,
+  type HouseholdFile,
+  type Kept,
+  type Kind,
+} from "@kettleback/core";
+import { ENTITY_OF, EntryEntity, HouseholdRow } from "../database";
+import { garageOf } from "./garage";
+import { householdOf } from "./keep";
+import { refused } from "./problem";
+
+/** All that a household keeps and has recorded, as the text of one open file. */
+export async function exportHousehold(em: EntityManager, id: string): Promise<string> {
+  const garage = await garageOf(em, id);
+  const rows = await em.find(EntryEntity, { household: id }, { orderBy: { at: "asc", id: "asc" } });
+  const series = Object.fromEntries(
+    SERIES_NAMES.map((name) => [
+      name,
+      rows
+        .filter((row) => row.series === name)
+        .map(({ at, spec }) => ({ at: new Date(at).toISOString(), spec }) as Entry),
+    ]),
+  ) as unknown as HouseholdFile["series"];
+  return printHousehold(filedOf(garage, series));
+}
+
+/** The same description, whatever the order of its fields. */
+const textOf = (spec: object): string =>
+  JSON.stringify(Object.entries(spec).sort(([a], [b]) => a.localeCompare(b)));
+
+/** Ids of the things a household keeps already, by kind, what they belong to and their description. */
+function known(garage: Garage): Map<string, string> {
+  const ids = new Map<string, string>();
+  for (const kind of PARENTS_FIRST)
+    for (const { id, parentId, spec } of garage[kind]) ids.set(`${kind} ${parentId} ${textOf(spec)}`, id);
+  return ids;
+}
+
+/**
+ * Takes a household file in, all of it or nothing: as a household of its own, or into one there is, where what it keeps
+ * already is used and not doubled. What is recorded comes along only into a household of its own.
+ */
+export const importHousehold = (
+  em: EntityManager,
+  { household, things, series }: HouseholdFile,
+  into: string | null,
+): Promise<Kept<Household>> =>
+  em.transactional(async (tx) => {
+    const there = into === null ? null : await garageOf(tx, into);
+    const currency = there?.household.spec.currency;
+    if (currency !== undefined && currency !== household.currency)
+      throw refused([
+        {
+          field: "household.currency",
+          message: `this household counts in ${currency}, the file in ${household.currency}: take it in as a household of its own`,
+        },
+      ]);
+    const id = into ?? randomUUID();
+    if (!there)
+      tx.persist(tx.create(HouseholdRow, { id, spec: household, specVersion: SPEC_VERSION } as never));
+    const ids = new Map<string, string>();
+    const own = there ? known(there) : new Map<string, string>();
+    const idOf = (kind: Kind, key: string): string => ids.get(`${kind} ${key}`) ?? key;
+    let moment = Date.now();
+    for (const kind of PARENTS_FIRST)
+      for (const { key, parent, spec } of things[kind]) {
+        const parentId = parent === null ? null : idOf(KINDS[kind].parent!, parent);
+        const mapped = withReferences(kind, spec, idOf);
+        const same = own.get(`${kind} ${parentId} ${textOf(mapped)}`);
+        const made = same ?? randomUUID();
+        ids.set(`${kind} ${key}`, made);
+        if (same) continue;
+        tx.persist(
+          tx.create(ENTITY_OF[kind], {
+            id: made,
+            spec: mapped,
+            specVersion: SPEC_VERSION,
+            household: id,
+            // Shown in the order they are filed in.
+            createdAt: new Date(moment++),
+            ...(parentId ? { parent: parentId } : {}),
+          } as never),
+        );
+      }
+    if (!there)
+      for (const name of SERIES_NAMES)
+        for (const { at, spec } of series[name])
+          tx.persist(
+            tx.create(EntryEntity, {
+              household: id,
+              series: name,
+              at: new Date(at),
+              spec,
+              specVersion: SPEC_VERSION,
+            } as never),
+          );
+    await tx.flush();
+    return householdOf((await tx.findOne(HouseholdRow, { id }))!);
+  });
