@@ -100,5 +100,5 @@ test("every change there is to advise, and every ladder, is the one that was rea
 
 test("no change is advised on any realistic path that was not read", () => {
   const read = new Set(signed.paths.flatMap((i) => whats(all[i]!)));
-  for (const plan of all) for (const what of whats(plan)) expect(read.has(what)).toBe(true);
+  expect(all.flatMap(whats).filter((what) => !read.has(what))).toEqual([]);
 });
