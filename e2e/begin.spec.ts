@@ -1,3 +1,4 @@
+import { readFileSync, writeFileSync } from "node:fs";
 import { answer, expect, pick, testAlone, testEmpty, verdict } from "./application";
 
 /** Most interactions from an empty database to the first own answer. */
@@ -108,5 +109,30 @@ testAlone(
     await expect(page.getByText("The boatyard is saved.")).toBeVisible();
     await page.getByRole("link", { name: "Path" }).click();
     await expect(answer(page, /Range by the hour/)).toContainText("mi/h");
+  },
+);
+
+testAlone(
+  "a household is saved as a file, deleted and taken in again whole; a broken file changes nothing",
+  async ({ page }, info) => {
+    await pick(page, "Household", "Households…");
+    const [file] = await Promise.all([
+      page.waitForEvent("download"),
+      page.getByRole("button", { name: "Save Fallow Quay as a file" }).click(),
+    ]);
+    const path = info.outputPath("fallow-quay.household.json");
+    await file.saveAs(path);
+    await page.getByRole("button", { name: "Delete Fallow Quay" }).click();
+    await expect(page.getByRole("button", { name: "Delete Fallow Quay" })).toHaveCount(0);
+
+    const cut = info.outputPath("cut.json");
+    writeFileSync(cut, readFileSync(path, "utf8").slice(0, 5_000));
+    await page.getByLabel("Household file").setInputFiles(cut);
+    await expect(page.getByRole("alert")).toContainText("not JSON");
+    await page.getByLabel("Household file").setInputFiles(path);
+    await expect(page.getByText("Fallow Quay is taken in.")).toBeVisible();
+    await page.getByRole("link", { name: "Path" }).click();
+    await pick(page, "Saved paths", "Curlew overnight on the slip");
+    await expect(answer(page, /Cost/)).toContainText("€13.23");
   },
 );

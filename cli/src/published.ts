@@ -1,5 +1,6 @@
 import {
   documentOf,
+  householdJsonSchema,
   LINEUP_FORMAT,
   lineupJsonSchema,
   openLineup,
@@ -20,6 +21,7 @@ export function published(): Record<string, string> {
   const lineup = documentOf(saved.name, openLineup(fallowQuay, saved));
   return {
     "schemas/plan.schema.json": `${JSON.stringify(planJsonSchema(), null, 2)}\n`,
+    "schemas/household.schema.json": `${JSON.stringify(householdJsonSchema(), null, 2)}\n`,
     "schemas/lineup.schema.json": `${JSON.stringify(lineupJsonSchema(), null, 2)}\n`,
     "examples/every-way.lineup.json": printLineup({
       format: LINEUP_FORMAT,

@@ -36,9 +36,9 @@ export function withReferences(kind: Kind, spec: object, map: (kind: Kind, id: s
   const of = (target: Kind, value: unknown): unknown =>
     typeof value === "string" ? map(target, value) : value;
   if (kind === "lineups") {
-    const { cars, ways, ...rest } = spec as { cars: unknown[]; ways: Json[] } & Json;
+    const { cars, ways } = spec as { cars: unknown[]; ways: Json[] } & Json;
     return {
-      ...rest,
+      ...spec,
       cars: cars.map((car) => of("cars", car)),
       ways: ways.map((way) => ({
         ...way,
@@ -72,7 +72,8 @@ export function filedOf(garage: Garage, series: HouseholdFile["series"]): Househ
       garage[kind].map(({ id, parentId, spec }): Filed => ({
         key: key(kind, id),
         parent: parentId === null ? null : key(KINDS[kind].parent!, parentId),
-        spec: withReferences(kind, spec, key),
+        // Fields in the order of their schema, whatever wrote them.
+        spec: withReferences(kind, KINDS[kind].schema.parse(spec), key),
       })),
     ]),
   ) as unknown as HouseholdFile["things"];

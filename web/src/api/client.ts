@@ -50,6 +50,9 @@ export const api = {
     request<Kept<Household>>("DELETE", `/households/${id}`, { version }),
   restoreHousehold: ({ id, version }: Kept<Household>) =>
     request<Kept<Household>>("POST", `/households/${id}/restore`, { version }),
+  householdFile: (household: string) => request<object>("GET", `/households/${household}/file`),
+  takeHousehold: (file: unknown, into: string | null) =>
+    request<Kept<Household>>("POST", `/take${into === null ? "" : `?into=${into}`}`, file),
   putDemo: () => request<Kept<Household>[]>("POST", "/demo", {}),
   garage: (household: string) => request<Garage>("GET", `/households/${household}/garage`),
   saveHousehold: ({ id, version, spec }: Kept<Household>) =>

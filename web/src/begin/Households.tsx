@@ -5,11 +5,16 @@ import {
   DISTANCE_UNITS,
   ECONOMY_UNITS,
   HOUSE_RULES,
+  HOUSEHOLD_MAX_BYTES,
   householdSchema,
+  parseHousehold,
   problemsOf,
+  type FieldProblem,
   type Household,
   type Kept,
 } from "@kettleback/core";
+import { api, Refused } from "../api/client";
+import { DocumentFile, saveAs } from "../shell/DocumentFile";
 import { sayDone, sayTrouble } from "../shell/notices";
 import { useGarage } from "../state/garage";
 import "./begin.scss";
@@ -31,15 +36,56 @@ export default function Households() {
           <House key={`${row.id} ${row.version}`} row={row} shown={row.id === householdId} />
         ))}
       </ul>
-      <p className="acts">
+      <div className="acts">
         <Link className="btn btn-primary btn-sm" to="/begin">
           Add a household
         </Link>
         <Button size="sm" variant="quiet" onClick={() => void putDemo().catch(sayTrouble)}>
           Put the demo beside mine
         </Button>
-      </p>
+        <TakeIn />
+      </div>
     </div>
+  );
+}
+
+/** Takes a household file in: as a household of its own, or into one there is. */
+function TakeIn() {
+  const { households, load } = useGarage();
+  const [into, setInto] = useState("");
+  const take = async (text: string): Promise<readonly FieldProblem[]> => {
+    const read = parseHousehold(text);
+    if (!read.ok) return read.problems;
+    try {
+      const taken = await api.takeHousehold(JSON.parse(text), into === "" ? null : into);
+      await load(taken.id);
+      sayDone(`${taken.spec.name} is taken in.`);
+      return [];
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error;
+      return error.errors.length > 0 ? error.errors : [{ field: "(file)", message: error.message }];
+    }
+  };
+  return (
+    <>
+      <label className="into">
+        <span className="visually-hidden">A file is taken in</span>
+        <select
+          className="form-select form-select-sm"
+          aria-label="A file is taken in"
+          value={into}
+          onChange={(e) => setInto(e.target.value)}
+        >
+          <option value="">as a household of its own</option>
+          {households.map(({ id, spec }) => (
+            <option key={id} value={id}>
+              into {spec.name}
+            </option>
+          ))}
+        </select>
+      </label>
+      <DocumentFile one="household" maxBytes={HOUSEHOLD_MAX_BYTES} take={take} />
+    </>
   );
 }
 
@@ -51,6 +97,14 @@ function House({ row, shown }: { readonly row: Kept<Household>; readonly shown: 
   const [problem] = parsed.success ? [] : problemsOf(parsed.error, householdSchema);
   const changed = JSON.stringify(spec) !== JSON.stringify(row.spec);
   const set = (change: Partial<Household>) => setSpec({ ...spec, ...change });
+  const file = async () => {
+    const text = `${JSON.stringify(await api.householdFile(row.id), null, 1)}\n`;
+    saveAs(
+      `${row.spec.name.toLowerCase().replace(/[^a-z0-9]+/g, "-")}.household.json`,
+      text,
+      "application/json",
+    );
+  };
   const forget = () =>
     removeHousehold(row).then(
       (gone) =>
@@ -130,6 +184,14 @@ function House({ row, shown }: { readonly row: Kept<Household>; readonly shown: 
             Show
           </Button>
         )}
+        <Button
+          size="sm"
+          variant="quiet"
+          aria-label={`Save ${row.spec.name} as a file`}
+          onClick={() => void file().catch(sayTrouble)}
+        >
+          As file
+        </Button>
         <Button
           size="sm"
           variant="quiet"

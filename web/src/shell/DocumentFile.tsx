@@ -5,8 +5,8 @@ import type { FieldProblem } from "@kettleback/core";
 interface Props {
   /** What the file holds: "plan". */
   readonly one: string;
-  /** What it is called, and its text; null where there is nothing to export. */
-  readonly content: { readonly name: string; text(): string } | null;
+  /** What it is called, and its text; null where there is nothing to export just now, left out where there never is. */
+  readonly content?: { readonly name: string; text(): string } | null;
   readonly maxBytes: number;
   /** Kinds of file that are offered; JSON where nothing is said. */
   readonly accept?: string;
@@ -67,16 +67,18 @@ export function DocumentFile({
 
   return (
     <>
-      <Button
-        size="sm"
-        variant="quiet"
-        disabled={!content}
-        onClick={() =>
-          content && saveAs(`${slug(content.name, one)}.${one}.json`, content.text(), "application/json")
-        }
-      >
-        Export
-      </Button>
+      {content !== undefined && (
+        <Button
+          size="sm"
+          variant="quiet"
+          disabled={!content}
+          onClick={() =>
+            content && saveAs(`${slug(content.name, one)}.${one}.json`, content.text(), "application/json")
+          }
+        >
+          Export
+        </Button>
+      )}
       <Button
         size="sm"
         variant="quiet"
