@@ -165,3 +165,18 @@ test("a night on which the clocks go back asks which hour is meant", async ({ pa
   await pick(page, "Which of the two hours", "the second time");
   await expect(page.getByText("comes twice on 2026-10-25")).toBeHidden();
 });
+
+test("printed, a path is one sheet: sentence, answers, cautions in full and the settings to make; nothing to press", async ({
+  page,
+}) => {
+  await pick(page, "Saved paths", "Plover over the garden reel");
+  await page.emulateMedia({ media: "print" });
+  await expect(page.getByRole("region", { name: "On paper" })).toContainText("Settings to make: none");
+  await expect(page.getByRole("navigation", { name: "Rooms" })).toBeHidden();
+  await expect(page.getByRole("button", { name: "Print" })).toBeHidden();
+  await expect(answer(page, /Cost/)).toBeVisible();
+  const cautions = page.getByRole("region", { name: "Cautions" });
+  await expect(cautions.locator(".caution p").first()).toBeVisible();
+  const pdf = (await page.pdf({ format: "A4" })).toString("latin1");
+  expect(pdf.match(/\/Type \/Page\b/g)).toHaveLength(1);
+});

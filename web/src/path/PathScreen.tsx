@@ -11,6 +11,7 @@ import { Hangs } from "./Hangs";
 import { Lift } from "./Lift";
 import { LinkPanel } from "./LinkPanel";
 import { Lower } from "./Lower";
+import { OnPaper } from "./OnPaper";
 import { PlanFile } from "./PlanFile";
 import { Problems } from "./Problems";
 import { Refused } from "./Refused";
@@ -25,6 +26,7 @@ import "./sentence.scss";
 import "./answers.scss";
 import "./beside.scss";
 import "./lower.scss";
+import "./print.scss";
 
 /** The heart: one sentence that says what is plugged in where, and at once what comes of it. */
 export default function PathScreen({ garage }: { garage: Garage }) {
@@ -71,6 +73,9 @@ function Bench({ garage, answered, onChange }: BenchProps) {
         <div className="undo">
           <ToLineup garage={garage} draft={draft} plan={plan} />
           <PlanFile plan={plan} onImported={onChange} />
+          <button type="button" className="btn btn-quiet btn-sm" onClick={() => window.print()}>
+            Print
+          </button>
           <UndoRedo store={draftStoreOf(garage.household.id)} />
         </div>
       </div>
@@ -122,6 +127,7 @@ function Answer({ charging, draft, onChange }: AnswerProps) {
   return (
     <div className="bench">
       <div className="bench-drawing">
+        <OnPaper charging={charging} />
         <Stops cautions={cautions} acknowledged={draft.acknowledged} />
         <Verdict charging={charging} />
         {solution.clock.notes.map((note) => (

@@ -1,0 +1,32 @@
+import { ampsText } from "../format/number";
+import type { Charging } from "../solve/answer";
+import { localAt } from "./answers";
+
+/** What only the printed sheet says: which path it is, and what has to be set by hand before it holds. */
+export function OnPaper({ charging: { plan, solution } }: { readonly charging: Charging }) {
+  const { setting } = solution.circuit;
+  const { unitAmps, carAmps, otherBusy } = plan.settings;
+  const settings = [
+    ...(setting
+      ? [
+          `${setting.by === "car" ? plan.car.name : plan.unit.name}: set to ${ampsText(setting.amps)}; the figures count on it.`,
+        ]
+      : []),
+    ...(unitAmps !== null ? [`${plan.unit.name}: set to ${ampsText(unitAmps)}.`] : []),
+    ...(carAmps !== null ? [`${plan.car.name}: limited to ${ampsText(carAmps)}.`] : []),
+    ...(otherBusy ? ["Another car draws on the same station."] : []),
+  ];
+  return (
+    <section className="print-only" aria-label="On paper">
+      <h2>
+        {plan.name}, {localAt(solution, 0).toFormat("d LLLL yyyy")}
+      </h2>
+      <p>
+        Settings to make:{" "}
+        {settings.length > 0
+          ? settings.join(" ")
+          : `none; ${plan.unit.name} and ${plan.car.name} as they are.`}
+      </p>
+    </section>
+  );
+}
