@@ -136,3 +136,17 @@ testAlone(
     await expect(answer(page, /Cost/)).toContainText("€13.23");
   },
 );
+
+testAlone(
+  "what was lost comes back from the day's copy, and putting it back is a copy of its own",
+  async ({ page }) => {
+    await pick(page, "Household", "Households…");
+    await page.getByRole("button", { name: "Delete Larch Hollow" }).click();
+    await expect(page.getByRole("button", { name: "Delete Larch Hollow" })).toHaveCount(0);
+    const copies = page.getByRole("region", { name: "Copies" });
+    await copies.getByRole("button", { name: /Put back the copy of/ }).click();
+    await expect(page.getByText(/All is as it was on/)).toBeVisible();
+    await expect(page.getByRole("button", { name: "Delete Larch Hollow" })).toBeVisible();
+    await expect(copies).toContainText("before another was put back");
+  },
+);

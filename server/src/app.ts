@@ -6,6 +6,7 @@ import type { Logger } from "pino";
 import { HOUSEHOLD_MAX_BYTES, LINEUP_MAX_BYTES, PLAN_MAX_BYTES } from "@kettleback/core";
 import { api } from "./api/router";
 import { sendProblems } from "./api/problem";
+import type { Keeper } from "./database";
 import { guardHostAndOrigin, securityHeaders } from "./safety/guard";
 
 /** Largest request body, in bytes: a hundred times the largest thing a form sends. */
@@ -16,23 +17,34 @@ export const LINEUP_LIMIT = LINEUP_MAX_BYTES;
 export const PRICES_LIMIT = PLAN_MAX_BYTES;
 
 export interface AppOptions {
-  readonly orm: MikroORM;
+  readonly orm: Pick<MikroORM, "em">;
+  /** Keeps copies of the database; left out where there is no file. */
+  readonly keeper?: Keeper;
   readonly log: Logger;
   /** Folder of the built pages; without it only the interface answers. */
   readonly pages?: string | undefined;
 }
 
 /** The whole application: guards, interface, pages. */
-export function createApp({ orm, log, pages }: AppOptions): Express {
+export function createApp({ orm, keeper, log, pages }: AppOptions): Express {
   const app = express();
   app.disable("x-powered-by");
   app.set("query parser", "simple");
   app.use(securityHeaders, guardHostAndOrigin);
+  app.use("/api", (_req, res, next) =>
+    keeper?.busy
+      ? void res.status(503).json({
+          title: "Busy",
+          status: 503,
+          detail: "A copy is being put in place; try again in a moment.",
+        })
+      : next(),
+  );
   app.use("/api/households/:household/lineups", express.json({ limit: LINEUP_LIMIT, strict: true }));
   app.use("/api/take", express.json({ limit: HOUSEHOLD_MAX_BYTES, strict: true }));
   for (const address of ["tariffs", "import"])
     app.use(`/api/households/:household/${address}`, express.json({ limit: PRICES_LIMIT, strict: true }));
-  app.use("/api", express.json({ limit: BODY_LIMIT, strict: true }), noStore, api(orm));
+  app.use("/api", express.json({ limit: BODY_LIMIT, strict: true }), noStore, api(orm, keeper));
   if (pages && existsSync(join(pages, "index.html"))) {
     app.use(
       "/assets",

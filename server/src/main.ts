@@ -3,7 +3,7 @@ import type { AddressInfo } from "node:net";
 import pino from "pino";
 import { createApp } from "./app";
 import { readConfig, type Config } from "./config";
-import { openDatabase, seedDemo } from "./database";
+import { Keeper, seedDemo } from "./database";
 
 const LOOPBACK = "127.0.0.1";
 const log = pino({ level: process.env.LOG_LEVEL ?? "info" }, pino.destination(2));
@@ -22,13 +22,14 @@ function listen(server: Server, port: number): Promise<AddressInfo> {
 }
 
 async function run(config: Config): Promise<void> {
-  const orm = await openDatabase(config.database);
-  if (config.demo) await seedDemo(orm.em.fork());
-  const server = createServer(createApp({ orm, log, pages: config.pages }));
+  const keeper = await Keeper.open(config.database);
+  if (config.demo) await seedDemo(keeper.em.fork());
+  keeper.startCopying((error) => log.warn(`No copy could be made: ${(error as Error).message}`));
+  const server = createServer(createApp({ orm: keeper, keeper, log, pages: config.pages }));
   server.requestTimeout = 15_000;
   server.headersTimeout = 5_000;
   const { port } = await listen(server, config.port).catch(async (error: unknown) => {
-    await orm.close();
+    await keeper.close();
     throw error;
   });
   process.stdout.write(`Kettleback is ready at http://${LOOPBACK}:${port}/\n`);
@@ -42,7 +43,7 @@ async function run(config: Config): Promise<void> {
     server.closeIdleConnections();
     server.close(() => {
       clearTimeout(force);
-      void orm.close().then(() => process.exit(0));
+      void keeper.close().then(() => process.exit(0));
     });
   };
   process.on("SIGINT", stop);

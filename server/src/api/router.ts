@@ -16,7 +16,7 @@ import {
   type Kind,
   type SeriesName,
 } from "@kettleback/core";
-import { HouseholdRow } from "../database";
+import { HouseholdRow, type Keeper } from "../database";
 import { garageOf } from "./garage";
 import { exportHousehold, importHousehold } from "./household-file";
 import { addHousehold, householdsOf, putDemo, setHouseholdDeleted } from "./households";
@@ -53,7 +53,7 @@ const addressOf = ({ params }: Request<{ household: string; kind: string; id: st
 });
 
 /** The interface under /api. Every request works on its own entity manager. */
-export function api(orm: MikroORM): Router {
+export function api(orm: Pick<MikroORM, "em">, keeper?: Keeper): Router {
   const router = Router();
   const em = () => orm.em.fork();
 
@@ -96,6 +96,16 @@ export function api(orm: MikroORM): Router {
     const file = judgeHousehold(req.body);
     if (!file.ok) throw refused(file.problems);
     res.status(201).json(await importHousehold(em(), file.value, into ?? null));
+  });
+
+  router.get("/copies", (_req, res) => void res.json(keeper?.copies() ?? []));
+
+  /** Puts a copy in the place of the database; what was there is copied first. */
+  router.post("/copies/:name/restore", async (req, res) => {
+    if (!keeper?.copies().some(({ name }) => name === req.params.name))
+      throw notFound(`copy ${req.params.name}`);
+    await keeper.restore(req.params.name);
+    res.json(keeper.copies());
   });
 
   router.post("/demo", async (_req, res) => void res.status(201).json(await putDemo(em())));

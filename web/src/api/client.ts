@@ -42,6 +42,13 @@ async function request<T>(method: string, address: string, body?: unknown): Prom
   return sent as T;
 }
 
+/** A copy of the database: its file's name, when it was made, its size. */
+export interface Copy {
+  readonly name: string;
+  readonly madeAt: string;
+  readonly bytes: number;
+}
+
 /** The server's interface, one function a call. */
 export const api = {
   households: () => request<Kept<Household>[]>("GET", "/households"),
@@ -53,6 +60,8 @@ export const api = {
   householdFile: (household: string) => request<object>("GET", `/households/${household}/file`),
   takeHousehold: (file: unknown, into: string | null) =>
     request<Kept<Household>>("POST", `/take${into === null ? "" : `?into=${into}`}`, file),
+  copies: () => request<Copy[]>("GET", "/copies"),
+  restoreCopy: (name: string) => request<Copy[]>("POST", `/copies/${name}/restore`, {}),
   putDemo: () => request<Kept<Household>[]>("POST", "/demo", {}),
   garage: (household: string) => request<Garage>("GET", `/households/${household}/garage`),
   saveHousehold: ({ id, version, spec }: Kept<Household>) =>

@@ -17,6 +17,7 @@ import { api, Refused } from "../api/client";
 import { DocumentFile, saveAs } from "../shell/DocumentFile";
 import { sayDone, sayTrouble } from "../shell/notices";
 import { useGarage } from "../state/garage";
+import { Copies } from "./Copies";
 import "./begin.scss";
 
 const RULES: Readonly<Record<Household["houseRule"], string>> = {
@@ -45,6 +46,7 @@ export default function Households() {
         </Button>
         <TakeIn />
       </div>
+      <Copies />
     </div>
   );
 }

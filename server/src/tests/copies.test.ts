@@ -1,0 +1,131 @@
+import {
+  copyFileSync,
+  existsSync,
+  mkdtempSync,
+  readFileSync,
+  readdirSync,
+  rmSync,
+  statSync,
+  truncateSync,
+  utimesSync,
+  writeFileSync,
+} from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import pino from "pino";
+import request from "supertest";
+import { createApp } from "../app";
+import { copiesFolder, copyDaily, Keeper, openDatabase, seedDemo } from "../database";
+
+const DAY = 86_400_000;
+let folder: string;
+let file: string;
+beforeEach(() => {
+  folder = mkdtempSync(join(tmpdir(), "kettleback-copies-"));
+  file = join(folder, "own.sqlite");
+});
+afterEach(() => rmSync(folder, { recursive: true }));
+
+const listed = () => readdirSync(copiesFolder(file)).sort();
+const cars = async (keeper: Keeper): Promise<number> => {
+  const [row] = (await keeper.em.fork().getConnection().execute("select count(*) as n from car")) as [
+    { n: number },
+  ];
+  return row.n;
+};
+
+test("a copy a day it changes, seven kept, each a whole database", async () => {
+  const orm = await openDatabase(file);
+  await seedDemo(orm.em.fork());
+  const start = Date.now();
+  for (let day = 0; day < 9; day++) {
+    await orm.em.getConnection().execute("update car set version = version + 1");
+    const name = await copyDaily(orm, file, start + day * DAY);
+    expect(name).toMatch(/^kettleback-\d{4}-\d\d-\d\d\.sqlite$/);
+    expect(await copyDaily(orm, file, start + day * DAY)).toBeUndefined();
+    // As if made on its own day.
+    const at = new Date(start - (9 - day) * DAY);
+    utimesSync(join(copiesFolder(file), name!), at, at);
+  }
+  expect(listed()).toHaveLength(7);
+  const copy = await openDatabase(join(copiesFolder(file), listed().at(-1)!));
+  expect(await copy.em.getConnection().execute("select count(*) as n from car")).toEqual([{ n: 5 }]);
+  await copy.close();
+  await orm.close();
+});
+
+test("a day on which nothing changes makes no copy", async () => {
+  const orm = await openDatabase(file);
+  expect(await copyDaily(orm, file, Date.now())).toBeDefined();
+  const later = new Date(Date.now() + 1_000);
+  for (const name of listed()) utimesSync(join(copiesFolder(file), name), later, later);
+  expect(await copyDaily(orm, file, Date.now() + DAY)).toBeUndefined();
+  await orm.close();
+});
+
+test("a copy is put back from the screen while the server runs, and that can be undone", async () => {
+  const keeper = await Keeper.open(file);
+  await seedDemo(keeper.em.fork());
+  const call = request
+    .agent(createApp({ orm: keeper, keeper, log: pino({ level: "silent" }) }))
+    .set("Host", "127.0.0.1:4180");
+  await copyDaily((keeper as unknown as { orm: Parameters<typeof copyDaily>[0] }).orm, file, Date.now());
+  await keeper.em.fork().getConnection().execute("delete from saved_path");
+  await keeper.em
+    .fork()
+    .getConnection()
+    .execute("update household set deleted_at = 1 where id = 'larch-hollow'");
+  const [copy] = (await call.get("/api/copies")).body as { name: string }[];
+  const restored = await call.post(`/api/copies/${copy!.name}/restore`).send({});
+  expect(restored.status).toBe(200);
+  expect(((await call.get("/api/households")).body as object[]).length).toBe(2);
+
+  const before = (restored.body as { name: string }[]).find(({ name }) => name.startsWith("before-"))!;
+  await call.post(`/api/copies/${before.name}/restore`).send({});
+  expect(((await call.get("/api/households")).body as object[]).length).toBe(1);
+  expect(await cars(keeper)).toBe(5);
+  await keeper.close();
+});
+
+test("a copy that is damaged, or none, is refused and nothing is changed", async () => {
+  const keeper = await Keeper.open(file);
+  await seedDemo(keeper.em.fork());
+  const call = request
+    .agent(createApp({ orm: keeper, keeper, log: pino({ level: "silent" }) }))
+    .set("Host", "127.0.0.1:4180");
+  await copyDaily((keeper as unknown as { orm: Parameters<typeof copyDaily>[0] }).orm, file, Date.now());
+  const [name] = listed();
+  truncateSync(join(copiesFolder(file), name!), 5_000);
+  expect((await call.post(`/api/copies/${name}/restore`).send({})).status).toBeGreaterThanOrEqual(500);
+  expect((await call.post("/api/copies/kettleback-1999-01-01.sqlite/restore").send({})).status).toBe(404);
+  expect((await call.post("/api/copies/..%2Fown.sqlite/restore").send({})).status).toBe(404);
+  expect(await cars(keeper)).toBe(5);
+  await keeper.close();
+});
+
+test("a file cut off, swapped for something else, or moved away is said with what to do, and never overwritten", async () => {
+  const keeper = await Keeper.open(file);
+  await seedDemo(keeper.em.fork());
+  await copyDaily((keeper as unknown as { orm: Parameters<typeof copyDaily>[0] }).orm, file, Date.now());
+  await keeper.close();
+  const whole = join(folder, "whole.sqlite");
+  const settled = await openDatabase(file);
+  await settled.em.getConnection().execute("pragma wal_checkpoint(truncate)");
+  await settled.close(true);
+  copyFileSync(file, whole);
+
+  truncateSync(file, Math.floor(statSync(file).size / 2));
+  await expect(Keeper.open(file)).rejects.toThrow(/cannot be read.*Its newest copy is .*kettleback-/s);
+  writeFileSync(file, "a letter to a friend, not a database at all, and long enough to be read as one");
+  const letter = readFileSync(file, "utf8");
+  await expect(Keeper.open(file)).rejects.toThrow(/cannot be read/);
+  expect(readFileSync(file, "utf8")).toBe(letter);
+
+  rmSync(file);
+  await expect(Keeper.open(file)).rejects.toThrow(/is not where it was, though its copies are/);
+  expect(existsSync(file)).toBe(false);
+  copyFileSync(whole, file);
+  const again = await Keeper.open(file);
+  expect(await cars(again)).toBe(5);
+  await again.close();
+});

@@ -1,0 +1,52 @@
+import { useCallback, useEffect, useState } from "react";
+import Button from "react-bootstrap/Button";
+import { DateTime } from "luxon";
+import { api, type Copy } from "../api/client";
+import { decimals } from "../format/number";
+import { sayDone, sayTrouble } from "../shell/notices";
+import { useGarage } from "../state/garage";
+
+/** The copies of the database: one a day it changes, seven kept; each can be put back, and that undone. */
+export function Copies() {
+  const [copies, setCopies] = useState<readonly Copy[] | null>(null);
+  const { load } = useGarage();
+  const fetchCopies = useCallback(() => void api.copies().then(setCopies, sayTrouble), []);
+  useEffect(fetchCopies, [fetchCopies]);
+  if (!copies) return null;
+  const when = (copy: Copy) => DateTime.fromISO(copy.madeAt).toFormat("ccc d LLL yyyy, HH:mm");
+  const putBack = (copy: Copy) =>
+    api.restoreCopy(copy.name).then(async (left) => {
+      setCopies(left);
+      await load();
+      sayDone(`All is as it was on ${when(copy)}. What was there until now is the newest copy.`);
+    }, sayTrouble);
+  return (
+    <section aria-label="Copies">
+      <h2>Copies</h2>
+      <p className="quiet">
+        One is made each day something changes, seven are kept. Putting one back makes a copy of what is there
+        first.
+      </p>
+      {copies.length === 0 && <p>None yet.</p>}
+      <ul>
+        {copies.map((copy) => (
+          <li key={copy.name}>
+            <span>
+              {when(copy)}
+              {copy.name.startsWith("before") && ", before another was put back"},{" "}
+              {decimals(copy.bytes / 1024, 0)} KiB
+            </span>
+            <Button
+              size="sm"
+              variant="quiet"
+              aria-label={`Put back the copy of ${when(copy)}`}
+              onClick={() => void putBack(copy)}
+            >
+              Put back
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
