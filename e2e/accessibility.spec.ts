@@ -154,13 +154,11 @@ const MONEY: typeof SCREENS = {
 for (const [name, open] of Object.entries({ ...SCREENS, ...LINEUP, ...MONEY, ...BEGIN }))
   test(`${name}, by day and at dusk: no accessibility fault, no refused resource, nothing wider than a phone`, async ({
     page,
-    shared,
   }) => {
     const complaints: string[] = [];
     page.on("console", (message) => message.type() === "error" && complaints.push(message.text()));
     page.on("pageerror", (error) => complaints.push(error.message));
     await page.emulateMedia({ colorScheme: "light", reducedMotion: "reduce" });
-    await page.goto(`${shared.address}/path`);
     await open(page);
     for (const colorScheme of ["light", "dark"] as const) {
       await page.emulateMedia({ colorScheme, reducedMotion: "reduce" });

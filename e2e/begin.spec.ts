@@ -105,7 +105,7 @@ testAlone(
     await first.getByLabel("Currency").fill("EUR");
     await first.getByLabel("Name").fill("The boatyard");
     await first.getByLabel("Distances").selectOption("mi");
-    await first.getByRole("button", { name: "Save Fallow Quay" }).click();
+    await first.getByRole("button", { name: "Save Fallow Quay", exact: true }).click();
     await expect(page.getByText("The boatyard is saved.")).toBeVisible();
     await page.getByRole("link", { name: "Path" }).click();
     await expect(answer(page, /Range by the hour/)).toContainText("mi/h");

@@ -31,6 +31,25 @@ export function must(what, command, args, options) {
   }
 }
 
+/** Runs commands side by side and stops everything when one fails. */
+export async function mustAll(what, commands) {
+  say(what);
+  const codes = await Promise.all(
+    commands.map(
+      ([command, args]) =>
+        new Promise((resolve) =>
+          spawn(command, args, { cwd: ROOT, stdio: ["ignore", "inherit", "inherit"] }).once("exit", (code) =>
+            resolve(code ?? 1),
+          ),
+        ),
+    ),
+  );
+  const failed = codes.find((code) => code !== 0);
+  if (failed === undefined) return;
+  console.error(`\n${what} failed (exit ${failed}).`);
+  process.exit(failed);
+}
+
 /** A tool that npm installed. */
 export const tool = (name) => join(ROOT, "node_modules", ".bin", name);
 

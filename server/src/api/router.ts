@@ -16,7 +16,7 @@ import {
   type Kind,
   type SeriesName,
 } from "@kettleback/core";
-import { HouseholdRow, type Keeper } from "../database";
+import { HouseholdRow, UnreadableCopyError, type Keeper } from "../database";
 import { garageOf } from "./garage";
 import { exportHousehold, importHousehold } from "./household-file";
 import { addHousehold, householdsOf, putDemo, setHouseholdDeleted } from "./households";
@@ -104,7 +104,11 @@ export function api(orm: Pick<MikroORM, "em">, keeper?: Keeper): Router {
   router.post("/copies/:name/restore", async (req, res) => {
     if (!keeper?.copies().some(({ name }) => name === req.params.name))
       throw notFound(`copy ${req.params.name}`);
-    await keeper.restore(req.params.name);
+    await keeper.restore(req.params.name).catch((error: unknown) => {
+      throw error instanceof UnreadableCopyError
+        ? refused([{ field: "name", message: error.message }])
+        : error;
+    });
     res.json(keeper.copies());
   });
 

@@ -1,5 +1,6 @@
 import { copyFileSync, existsSync, renameSync, rmSync } from "node:fs";
 import { join } from "node:path";
+import Database from "libsql";
 import type { MikroORM } from "@mikro-orm/libsql";
 import { copiesFolder, copiesOf, copyDaily, copyInto, type Copy } from "./copies";
 import { openDatabase } from "./open";
@@ -20,24 +21,34 @@ export class LostDatabaseError extends Error {
   }
 }
 
-const UNREADABLE = /not a database|malformed|disk image|SQLITE_(NOTADB|CORRUPT)/i;
+/** A copy that cannot be put back because it is damaged itself. */
+export class UnreadableCopyError extends Error {
+  constructor(name: string) {
+    super(`the copy ${name} cannot be read; nothing has been changed: take another`);
+  }
+}
+
+/** Whether a file is a whole database: one that is cut off may open all the same, and fail only where something is missing. */
+function isWhole(file: string): boolean {
+  let database: Database.Database | undefined;
+  try {
+    database = new Database(file);
+    const check = database.prepare("pragma quick_check(1)").get() as { quick_check: string };
+    return check.quick_check === "ok";
+  } catch {
+    return false;
+  } finally {
+    database?.close();
+  }
+}
 
 /** Opens a database, or says plainly that it is lost. @throws LostDatabaseError */
 export async function openKept(file: string): Promise<MikroORM> {
   if (!existsSync(file) && copiesOf(file).length > 0)
     throw new LostDatabaseError(file, "is not where it was, though its copies are");
-  const damaged = new LostDatabaseError(file, "cannot be read: it is damaged, or no database at all");
-  let orm: MikroORM;
-  try {
-    orm = await openDatabase(file);
-  } catch (error) {
-    throw error instanceof Error && UNREADABLE.test(error.message) ? damaged : error;
-  }
-  // A file that is cut off may open all the same, and fail only where something is missing.
-  const [check] = await orm.em.getConnection().execute<{ quick_check: string }[]>("pragma quick_check(1)");
-  if (check?.quick_check === "ok") return orm;
-  await orm.close(true);
-  throw damaged;
+  if (existsSync(file) && !isWhole(file))
+    throw new LostDatabaseError(file, "cannot be read: it is damaged, or no database at all");
+  return openDatabase(file);
 }
 
 /** A database in use, with its daily copies, that can be put back to one of them while it runs. */
@@ -81,6 +92,8 @@ export class Keeper {
     drop(next);
     try {
       copyFileSync(join(copiesFolder(this.file), name), next);
+      if (!isWhole(next)) throw new UnreadableCopyError(name);
+      // Brought to this program's schema, or refused, before anything is put in its place.
       await (await openDatabase(next)).close(true);
       await copyInto(
         this.orm,
