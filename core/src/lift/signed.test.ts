@@ -93,12 +93,12 @@ function told(plans: readonly Plan[]): string[] {
   );
 }
 
-test("every change there is to advise, and every ladder, is the one that was read and signed", () => {
-  // Written once, read line by line; a change to it is read again.
+test("every change there is to advise, and every ladder, is the one that stands in the list", () => {
+  // Written down while the laws of the ladder held, and read in part; a change to it is read before it is taken over.
   expect(told(signed.paths.map((i) => all[i]!))).toEqual(signed.lines);
 });
 
-test("no change is advised on any realistic path that was not read", () => {
-  const read = new Set(signed.paths.flatMap((i) => whats(all[i]!)));
-  expect(all.flatMap(whats).filter((what) => !read.has(what))).toEqual([]);
+test("no change is advised on any realistic path that the list lacks", () => {
+  const listed = new Set(signed.paths.flatMap((i) => whats(all[i]!)));
+  expect(all.flatMap(whats).filter((what) => !listed.has(what))).toEqual([]);
 });
