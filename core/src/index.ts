@@ -28,3 +28,4 @@ export * from "./lineup";
 export * from "./start";
 export * from "./chooser";
 export * from "./begin";
+export * from "./plate";

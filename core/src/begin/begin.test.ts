@@ -3,6 +3,7 @@ import { isRefusal } from "../path";
 import {
   batteryBy,
   begin,
+  carFromPapers,
   CAR_CLASSES,
   chargerFromPower,
   hangsOn,
@@ -137,4 +138,72 @@ test("a pack of half the size has about twice the resistance, and one of low vol
   expect(batteryBy(60_000, 360).packOhms).toBe(0.1);
   expect(batteryBy(30_000, 360).packOhms).toBe(0.2);
   expect(batteryBy(60_000, 180).packOhms).toBe(0.025);
+});
+
+describe("a car from its papers", () => {
+  test("kW and phases, gross energy and range settle charger, battery and what it uses; how is said", () => {
+    const found = carFromPapers({ chargerKW: 7.2, phases: 1, grossKWh: 64, rangeKm: 350 }, "230/400");
+    expect(found).toMatchObject({
+      limits: [{ lanes: 1, amps: 32 }],
+      // 93 % of the cells is usually free (common practice).
+      battery: { usableWh: 59_520, grossWh: 64_000, packVolts: 360 },
+      whPerKm: 170,
+      assumed: ["capacity"],
+      known: ["charger", "economy"],
+      problems: [],
+    });
+    expect(found.said).toEqual([
+      "64.0 kWh gross: about 59.5 kWh usable, 93 % (common practice, assumed).",
+      "7.2 kW on one phase: 1 × 32 A at 230 V.",
+      "59.5 kWh over 350 km: 170 Wh/km. Stated ranges flatter; in winter and on motorways it is more.",
+    ]);
+  });
+
+  test("the same kW is another current on the other side of the world", () => {
+    expect(carFromPapers({ chargerKW: 7.2, phases: 1 }, "split-phase").limits).toEqual([
+      { lanes: 1, amps: 30 },
+    ]);
+  });
+
+  test("volts times amp-hours are the cells; what is usable is assumed unless stated", () => {
+    // Arithmetic: 355 × 180 = 63,900.
+    expect(carFromPapers({ packVolts: 355, ampHours: 180 }, "230/400")).toMatchObject({
+      battery: { usableWh: 59_427, grossWh: 63_900, packVolts: 355 },
+      assumed: ["capacity"],
+      problems: [],
+    });
+    expect(carFromPapers({ packVolts: 355, ampHours: 180, usableKWh: 60 }, "230/400")).toMatchObject({
+      battery: { usableWh: 60_000, grossWh: 63_900 },
+      assumed: [],
+      known: ["capacity"],
+    });
+  });
+
+  test.each([
+    [{ chargerKW: 11, phases: 1 }, "chargerKW", "11 kW on one phase contradict each other"],
+    [{ chargerKW: 64, usableKWh: 11 }, "chargerKW", "look mixed up: kW is the rate"],
+    [{ chargerKW: 77 }, "chargerKW", "the battery's kWh"],
+    [{ usableKWh: 70, grossKWh: 64 }, "usableKWh", "more than the 64.0 kWh of its cells"],
+    [{ grossKWh: 90, packVolts: 355, ampHours: 180 }, "grossKWh", "contradicts 355 V × 180 Ah = 63.9 kWh"],
+    [{ ampHours: 180 }, "ampHours", "no energy without the pack's volts"],
+    [{ rangeKm: 400 }, "rangeKm", "only beside the battery"],
+    [{ usableKWh: 60, rangeKm: 4000 }, "rangeKm", "would be 15 Wh/km; accepted: 45 to 450 Wh/km"],
+    [{ usableKWh: 60, rangeKm: 40 }, "rangeKm", "would be 1500 Wh/km"],
+  ] as const)("%j is refused at %s", (papers, field, message) => {
+    const { problems } = carFromPapers(papers, "230/400");
+    expect(problems).toHaveLength(1);
+    expect(problems[0]).toMatchObject({ field, message: expect.stringContaining(message) as string });
+  });
+
+  test("nothing said settles nothing", () => {
+    expect(carFromPapers({}, "230/400")).toEqual({
+      limits: undefined,
+      battery: undefined,
+      whPerKm: undefined,
+      said: [],
+      assumed: [],
+      known: [],
+      problems: [],
+    });
+  });
 });

@@ -7,4 +7,5 @@ export * from "./adopt";
 export * from "./saved-lineup";
 export * from "./lineup";
 export * from "./everywhere";
+export * from "./fits";
 export * from "./household-file";

@@ -1,16 +1,26 @@
-import { useMemo } from "react";
+import { useMemo, useState, type ReactNode } from "react";
 import Button from "react-bootstrap/Button";
 import Modal from "react-bootstrap/Modal";
-import { FormProvider, useForm, useWatch, type FieldErrors } from "react-hook-form";
-import { KINDS, problemsOf, type Garage, type Kept, type Kind, type SpecOf } from "@kettleback/core";
+import { FormProvider, useForm, useFormState, useWatch, type FieldErrors } from "react-hook-form";
+import {
+  KINDS,
+  problemsOf,
+  worldOf,
+  type EconomyUnit,
+  type Garage,
+  type Kept,
+  type Kind,
+  type SpecOf,
+  type SupplyId,
+} from "@kettleback/core";
 import { Refused } from "../api/client";
 import { sayDone } from "../shell/notices";
 import { useGarage } from "../state/garage";
 import { withArticle } from "../format/words";
 import { FieldControl } from "./FieldControl";
 import type { Values } from "./field";
-import { groupsOf, parentChoices } from "./fields";
-import { atField, specOf, valuesOf } from "./values";
+import { groupsOf, parentChoices } from "./forms";
+import { atField, heldIn, specOf, valuesOf } from "./values";
 
 export type EditableKind = Exclude<Kind, "paths" | "lineups" | "tariffs">;
 
@@ -32,6 +42,7 @@ export function Editor({ garage, kind, row, onClose }: Props) {
   const household = garage.household.spec;
   const groups = useMemo(() => groupsOf(kind), [kind]);
   const parents = parentChoices(kind, garage);
+  const system = useMemo(() => worldOf(garage), [garage]);
   const keep = useGarage((s) => s.keep);
   const { schema, one } = KINDS[kind];
   const start = useMemo(() => {
@@ -115,7 +126,13 @@ export function Editor({ garage, kind, row, onClose }: Props) {
                 </select>
               </label>
             )}
-            <Groups groups={groups} economyUnit={household.economyUnit} unflat={unflat} />
+            <Groups
+              groups={groups}
+              economyUnit={household.economyUnit}
+              system={system}
+              fresh={row.id === undefined}
+              unflat={unflat}
+            />
           </FormProvider>
         </Modal.Body>
         <Modal.Footer>
@@ -145,26 +162,74 @@ function FormError({ message, count }: { message: string | undefined; count: num
   );
 }
 
-function Groups({
-  groups,
-  economyUnit,
-  unflat,
-}: {
-  groups: ReturnType<typeof groupsOf>;
-  economyUnit: string;
+interface GroupsProps {
+  readonly groups: ReturnType<typeof groupsOf>;
+  readonly economyUnit: EconomyUnit;
+  readonly system: SupplyId;
+  /** A thing that is being added, not one that is kept. */
+  readonly fresh: boolean;
   unflat(values: Values): Values;
-}) {
+}
+
+/** What matters first, the rest folded with the values it holds. */
+function Groups({ groups, economyUnit, system, fresh, unflat }: GroupsProps) {
   const values = unflat(useWatch() as Values);
-  return groups.map(({ title, fields }) => (
-    <fieldset key={title}>
-      <legend>{title}</legend>
+  const { errors } = useFormState();
+  return groups.map(({ title, fields, folded }) => {
+    const shown = fields.filter((f) => f.when?.(values) ?? true);
+    if (shown.length === 0) return null;
+    const controls = (
       <div className="fields">
-        {fields
-          .filter((f) => f.when?.(values) ?? true)
-          .map((f) => (
-            <FieldControl key={f.path} field={f} name={flat(f.path)} economyUnit={economyUnit} />
-          ))}
+        {shown.map((f) => (
+          <FieldControl
+            key={f.path}
+            field={f}
+            name={flat(f.path)}
+            economyUnit={economyUnit}
+            system={system}
+          />
+        ))}
       </div>
-    </fieldset>
-  ));
+    );
+    if (!folded)
+      return (
+        <fieldset key={title}>
+          <legend>{title}</legend>
+          {controls}
+        </fieldset>
+      );
+    const wrong = shown.some((f) => errors[flat(f.path)]);
+    return (
+      <Folded
+        key={title}
+        title={title}
+        holds={heldIn(shown, values)}
+        open={wrong}
+        first={folded === "unless-new" && fresh}
+      >
+        {controls}
+      </Folded>
+    );
+  });
+}
+
+interface FoldedProps {
+  readonly title: string;
+  readonly holds: string;
+  /** Something in it wants to be seen. */
+  readonly open: boolean;
+  readonly first: boolean;
+  readonly children: ReactNode;
+}
+
+function Folded({ title, holds, open, first, children }: FoldedProps) {
+  const [wanted, setWanted] = useState(first);
+  return (
+    <details className="folded" open={open || wanted} onToggle={(e) => setWanted(e.currentTarget.open)}>
+      <summary>
+        <strong>{title}</strong> <small>{holds}</small>
+      </summary>
+      {children}
+    </details>
+  );
 }

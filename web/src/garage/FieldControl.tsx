@@ -1,27 +1,53 @@
-import { useId, type ReactNode } from "react";
+import { useId, useState, type ReactNode } from "react";
 
 import { Controller, useFormContext, useWatch } from "react-hook-form";
-import { energyOfAmpHours } from "@kettleback/core";
+import type { EconomyUnit, SupplyId } from "@kettleback/core";
 import type { TypedPoint } from "./curve";
 import { CurveEditor } from "./CurveEditor";
 import type { Field } from "./field";
+import { Papers } from "./Papers";
 
 interface Props {
   readonly field: Field;
   readonly name: string;
-  readonly economyUnit: string;
+  readonly economyUnit: EconomyUnit;
+  /** The supply of the household, where what is typed means another thing on another one. */
+  readonly system: SupplyId;
 }
 
+/** Where a form keeps the marks of what is assumed. */
+const MARKS = "assumed";
+
 /** The control of one field, with its unit, its hint, and its problem beside it. */
-export function FieldControl({ field, name, economyUnit }: Props) {
+export function FieldControl({ field, name, economyUnit, system }: Props) {
   const id = useId();
-  const { register, formState, control } = useFormContext();
+  const { register, formState, control, getValues, setValue } = useFormContext();
+  const { assumed } = field;
+  // What is typed is known from then on.
+  const onChange = () => {
+    if (assumed)
+      setValue(
+        MARKS,
+        (getValues(MARKS) as readonly string[]).filter((mark) => mark !== assumed),
+      );
+  };
   const error = formState.errors[name]?.message as string | undefined;
   const describedBy =
     [field.hint && `${id}-hint`, error && `${id}-error`].filter(Boolean).join(" ") || undefined;
   const aria = { "aria-invalid": !!error, "aria-describedby": describedBy };
   const notes = (
     <>
+      {assumed && (
+        <label className="assumed">
+          <input
+            type="checkbox"
+            value={assumed}
+            aria-label={`${field.label} is assumed`}
+            {...register(MARKS)}
+          />{" "}
+          <small>a usual value, assumed</small>
+        </label>
+      )}
       {field.hint && (
         <small id={`${id}-hint`} className="hint">
           {field.hint}
@@ -63,15 +89,25 @@ export function FieldControl({ field, name, economyUnit }: Props) {
         <Controller
           control={control}
           name={name}
-          render={({ field: { value, onChange } }) => (
-            <Pairs field={field} value={value as Record<string, string>} onChange={onChange} notes={notes} />
+          render={({ field: { value, onChange: set } }) => (
+            <Pairs
+              field={field}
+              value={value as Record<string, string>}
+              onChange={(pairs) => {
+                set(pairs);
+                onChange();
+              }}
+              notes={notes}
+            />
           )}
         />
       );
     case "curve":
       return <Curve field={field} name={name} error={error} />;
-    case "ampHours":
-      return <AmpHours field={field} />;
+    case "marks":
+      return null;
+    case "papers":
+      return <Papers economyUnit={economyUnit} system={system} />;
     case "choice":
       return (
         <div className="field">
@@ -98,7 +134,7 @@ export function FieldControl({ field, name, economyUnit }: Props) {
               type={field.type === "number" || field.type === "economy" ? "number" : "text"}
               step="any"
               inputMode={field.type === "number" || field.type === "economy" ? "decimal" : undefined}
-              {...register(name)}
+              {...register(name, { onChange })}
               {...aria}
             />
             {unit && <span className="unit">{unit}</span>}
@@ -109,6 +145,9 @@ export function FieldControl({ field, name, economyUnit }: Props) {
     }
   }
 }
+
+/** A longer list shows what is set, and a picker for the rest. */
+const MOST_AT_ONCE = 6;
 
 type PairsField = Extract<Field, { type: "pairs" }>;
 
@@ -124,11 +163,17 @@ function Pairs({
   onChange(value: Record<string, string>): void;
   notes: ReactNode;
 }) {
+  const { choices } = field.key;
+  const [opened, setOpened] = useState<readonly string[]>(() =>
+    Object.keys(value).filter((key) => value[key]),
+  );
+  const long = choices.length > MOST_AT_ONCE;
+  const shown = long ? choices.filter(({ value: key }) => opened.includes(key)) : choices;
   return (
     <div className="field wide" role="group" aria-label={field.label}>
       <span>{field.label}</span>
       <span className="pairs">
-        {field.key.choices.map(({ value: key, label }) => (
+        {shown.map(({ value: key, label }) => (
           <label key={key}>
             <span className="measure">
               <input
@@ -144,6 +189,23 @@ function Pairs({
             {label}
           </label>
         ))}
+        {long && (
+          <select
+            className="form-select form-select-sm"
+            aria-label={`${field.label}: add one`}
+            value=""
+            onChange={(e) => setOpened([...opened, e.target.value])}
+          >
+            <option value="">add one…</option>
+            {choices
+              .filter(({ value: key }) => !opened.includes(key))
+              .map(({ value: key, label }) => (
+                <option key={key} value={key}>
+                  {label}
+                </option>
+              ))}
+          </select>
+        )}
       </span>
       {notes}
     </div>
@@ -177,30 +239,5 @@ function Curve({
         />
       )}
     />
-  );
-}
-
-/** Capacity stated the other way: amp-hours, multiplied by the pack volts typed beside. */
-function AmpHours({ field }: { field: Extract<Field, { type: "ampHours" }> }) {
-  const id = useId();
-  const { getValues, setValue } = useFormContext();
-  return (
-    <div className="field">
-      <label htmlFor={id}>{field.label}</label>
-      <span className="measure">
-        <input
-          id={id}
-          className="form-control form-control-sm"
-          type="number"
-          step="any"
-          onChange={(e) => {
-            const wattHours = energyOfAmpHours(Number(getValues(named(field.volts))), Number(e.target.value));
-            if (wattHours > 0)
-              setValue(named(field.capacity), String(Math.round(wattHours) / 1000), { shouldDirty: true });
-          }}
-        />
-        <span className="unit">Ah</span>
-      </span>
-    </div>
   );
 }

@@ -32,6 +32,7 @@ export function blankOf(kind: EditableKind, system: SupplyId): object {
       inlets: [american ? "ccs1" : "ccs2"],
       whPerKm: 170,
       ownDrawW: 250,
+      assumed: ["ownDraw", "efficiency", "economy", "capacity", "charger"],
     },
     places: { name: "" },
     outlets: {

@@ -1,3 +1,5 @@
+import type { Assumed } from "@kettleback/core";
+
 /** A choice in a list. */
 export interface Choice {
   readonly value: string;
@@ -11,6 +13,10 @@ interface Common {
   readonly hint?: string;
   /** Shown and kept only while this holds for the values being edited. */
   readonly when?: (values: Values) => boolean;
+  /** What is kept while it does not apply; nothing when left out. */
+  readonly otherwise?: unknown;
+  /** The mark by which a usual value, taken because nobody knew, is told from a known one. */
+  readonly assumed?: Assumed;
 }
 
 /** What a form edits: text as typed, by dotted path. */
@@ -29,6 +35,10 @@ export type Field =
   /** An optional tick that was never set stays unset rather than becoming a stated "no". */
   | (Common & { readonly type: "tick"; readonly optional?: boolean })
   | (Common & { readonly type: "ticks"; readonly choices: readonly Choice[] })
+  /** A list of marks that other fields tick. */
+  | (Common & { readonly type: "marks" })
+  /** Not kept itself: what stands in the car's papers, typed here, fills other fields. */
+  | (Common & { readonly type: "papers" })
   | (Common & { readonly type: "numbers"; readonly unit: string })
   /** A row of pairs kept as [{key, amount}]. */
   | (Common & {
@@ -43,12 +53,12 @@ export type Field =
     })
   | (Common & { readonly type: "economy" })
   /** Points of a curve, kept as [{soc, watts}]; `capacity` names the field that scales the generic shapes. */
-  | (Common & { readonly type: "curve"; readonly capacity: string })
-  /** Not kept itself: volts × amp-hours typed here fill the capacity. */
-  | (Common & { readonly type: "ampHours"; readonly volts: string; readonly capacity: string });
+  | (Common & { readonly type: "curve"; readonly capacity: string });
 
 /** A titled group of fields. */
 export interface Group {
   readonly title: string;
+  /** Shut until wanted, with what it holds said in a line; "unless-new" stands open while a thing is added. */
+  readonly folded?: true | "unless-new";
   readonly fields: readonly Field[];
 }

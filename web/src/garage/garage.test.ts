@@ -3,7 +3,7 @@ import { DEMO_GARAGES, fallowQuay } from "@kettleback/core/demo";
 import { blankOf } from "./blanks";
 import { cardOf } from "./cards";
 import type { EditableKind } from "./Editor";
-import { groupsOf, parentChoices } from "./fields";
+import { groupsOf, parentChoices } from "./forms";
 import { usedBy } from "./usedBy";
 
 const EDITABLE = ["cars", "places", "outlets", "units", "cables", "leads", "adapters"] as const;

@@ -2,7 +2,7 @@ import { KINDS, problemsOf, type Household } from "@kettleback/core";
 import { DEMO_GARAGES } from "@kettleback/core/demo";
 import type { EditableKind } from "./Editor";
 import type { Values } from "./field";
-import { groupsOf } from "./fields";
+import { groupsOf } from "./forms";
 import { atField, specOf, valuesOf } from "./values";
 
 const EDITABLE = ["cars", "places", "outlets", "units", "cables", "leads", "adapters"] as const;

@@ -73,14 +73,14 @@ export function valuesOf(spec: object, groups: readonly Group[], economy: Econom
           }),
         );
         break;
-      case "ampHours":
-        values[field.path] = "";
+      case "papers":
+        values[field.path] = {};
         break;
       case "choice":
         values[field.path] = held === undefined ? (field.choices[0]?.value ?? "") : String(held);
         break;
       default:
-        values[field.path] = held ?? (field.type === "ticks" ? [] : "");
+        values[field.path] = held ?? (field.type === "ticks" || field.type === "marks" ? [] : "");
     }
   }
   return values;
@@ -92,9 +92,13 @@ export function specOf(values: Values, groups: readonly Group[], economy: Econom
   const shown = new Set(shownFields(groups, values));
   for (const field of groups.flatMap((g) => g.fields)) {
     const typed = values[field.path];
-    if (field.type === "ampHours") continue;
-    if (!shown.has(field)) write(spec, field.path, undefined);
-    else if (field.type === "curve") {
+    if (field.type === "papers") continue;
+    if (!shown.has(field)) write(spec, field.path, field.otherwise);
+    else if (field.type === "marks") {
+      // A car of which nothing is assumed has no marks at all.
+      const marks = typed as readonly string[];
+      write(spec, field.path, marks.length > 0 ? marks : undefined);
+    } else if (field.type === "curve") {
       const points = (typed as { percent: string; kW: string }[]).map(({ percent, kW }) => ({
         soc: asNumber(percent, 0.01),
         watts: asNumber(kW, 1000),
@@ -165,4 +169,19 @@ export function atField(problem: FieldProblem, groups: readonly Group[], economy
         : spanIn(accepts, (n) => n / 1000, "kW"),
     );
   return at(problem.message);
+}
+
+/** Most values a shut group tells of itself. */
+const MOST_TOLD = 4;
+
+/** What a shut group of fields holds, in a line: "Pack voltage 360 V, Pack resistance 80 mΩ". */
+export function heldIn(fields: readonly Field[], values: Values): string {
+  const told = fields.flatMap((field) => {
+    const value = values[field.path];
+    if (field.type === "number" && value !== "")
+      return [`${field.label} ${String(value)} ${field.unit}`.trim()];
+    if (field.type === "choice") return [field.choices.find((c) => c.value === value)?.label ?? ""];
+    return field.type === "tick" && value === true ? [field.label] : [];
+  });
+  return told.length > MOST_TOLD ? `${told.slice(0, MOST_TOLD).join(", ")} …` : told.join(", ");
 }

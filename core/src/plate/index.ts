@@ -1,0 +1,6 @@
+export * from "./token";
+export * from "./reading";
+export { LONGEST_PLATE } from "./scan";
+export * from "./read";
+export * from "./words";
+export * from "./things";

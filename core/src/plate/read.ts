@@ -1,0 +1,161 @@
+import { FLEXIBLE_GAUGES } from "../conductors";
+import { readMarking } from "../marking";
+import { OUTLET_TYPES, type OutletTypeId } from "../outlets";
+import { contradictionsOf, followsOf } from "./judge";
+import type { PlateReading, Side, Sure } from "./reading";
+import { scan } from "./scan";
+import { saidOf, type PlateKind, type Said, type Token } from "./token";
+
+/** Highest volts a plate of one lane carries; above it a plate speaks of three (between lines). */
+const ONE_LANE_VOLTS = 277;
+/** Below it volts are no supply's. */
+const LEAST_SUPPLY_VOLTS = 90;
+
+function sideOf(tokens: readonly Token[]): Side {
+  const volts = saidOf(tokens, "volts");
+  const [first] = volts;
+  const amps = saidOf(tokens, "amps").flatMap((said) => said.amps);
+  return {
+    pair: volts.some((v) => v.pair),
+    volts: first && [Math.min(...volts.map((v) => v.low)), Math.max(...volts.map((v) => v.high))],
+    current: volts.find((v) => v.current)?.current,
+    amps: amps.length > 0 ? Math.max(...amps) : undefined,
+  };
+}
+
+const certain = <T>(value: T): Sure<T> => ({ value, certainty: "certain" });
+const likely = <T>(value: T): Sure<T> => ({ value, certainty: "likely" });
+
+function lanesOf(tokens: readonly Token[], side: Side): Sure<1 | 3> | undefined {
+  const said = saidOf(tokens, "lanes");
+  const printed = [...new Set(said.map(({ lanes }) => (lanes === 3 ? 3 : 1)))];
+  if (printed.length === 1) return certain(printed[0]!);
+  if (printed.length > 1 || side.current === "DC" || !side.volts) return undefined;
+  const [low, high] = side.volts;
+  if (low < LEAST_SUPPLY_VOLTS) return undefined;
+  if (side.pair) return likely(isStar(low, high) ? 3 : 1);
+  // 220–415 V is a unit that takes either.
+  return high <= ONE_LANE_VOLTS ? likely(1) : low > ONE_LANE_VOLTS ? likely(3) : undefined;
+}
+
+/** 230/400: the second voltage lies √3 above the first. 120/240: twice. */
+const isStar = (low: number, high: number): boolean => high / low < 1.9;
+
+/** Volts across a lane: between lines and neutral where there are three, between lines where one lane takes two. */
+function laneVoltsOf(lanes: Sure<1 | 3> | undefined, side: Side): Sure<number> | undefined {
+  if (!lanes || !side.volts || side.current === "DC") return undefined;
+  const [low, high] = side.volts;
+  if (side.pair) return certain(isStar(low, high) ? low : high);
+  if (low <= ONE_LANE_VOLTS && high > ONE_LANE_VOLTS) return undefined;
+  const said = (low + high) / 2;
+  if (lanes.value === 1 || high <= ONE_LANE_VOLTS) return low === high ? certain(low) : likely(said);
+  return likely(Math.round(said / Math.sqrt(3)));
+}
+
+/** Outlets of IEC 60309-1 by where the earth contact sits, their volts, lanes and amps (from memory). */
+function industrial(hour: number, side: Side, lanes: 1 | 3 | undefined): OutletTypeId | undefined {
+  const { amps, volts } = side;
+  const high = volts?.[1];
+  const three = lanes === 3 || (high !== undefined && high > ONE_LANE_VOLTS);
+  const id =
+    hour === 6
+      ? high === undefined && lanes === undefined
+        ? undefined
+        : three
+          ? `red-${amps}`
+          : `blue-${amps}`
+      : hour === 9 && lanes === 3
+        ? `blue-${amps}-three`
+        : undefined;
+  return id !== undefined && id in OUTLET_TYPES ? (id as OutletTypeId) : undefined;
+}
+
+function outletOf(
+  tokens: readonly Token[],
+  side: Side,
+  lanes: 1 | 3 | undefined,
+): Sure<OutletTypeId> | undefined {
+  const named = saidOf(tokens, "outlet");
+  const type = named.find((said) => said.type)?.type;
+  if (type) return certain(type);
+  if (named.some(({ name }) => name === "AS/NZS 3112"))
+    return side.amps === 10 ? certain("as3112-10") : side.amps === 15 ? certain("as3112-15") : undefined;
+  const [hour] = saidOf(tokens, "hour");
+  const found = hour && industrial(hour.hour, side, lanes);
+  return found && (lanes === undefined ? likely(found) : certain(found));
+}
+
+function kindOf(tokens: readonly Token[], marked: boolean): Sure<PlateKind> | undefined {
+  const has = (what: Said["what"]) => tokens.some(({ said }) => said.what === what);
+  const made = saidOf(tokens, "made-for");
+  if (has("ampHours") || has("chemistry") || has("energy")) return certain("car");
+  if (has("mode") || made.some(({ kind }) => kind === "unit")) return certain("unit");
+  if (marked || has("reel") || has("gauge") || made.some(({ kind }) => kind === "lead"))
+    return certain("lead");
+  if (new Set(tokens.map((t) => t.side).filter(Boolean)).size === 2 || has("level") || has("connector"))
+    return likely("unit");
+  if (made.length > 0 || has("hour")) return certain("outlet");
+  if (has("outlet")) return likely("outlet");
+  if (has("length")) return likely("lead");
+  const steps = saidOf(tokens, "amps").some((said) => said.amps.length > 1);
+  return steps || has("hertz") ? likely("unit") : undefined;
+}
+
+const gaugeOf = (text: string, tokens: readonly Token[]): string | undefined => {
+  const area = readMarking(text)?.areaMm2;
+  const awg = saidOf(tokens, "gauge")[0]?.awg;
+  const gauge = area !== undefined ? `${area} mm2` : awg !== undefined ? `${awg} AWG` : undefined;
+  return gauge !== undefined && (FLEXIBLE_GAUGES as readonly string[]).includes(gauge) ? gauge : undefined;
+};
+
+/**
+ * Reads what is printed on a charging unit, an outlet, a lead or a car's plate: what each piece means, what they make
+ * together, what follows and what cannot be. Never throws; every figure it gives as certain is printed there.
+ * @example readPlate("AC 3N~ 400 V 16 A").lanes // { value: 3, certainty: "certain" }
+ */
+export function readPlate(text: string): PlateReading {
+  const { tokens, unread } = scan(text);
+  const marking = readMarking(text);
+  const inTokens = tokens.filter((t) => t.side !== "out");
+  const outTokens = tokens.filter((t) => t.side === "out");
+  const [into, out] = [sideOf(inTokens), sideOf(outTokens)];
+  const kind = kindOf(tokens, marking !== undefined);
+  const lanes = kind?.value === "car" ? undefined : lanesOf(tokens, out.volts ? out : into);
+  const volts = saidOf(tokens, "volts");
+  const energy = saidOf(tokens, "energy")[0]?.wattHours;
+  const ampHours = saidOf(tokens, "ampHours")[0]?.ampHours;
+  const packVolts = kind?.value === "car" && volts[0] ? (volts[0].low + volts[0].high) / 2 : undefined;
+  const byProduct =
+    packVolts !== undefined && ampHours !== undefined ? Math.round(packVolts * ampHours) : undefined;
+  const amps = Math.min(into.amps ?? Infinity, out.amps ?? Infinity);
+  const steps = saidOf(tokens, "amps")
+    .map((said) => [...new Set(said.amps)].sort((a, b) => a - b))
+    .find((list) => list.length > 1);
+  const found: PlateReading = {
+    tokens,
+    unread: unread.filter((word) => !marking || !/^H\d{2}|^\d+[GXx×]\d/.test(word)),
+    marking,
+    kind,
+    lanes,
+    laneVolts: laneVoltsOf(lanes, out.volts ? out : into),
+    amps: Number.isFinite(amps) ? certain(amps) : undefined,
+    steps: steps ?? [],
+    watts: saidOf(tokens, "watts")[0]?.watts,
+    wattHours:
+      energy !== undefined ? certain(energy) : byProduct !== undefined ? likely(byProduct) : undefined,
+    packVolts,
+    outlet: outletOf(tokens, into, lanes?.value),
+    connectors: saidOf(tokens, "connector").flatMap((said) => said.connectors),
+    metres: saidOf(tokens, "length")[0]?.metres,
+    gauge: gaugeOf(text, tokens),
+    in: into,
+    out,
+    follows: [],
+    contradictions: [],
+  };
+  return {
+    ...found,
+    follows: followsOf(found, ampHours),
+    contradictions: contradictionsOf(found, byProduct),
+  };
+}

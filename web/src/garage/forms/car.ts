@@ -1,0 +1,139 @@
+import { INLET_IDS, INLETS } from "@kettleback/core";
+import type { Group } from "../field";
+import { NAME, same } from "./choices";
+
+export const car: Group[] = [
+  {
+    title: "Car",
+    fields: [
+      NAME,
+      {
+        path: "battery.usableWh",
+        label: "Usable capacity",
+        type: "number",
+        unit: "kWh",
+        scale: 1000,
+        hint: "An amount: what fits between 0 % and 100 % as shown.",
+        assumed: "capacity",
+      },
+      {
+        path: "charger.limits",
+        label: "Most amps on each lane",
+        type: "pairs",
+        key: {
+          name: "lanes",
+          numeric: true,
+          choices: [
+            { value: "1", label: "on one lane" },
+            { value: "2", label: "on two lanes" },
+            { value: "3", label: "on three lanes" },
+          ],
+        },
+        amount: { name: "amps", unit: "A" },
+        hint: "Leave empty what it does not support.",
+        assumed: "charger",
+      },
+      {
+        path: "inlets",
+        label: "Inlets: what it takes",
+        type: "ticks",
+        choices: same(INLET_IDS, (id) => INLETS[id as never]["name"]),
+      },
+      { path: "whPerKm", label: "Economy", type: "economy", assumed: "economy" },
+      { path: "assumed", label: "Assumed", type: "marks" },
+    ],
+  },
+  {
+    title: "From its papers",
+    folded: "unless-new",
+    fields: [{ path: "(papers)", label: "From its papers", type: "papers" }],
+  },
+  {
+    title: "Onboard charger and own draw",
+    folded: true,
+    fields: [
+      {
+        path: "charger.settable",
+        label: "I can set a lower current in the car",
+        type: "tick",
+        optional: true,
+        hint: "In whole amps. Where the outlet holds less than the unit offers, the answer counts on it.",
+      },
+      {
+        path: "ownDrawW",
+        label: "Own draw while charging",
+        type: "number",
+        unit: "W",
+        hint: "Pumps and computers: 150 to 350 W is usual.",
+        assumed: "ownDraw",
+      },
+      {
+        path: "charger.efficiency",
+        label: "Efficiency at rated power",
+        type: "number",
+        unit: "%",
+        scale: 0.01,
+        assumed: "efficiency",
+      },
+      {
+        path: "charger.capW",
+        label: "Overall cap",
+        type: "number",
+        unit: "kW",
+        scale: 1000,
+        optional: true,
+        hint: "Only where the charger's kW is below its volts × amps.",
+      },
+      {
+        path: "charger.delta",
+        label: "Can use three lines without a neutral",
+        type: "tick",
+        optional: true,
+      },
+      {
+        path: "charger.listedLanesOnly",
+        label: "Charges only on the lane counts above",
+        type: "tick",
+        optional: true,
+        hint: "Rare: most three-phase chargers also work on one lane.",
+      },
+    ],
+  },
+  {
+    title: "Battery in detail",
+    folded: true,
+    fields: [
+      {
+        path: "battery.grossWh",
+        label: "Gross capacity",
+        type: "number",
+        unit: "kWh",
+        scale: 1000,
+        optional: true,
+      },
+      { path: "battery.packVolts", label: "Pack voltage, nominal", type: "number", unit: "V" },
+      { path: "battery.emptyVolts", label: "Pack volts at 0 %", type: "number", unit: "V", optional: true },
+      { path: "battery.fullVolts", label: "Pack volts at 100 %", type: "number", unit: "V", optional: true },
+      {
+        path: "battery.packOhms",
+        label: "Pack resistance",
+        type: "number",
+        unit: "mΩ",
+        scale: 0.001,
+        hint: "50 to 150 mΩ is usual for a car.",
+      },
+    ],
+  },
+  {
+    title: "What the battery accepts",
+    folded: true,
+    fields: [
+      {
+        path: "battery.acceptance",
+        label: "What the battery accepts",
+        type: "curve",
+        capacity: "battery.usableWh",
+      },
+    ],
+  },
+];
