@@ -31,6 +31,22 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
     await page.getByLabel("What is printed on it").fill("3G2.5");
     await page.getByLabel("I have not looked").uncheck();
   },
+  "plate reader": async (page) => {
+    await page.getByRole("link", { name: "Garage" }).click();
+    await page.getByRole("link", { name: "Read a plate" }).click();
+    await page.getByRole("textbox").fill("7.4kW 230 V 16 A 1~ serial 7");
+    await page.getByRole("alert").waitFor();
+  },
+  "what goes with what": async (page) => {
+    await page.getByRole("link", { name: "Garage" }).click();
+    await page.getByRole("link", { name: "What goes with what" }).click();
+    await page.getByRole("button", { name: /Open Curlew at Slip/ }).waitFor();
+  },
+  places: async (page) => {
+    await page.getByRole("link", { name: "Garage" }).click();
+    await page.getByRole("link", { name: /Places/ }).click();
+    await page.getByRole("heading", { name: "Ferry rapid, left" }).waitFor();
+  },
   connectors: async (page) => {
     await page.getByRole("link", { name: "Garage" }).click();
     await page.getByRole("link", { name: "Connectors" }).click();
@@ -39,6 +55,8 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
   "car with its curve": async (page) => {
     await page.getByRole("link", { name: "Garage" }).click();
     await page.getByRole("button", { name: "Change Curlew" }).click();
+    await page.getByText("What the battery accepts").first().click();
+    await page.getByText("From its papers").click();
     await page.getByRole("slider").first().waitFor();
   },
   "a change tried out": async (page) => {
@@ -54,9 +72,9 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
   },
   editor: async (page) => {
     await page.getByRole("link", { name: "Garage" }).click();
-    await page.getByRole("link", { name: /Outlets/ }).click();
+    await page.getByRole("link", { name: /Places/ }).click();
     await page.getByRole("button", { name: "Change wall socket" }).click();
-    await page.getByLabel("Breaker").fill("0");
+    await page.getByLabel("Breaker", { exact: true }).fill("0");
     await page.getByRole("dialog").getByRole("button", { name: "Save" }).click();
     await page.getByRole("dialog").getByRole("alert").first().waitFor();
   },

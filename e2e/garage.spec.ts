@@ -6,15 +6,15 @@ test("a car and an outlet are edited; a bad figure is refused at its field; the 
   await page.getByRole("link", { name: "Garage" }).click();
   await page.getByRole("button", { name: "Change Curlew" }).click();
   const form = page.getByRole("dialog");
-  await form.getByLabel("Usable capacity").fill("0");
+  await form.getByLabel("Usable capacity", { exact: true }).fill("0");
   await form.getByRole("button", { name: "Save" }).click();
   await expect(form.getByRole("alert").first()).toContainText("Usable capacity: accepted: 0.5 to 400 kWh");
-  await form.getByLabel("Usable capacity").fill("82");
+  await form.getByLabel("Usable capacity", { exact: true }).fill("82");
   await form.getByRole("button", { name: "Save" }).click();
   await expect(form).toBeHidden();
-  await expect(page.getByText("82.0 kWh")).toBeVisible();
+  await expect(page.getByText("82.0 kWh").first()).toBeVisible();
 
-  await page.getByRole("link", { name: /Outlets/ }).click();
+  await page.getByRole("link", { name: /Places/ }).click();
   await page.getByRole("button", { name: "Change visitor bay" }).click();
   await form.getByLabel("Breaker").fill("13");
   await form.getByRole("button", { name: "Save" }).click();
@@ -41,10 +41,96 @@ test("a thing is added, duplicated, deleted, and the deletion undone", async ({ 
   await form.getByLabel("Far meter reads").fill("2942");
   await form.getByLabel("At a current of").fill("12.5");
   await form.getByRole("button", { name: "Save" }).click();
-  await expect(page.getByText("58 W between two meters")).toBeVisible();
+  await expect(page.getByText("58 W between two meters").first()).toBeVisible();
 
   await page.getByRole("button", { name: "Delete Workshop lead" }).click();
   await expect(page.getByRole("heading", { name: "Workshop lead" })).toBeHidden();
   await page.getByRole("button", { name: "Undo" }).click();
   await expect(page.getByRole("heading", { name: "Workshop lead" })).toBeVisible();
+});
+
+test("a car from its papers: a contradiction is named, then what they say is taken and the rest marked as assumed", async ({
+  page,
+}) => {
+  await page.getByRole("link", { name: "Garage" }).click();
+  await page.getByRole("button", { name: "Add a car" }).click();
+  const form = page.getByRole("dialog");
+  await form.getByLabel("Name").fill("Whimbrel");
+  await form.getByLabel("Onboard charger", { exact: true }).fill("11");
+  await form.getByLabel("Phases of the charger").selectOption({ label: "one phase" });
+  await expect(form.getByRole("alert")).toContainText("11 kW on one phase contradict each other");
+  await expect(form.getByRole("button", { name: "Take these figures" })).toBeDisabled();
+  await form.getByLabel("Phases of the charger").selectOption({ label: "three phases" });
+  await form.getByLabel("Battery voltage").fill("355");
+  await form.getByLabel("Battery charge").fill("180");
+  await form.getByLabel("Range on a full battery").fill("350");
+  await expect(form.getByText("355 V × 180 Ah = 63.9 kWh of cells.")).toBeVisible();
+  await form.getByRole("button", { name: "Take these figures" }).click();
+  await expect(form.getByLabel("Usable capacity", { exact: true })).toHaveValue("59.427");
+  await expect(form.getByLabel("Usable capacity is assumed")).toBeChecked();
+  await expect(form.getByLabel("Economy is assumed")).not.toBeChecked();
+  await form.getByRole("button", { name: "Save" }).click();
+  await expect(page.getByRole("img", { name: /3 × 16 A; battery 59.4 kWh/ })).toBeVisible();
+  await page.getByRole("link", { name: "What goes with what" }).click();
+  await page.getByRole("button", { name: "Open Whimbrel at Co-op hall, post bay" }).click();
+  await expect(answer(page, /What flows/)).toContainText("16 A on 3 lanes");
+  await expect(page.getByRole("region", { name: "What it hangs on" })).toContainText("The battery");
+});
+
+test("a place is made with three outlets, one with a unit wired in; each is held against every car", async ({
+  page,
+}) => {
+  await page.getByRole("link", { name: "Garage" }).click();
+  await page.getByRole("link", { name: /Places/ }).click();
+  await page.getByRole("button", { name: "Add a place" }).click();
+  const form = page.getByRole("dialog");
+  await form.getByLabel("Name").fill("Net loft");
+  await form.getByRole("button", { name: "Save" }).click();
+  const place = page.getByRole("region", { name: "Net loft" });
+  await expect(place).toContainText("No outlet yet");
+  for (const [name, kind, detail] of [
+    ["loft socket", "Socket", "CEE 7/4 or 7/5 (16 A)"],
+    ["loft red socket", "Socket", "IEC 60309 red 63 A"],
+    ["loft wallbox point", "Wired-in unit", "ordinary single-phase voltage"],
+  ] as const) {
+    await place.getByRole("button", { name: "Add an outlet at Net loft" }).click();
+    await form.getByLabel("Name").fill(name);
+    await form.getByLabel("Kind").selectOption({ label: kind });
+    await form
+      .getByLabel(kind === "Socket" ? "Socket type" : "Feeds it with")
+      .selectOption({ label: detail });
+    await form.getByRole("button", { name: "Save" }).click();
+    await expect(form).toBeHidden();
+  }
+  await expect(place.getByRole("article")).toHaveCount(3);
+  await place.getByRole("button", { name: "Wire a unit in at loft wallbox point" }).click();
+  await form.getByLabel("Name").fill("loft box");
+  await form.getByLabel("Most it offers").fill("16");
+  await form.getByRole("button", { name: "Save" }).click();
+  await expect(place.getByRole("article")).toHaveCount(4);
+
+  await page.getByRole("link", { name: "What goes with what" }).click();
+  await expect(page.getByRole("row", { name: /loft red socket/ })).toContainText(
+    "To use it: a portable unit with a plug for IEC 60309 red 63 A",
+  );
+  await expect(page.getByRole("row", { name: /loft wallbox point/ })).toContainText("1 × 16 A");
+});
+
+test("what is printed on a plate is read, held against itself, and saved as a thing", async ({ page }) => {
+  await page.getByRole("link", { name: "Garage" }).click();
+  await page.getByRole("link", { name: "Read a plate" }).click();
+  const text = page.getByLabel("What is printed on it, as it stands there");
+  await text.fill("7.4kW 230 V 16 A 1~");
+  await expect(page.getByRole("alert")).toContainText(
+    "7.40 kW is printed, yet one lane of 16 A at 230 V make 3.68 kW",
+  );
+  await text.fill("Mode 2 IC-CPD 230V~ 6/8/10/13 A Type 2 BS 1363 serial 99");
+  await expect(page.getByText("Not read: serial, 99")).toBeVisible();
+  await page.getByRole("button", { name: "Save as a charging unit…" }).click();
+  const form = page.getByRole("dialog");
+  await form.getByLabel("Name").fill("Borrowed box");
+  await expect(form.getByLabel("Most it offers")).toHaveValue("13");
+  await form.getByRole("button", { name: "Save" }).click();
+  await page.getByRole("link", { name: /Portable units/ }).click();
+  await expect(page.getByRole("img", { name: /steps 6, 8, 10, 13 A, one lane, Type 2/ })).toBeVisible();
 });

@@ -133,7 +133,7 @@ function toReach(unit: Unit, outlet: Outlet, car: Car): string | null {
 function unitWanted(outlet: Outlet, { houseRule }: Household): string {
   if (outlet.kind === "socket") {
     const { name, sustained } = outletType(outlet.type);
-    return `a portable unit with a ${name} plug, set to ${sustained[houseRule]} A or less`;
+    return `a portable unit with a plug for ${name}, set to ${sustained[houseRule]} A or less`;
   }
   const { continuousShare } = supplySystem(outlet.supply.system);
   const amps = Math.floor(outlet.circuit.breakerAmps * continuousShare - outlet.circuit.otherLoadAmps);

@@ -1,27 +1,40 @@
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
-import { NavLink, useParams } from "react-router-dom";
-import { KINDS, type Garage, type Kept, type Unread } from "@kettleback/core";
-import { sayDone, sayTrouble } from "../shell/notices";
-import { useGarage } from "../state/garage";
+import { Navigate, NavLink, useParams } from "react-router-dom";
+import { KINDS, worldOf, type Garage, type Kept, type SupplyId, type Unread } from "@kettleback/core";
+import { ampsText } from "../format/number";
 import { withArticle } from "../format/words";
+import { PX_PER_AMP } from "./bench/scale";
 import { blankOf } from "./blanks";
 import { CableReader } from "./CableReader";
-import { cardOf } from "./cards";
 import { Connectors } from "./Connectors";
 import { Editor, type EditableKind } from "./Editor";
-import { usedBy } from "./usedBy";
+import { Matrix } from "./Matrix";
+import { Places } from "./Places";
+import { PlateReader } from "./PlateReader";
+import { ThingRow, type Editing } from "./ThingRow";
+import { Things } from "./Things";
 import "./garage.scss";
 
-/** The shelves of the garage, in the order electricity is thought of: car first, then outwards to the supply. */
-const SHELVES: readonly { readonly kind: EditableKind; readonly title: string; readonly empty: string }[] = [
+interface Shelf {
+  readonly kind: Exclude<EditableKind, "outlets">;
+  readonly title: string;
+  readonly empty: string;
+}
+
+/** The shelves of the garage: the car first, then where it stands, then what is carried in between. */
+const SHELVES: readonly Shelf[] = [
   { kind: "cars", title: "Cars", empty: "Add the car you charge: its battery, onboard charger and inlets." },
-  { kind: "places", title: "Places", empty: "Add a place where you charge: home, work, the post in town." },
-  { kind: "outlets", title: "Outlets", empty: "Add an outlet of one of your places, with its breaker." },
+  {
+    kind: "places",
+    title: "Places",
+    empty:
+      "Add a place where you charge: home, work, the post in town. Its outlets and wired-in units go in it.",
+  },
   {
     kind: "units",
-    title: "Charging units",
-    empty: "Add the unit that came with the car, a wallbox, or a post you use.",
+    title: "Portable units",
+    empty: "Add the unit that came with the car. One that is wired in belongs to its place.",
   },
   { kind: "cables", title: "Cables", empty: "Add the cables you carry for posts without their own." },
   { kind: "leads", title: "Extension leads", empty: "No extension lead: the safest number of them." },
@@ -30,11 +43,21 @@ const SHELVES: readonly { readonly kind: EditableKind; readonly title: string; r
 
 /** What one looks at rather than keeps. */
 const BENCHES = [
+  { id: "together", title: "What goes with what" },
+  { id: "plate", title: "Read a plate" },
   { id: "reader", title: "Read a cable" },
   { id: "connectors", title: "Connectors" },
 ] as const;
 
-type Editing = Partial<Kept<object>> & { readonly spec: object };
+type BenchId = (typeof BENCHES)[number]["id"];
+
+const NEW = { parentId: null };
+
+/** Units that hang at a place are shown there. */
+const onShelf = (garage: Garage, kind: Shelf["kind"]) => {
+  const rows = garage[kind] as readonly Kept<{ name: string }>[];
+  return kind === "units" ? rows.filter(({ parentId }) => parentId === null) : rows;
+};
 
 /** Cars, places, and everything between them. */
 export default function GarageScreen({ garage }: { garage: Garage }) {
@@ -42,10 +65,9 @@ export default function GarageScreen({ garage }: { garage: Garage }) {
   const bench = BENCHES.find((b) => b.id === wanted);
   const shelf = SHELVES.find((s) => s.kind === wanted) ?? SHELVES[0]!;
   const [editing, setEditing] = useState<Editing | null>(null);
-  const system = garage.outlets[0]?.spec.supply.system ?? "230/400";
-  const rows = garage[shelf.kind] as readonly Kept<{ name: string }>[];
-  const add = () => setEditing({ spec: blankOf(shelf.kind, system), parentId: null });
-
+  const system = worldOf(garage);
+  // Outlets have no shelf of their own: they are at their places.
+  if (wanted === "outlets") return <Navigate to="/garage/places" replace />;
   return (
     <div className="garage-room">
       <h1 className="visually-hidden">Garage</h1>
@@ -57,7 +79,7 @@ export default function GarageScreen({ garage }: { garage: Garage }) {
             to={`/garage/${kind}`}
             className={!bench && kind === shelf.kind ? "active" : ""}
           >
-            {title} <small>{garage[kind].length}</small>
+            {title} <small>{onShelf(garage, kind).length}</small>
           </NavLink>
         ))}
         <NavLink to="/money/tariffs">
@@ -69,38 +91,91 @@ export default function GarageScreen({ garage }: { garage: Garage }) {
           </NavLink>
         ))}
       </nav>
-      {bench?.id === "connectors" ? (
-        <Connectors garage={garage} />
-      ) : bench?.id === "reader" ? (
-        <CableReader garage={garage} onSave={(spec) => setEditing({ spec, parentId: null })} />
+      {bench ? (
+        <Looking bench={bench.id} garage={garage} system={system} onEdit={setEditing} />
       ) : (
-        <section aria-label={shelf.title}>
-          <header className="shelf-head">
-            <h2>{shelf.title}</h2>
-            <Button size="sm" onClick={add}>
-              Add {withArticle(KINDS[shelf.kind].one)}
-            </Button>
-          </header>
-          {rows.length === 0 ? (
-            <p className="empty">{shelf.empty}</p>
-          ) : (
-            <ul className="cards">
-              {rows.map((row) => (
-                <ThingCard key={row.id} kind={shelf.kind} row={row} garage={garage} onEdit={setEditing} />
-              ))}
-            </ul>
-          )}
-        </section>
+        <ShelfView shelf={shelf} garage={garage} system={system} onEdit={setEditing} />
       )}
       {editing && (
-        <Editor
-          garage={garage}
-          kind={bench ? "cables" : shelf.kind}
-          row={editing}
-          onClose={() => setEditing(null)}
-        />
+        <Editor garage={garage} kind={editing.kind} row={editing.row} onClose={() => setEditing(null)} />
       )}
     </div>
+  );
+}
+
+interface ViewProps {
+  readonly garage: Garage;
+  readonly system: SupplyId;
+  onEdit(editing: Editing): void;
+}
+
+function Looking({ bench, garage, system, onEdit }: ViewProps & { readonly bench: BenchId }) {
+  switch (bench) {
+    case "connectors":
+      return <Connectors garage={garage} />;
+    case "reader":
+      return (
+        <CableReader garage={garage} onSave={(spec) => onEdit({ kind: "cables", row: { spec, ...NEW } })} />
+      );
+    case "plate":
+      return <PlateReader system={system} onSave={(kind, spec) => onEdit({ kind, row: { spec, ...NEW } })} />;
+    case "together":
+      return (
+        <section aria-label="What goes with what">
+          <header className="shelf-head">
+            <h2>What goes with what</h2>
+          </header>
+          <Matrix garage={garage} />
+        </section>
+      );
+  }
+}
+
+function ShelfView({
+  shelf: { kind, title, empty },
+  garage,
+  system,
+  onEdit,
+}: ViewProps & { readonly shelf: Shelf }) {
+  const rows = onShelf(garage, kind);
+  return (
+    <section aria-label={title}>
+      <header className="shelf-head">
+        <h2>{title}</h2>
+        {rows.length > 0 && <Scale />}
+        <Button size="sm" onClick={() => onEdit({ kind, row: { spec: blankOf(kind, system), ...NEW } })}>
+          Add {withArticle(KINDS[kind].one)}
+        </Button>
+      </header>
+      {rows.length === 0 ? (
+        <p className="empty">{empty}</p>
+      ) : kind === "places" ? (
+        <Places garage={garage} onEdit={onEdit} />
+      ) : (
+        <Things
+          items={rows.map((row) => ({ ...row, text: row.spec.name }))}
+          label={title}
+          usual={130}
+          row={(row) => <ThingRow kind={kind} row={row} garage={garage} onEdit={onEdit} />}
+        />
+      )}
+    </section>
+  );
+}
+
+const SCALE_AMPS = [16, 32, 48] as const;
+
+/** The one scale of every drawing: what amps look like. */
+function Scale() {
+  return (
+    <p className="scale">
+      One scale:{" "}
+      {SCALE_AMPS.map((amps) => (
+        <span key={amps}>
+          <i style={{ blockSize: `${amps * PX_PER_AMP}px` }} aria-hidden="true" /> {ampsText(amps)}
+        </span>
+      ))}
+    </p>
   );
 }
 
@@ -120,56 +195,5 @@ function Unreadable({ rows }: { readonly rows: readonly Unread[] }) {
         ))}
       </ul>
     </div>
-  );
-}
-
-interface CardProps {
-  readonly kind: EditableKind;
-  readonly row: Kept<{ name: string }>;
-  readonly garage: Garage;
-  onEdit(row: Editing): void;
-}
-
-function ThingCard({ kind, row, garage, onEdit }: CardProps) {
-  const { remove, restore } = useGarage();
-  const { figure, lines } = cardOf(kind, row as never, garage);
-  const users = usedBy(garage, kind, row.id);
-  const { name } = row.spec;
-  const forget = () =>
-    remove(kind, row).then(
-      (gone) =>
-        sayDone(`${name} is deleted.`, {
-          label: "Undo",
-          run: () => void restore(kind, gone).catch(sayTrouble),
-        }),
-      sayTrouble,
-    );
-  return (
-    <li className="card-thing">
-      <h3>{name}</h3>
-      <p className="figure">{figure}</p>
-      {lines.map((line) => (
-        <p key={line}>{line}</p>
-      ))}
-      {users.length > 0 && <p className="users">Used by {users.join(", ")}</p>}
-      <div className="acts">
-        <Button size="sm" variant="quiet" onClick={() => onEdit(row)} aria-label={`Change ${name}`}>
-          Change
-        </Button>
-        <Button
-          size="sm"
-          variant="quiet"
-          aria-label={`Duplicate ${name}`}
-          onClick={() =>
-            onEdit({ spec: { ...row.spec, name: `${name} 2`.slice(-80) }, parentId: row.parentId })
-          }
-        >
-          Duplicate
-        </Button>
-        <Button size="sm" variant="quiet" aria-label={`Delete ${name}`} onClick={() => void forget()}>
-          Delete
-        </Button>
-      </div>
-    </li>
   );
 }

@@ -29,7 +29,6 @@ const DESCRIBE: { [K in EditableKind]: Describe<K> } = {
   cars: ({ spec }, _garage, household) => ({
     figure: figureText(energyFigure(spec.battery.usableWh)),
     lines: [
-      `Onboard charger ${spec.charger.limits.map((l) => `${l.lanes} × ${l.amps} A`).join(" or ")}`,
       `Inlets ${spec.inlets.map((i) => INLETS[i].name).join(", ")}`,
       figureText(economyFigure(spec.whPerKm, household.economyUnit)),
     ],
@@ -43,18 +42,15 @@ const DESCRIBE: { [K in EditableKind]: Describe<K> } = {
         .join(", ") || "no outlet yet",
     ],
   }),
-  outlets: ({ spec, parentId }, garage, household) => ({
+  outlets: ({ spec }, _garage, household) => ({
     figure:
       spec.kind === "socket"
         ? `${ampsText(outletType(spec.type).sustained[household.houseRule])} for hours`
         : `${ampsText(spec.circuit.breakerAmps)} breaker`,
     lines: [
-      garage.places.find((p) => p.id === parentId)?.spec.name ?? "no place",
       `${spec.kind === "socket" ? outletType(spec.type).name : "wired-in unit"}, ${lanesAt(spec).label}`,
-      `${supplySystem(spec.supply.system).name}, ${ampsText(spec.circuit.breakerAmps)} breaker`,
-      spec.circuit.run
-        ? `${spec.circuit.run.lengthM} m of ${gaugeText(spec.circuit.run.gauge)}`
-        : "run not known",
+      supplySystem(spec.supply.system).name,
+      ...(spec.circuit.run ? [] : ["run from the board not known"]),
     ],
   }),
   units: ({ spec, parentId }, garage) => ({

@@ -1,0 +1,31 @@
+import type { Adapter, Cable, Car, Household, Lead, Outlet, Unit } from "@kettleback/core";
+import type { EditableKind } from "../Editor";
+import { AdapterOnBench, CableOnBench, LeadOnBench } from "./CarriedOnBench";
+import { CarOnBench } from "./CarOnBench";
+import { OutletOnBench } from "./OutletOnBench";
+import { UnitOnBench } from "./UnitOnBench";
+import "./bench.scss";
+
+interface Props {
+  readonly kind: Exclude<EditableKind, "places">;
+  readonly spec: object;
+  readonly household: Household;
+}
+
+/** A thing as it lies on the bench, to the one scale. */
+export function Bench({ kind, spec, household: { houseRule } }: Props) {
+  switch (kind) {
+    case "cars":
+      return <CarOnBench car={spec as Car} />;
+    case "outlets":
+      return <OutletOnBench outlet={spec as Outlet} houseRule={houseRule} />;
+    case "units":
+      return <UnitOnBench unit={spec as Unit} />;
+    case "cables":
+      return <CableOnBench cable={spec as Cable} />;
+    case "leads":
+      return <LeadOnBench lead={spec as Lead} houseRule={houseRule} />;
+    case "adapters":
+      return <AdapterOnBench adapter={spec as Adapter} />;
+  }
+}
