@@ -100,6 +100,7 @@ export function begin(answers: Answers): Plan {
       economyUnit: region.economyUnit,
       houseRule: "usual",
       timeZone,
+      ...region.manner,
     },
     car,
     outlet,

@@ -1,4 +1,5 @@
 import type { OutletTypeId } from "../outlets";
+import type { MannerSaid } from "../parts";
 import type { DistanceUnit, EconomyUnit, Amps } from "../units";
 import type { SupplyId } from "../supply";
 
@@ -23,6 +24,8 @@ export interface Region {
   readonly distanceUnit: DistanceUnit;
   readonly economyUnit: EconomyUnit;
   readonly timeZone: string;
+  /** How clocks, dates and figures are written there. */
+  readonly manner: MannerSaid;
   readonly points: readonly HomePoint[];
 }
 
@@ -79,6 +82,7 @@ export const REGIONS: readonly Region[] = [
     currency: "EUR",
     ...metric,
     timeZone: "Europe/Berlin",
+    manner: { decimals: "comma" },
     points: [socket("wall", "wall socket (CEE 7)", "cee-7", 16, 10), ...CAMP_AND_BOX, ...THREE],
   },
   {
@@ -88,6 +92,7 @@ export const REGIONS: readonly Region[] = [
     currency: "EUR",
     ...metric,
     timeZone: "Europe/Dublin",
+    manner: {},
     points: [socket("wall", "three-pin socket (BS 1363)", "bs1363", 32, 10), ...CAMP_AND_BOX],
   },
   {
@@ -97,6 +102,7 @@ export const REGIONS: readonly Region[] = [
     currency: "GBP",
     ...miles,
     timeZone: "Europe/London",
+    manner: {},
     points: [socket("wall", "three-pin socket (BS 1363)", "bs1363", 32, 10), ...CAMP_AND_BOX],
   },
   {
@@ -106,6 +112,7 @@ export const REGIONS: readonly Region[] = [
     currency: "CHF",
     ...metric,
     timeZone: "Europe/Zurich",
+    manner: {},
     points: [socket("wall", "wall socket (type J)", "type-j", 10, 8), ...CAMP_AND_BOX, ...THREE],
   },
   {
@@ -115,6 +122,7 @@ export const REGIONS: readonly Region[] = [
     currency: "NOK",
     ...metric,
     timeZone: "Europe/Oslo",
+    manner: { decimals: "comma" },
     points: [socket("wall", "wall socket (CEE 7)", "cee-7", 16, 10), ...CAMP_AND_BOX],
   },
   {
@@ -124,6 +132,7 @@ export const REGIONS: readonly Region[] = [
     currency: "USD",
     ...miles,
     timeZone: "America/New_York",
+    manner: { clock: "12 h", dates: "month first" },
     points: NORTH_AMERICA,
   },
   {
@@ -133,6 +142,7 @@ export const REGIONS: readonly Region[] = [
     currency: "CAD",
     ...metric,
     timeZone: "America/Toronto",
+    manner: { clock: "12 h", dates: "month first" },
     points: NORTH_AMERICA,
   },
   {
@@ -142,6 +152,7 @@ export const REGIONS: readonly Region[] = [
     currency: "AUD",
     ...metric,
     timeZone: "Australia/Sydney",
+    manner: { clock: "12 h" },
     points: [
       socket("wall", "10 A socket", "as3112-10", 16, 10),
       socket("fifteen", "15 A socket, wider earth pin", "as3112-15", 16, 15),
@@ -155,6 +166,7 @@ export const REGIONS: readonly Region[] = [
     currency: "NZD",
     ...metric,
     timeZone: "Pacific/Auckland",
+    manner: { clock: "12 h" },
     points: [
       socket("wall", "10 A socket", "as3112-10", 16, 8),
       socket("blue-16", "blue 16 A socket", "blue-16", 16, 16),
@@ -168,6 +180,7 @@ export const REGIONS: readonly Region[] = [
     currency: "JPY",
     ...metric,
     timeZone: "Asia/Tokyo",
+    manner: {},
     points: [
       socket("wall", "100 V socket", "nema-5-15", 15, 12),
       socket("two-hundred", "200 V socket", "nema-6-20", 20, 16),

@@ -12,6 +12,8 @@ export const larchHollow: Garage = {
     economyUnit: "kWh/100 km",
     houseRule: "usual",
     timeZone: "America/Toronto",
+    clock: "12 h",
+    dates: "month first",
   }),
   cars: [
     kept("lh-grosbeak", {

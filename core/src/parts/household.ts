@@ -2,6 +2,7 @@ import { z } from "zod";
 import { IANAZone } from "luxon";
 import { HOUSE_RULES } from "../outlets";
 import { DISTANCE_UNITS, ECONOMY_UNITS } from "../units";
+import { mannerFields } from "./manner";
 import { choice, nameSchema, quantity } from "./quantity";
 
 export const householdSchema = z.strictObject({
@@ -13,6 +14,7 @@ export const householdSchema = z.strictObject({
   timeZone: z.string().refine((zone) => IANAZone.isValidZone(zone), {
     error: "accepted: an IANA time zone such as Europe/Dublin",
   }),
+  ...mannerFields,
 });
 export type Household = z.infer<typeof householdSchema>;
 

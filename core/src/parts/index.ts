@@ -1,5 +1,6 @@
 export * from "./quantity";
 export * from "./household";
+export * from "./manner";
 export * from "./car";
 export * from "./outlet";
 export * from "./unit";

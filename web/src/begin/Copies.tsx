@@ -5,6 +5,7 @@ import { api, type Copy } from "../api/client";
 import { decimals } from "../format/number";
 import { sayDone, sayTrouble } from "../shell/notices";
 import { useGarage } from "../state/garage";
+import { dateText, timeText } from "../format/manner";
 
 /** The copies of the database: one a day it changes, seven kept; each can be put back, and that undone. */
 export function Copies() {
@@ -13,7 +14,8 @@ export function Copies() {
   const fetchCopies = useCallback(() => void api.copies().then(setCopies, sayTrouble), []);
   useEffect(fetchCopies, [fetchCopies]);
   if (!copies) return null;
-  const when = (copy: Copy) => DateTime.fromISO(copy.madeAt).toFormat("ccc d LLL yyyy, HH:mm");
+  const when = (copy: Copy) =>
+    `${dateText(DateTime.fromISO(copy.madeAt))}, ${timeText(DateTime.fromISO(copy.madeAt))}`;
   const putBack = (copy: Copy) =>
     api.restoreCopy(copy.name).then(async (left) => {
       setCopies(left);

@@ -2,11 +2,15 @@ import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import { Link } from "react-router-dom";
 import {
+  CLOCKS,
+  DATES,
+  DECIMALS,
   DISTANCE_UNITS,
   ECONOMY_UNITS,
   HOUSE_RULES,
   HOUSEHOLD_MAX_BYTES,
   householdSchema,
+  mannerOf,
   parseHousehold,
   problemsOf,
   type FieldProblem,
@@ -95,6 +99,7 @@ function House({ row, shown }: { readonly row: Kept<Household>; readonly shown: 
   const { load, removeHousehold, restoreHousehold } = useGarage();
   const [spec, setSpec] = useState<Household>(row.spec);
   const save = useGarage((s) => s.changeHousehold);
+  const manner = mannerOf(spec);
   const parsed = householdSchema.safeParse(spec);
   const [problem] = parsed.success ? [] : problemsOf(parsed.error, householdSchema);
   const changed = JSON.stringify(spec) !== JSON.stringify(row.spec);
@@ -155,6 +160,27 @@ function House({ row, shown }: { readonly row: Kept<Household>; readonly shown: 
           options={HOUSE_RULES}
           words={RULES}
           onPick={(houseRule) => set({ houseRule })}
+        />
+        <Choice
+          label="Figures"
+          value={manner.decimals}
+          options={DECIMALS}
+          words={{ point: "1,234.5", comma: "1.234,5" }}
+          onPick={(decimals) => set({ decimals })}
+        />
+        <Choice
+          label="Clock"
+          value={manner.clock}
+          options={CLOCKS}
+          words={{ "24 h": "18:10", "12 h": "6:10 pm" }}
+          onPick={(clock) => set({ clock })}
+        />
+        <Choice
+          label="Dates"
+          value={manner.dates}
+          options={DATES}
+          words={{ "day first": "24 Nov", "month first": "Nov 24" }}
+          onPick={(dates) => set({ dates })}
         />
         <label>
           Time zone

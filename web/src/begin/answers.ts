@@ -8,6 +8,7 @@ import {
   type Plan,
 } from "@kettleback/core";
 import { firstSession } from "../state/draft";
+import { readNumber } from "../format/manner";
 
 /** What is typed and picked on the page of the beginning; empty is "I don't know". */
 export interface Typed {
@@ -39,7 +40,7 @@ export const firstTyped = (timeZone: string): Typed => ({
 /** A field and what is wrong with it. */
 export type Wrong = Readonly<Partial<Record<keyof Typed, string>>>;
 
-const number = (text: string): number | null => (text.trim() === "" ? null : Number(text.replace(",", ".")));
+const number = (text: string): number | null => (text.trim() === "" ? null : readNumber(text));
 const outside = (value: number | null, low: number, high: number): boolean =>
   value !== null && !(value >= low && value <= high);
 

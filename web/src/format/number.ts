@@ -1,6 +1,8 @@
 import type { Kilometres, Micros, Seconds, WattHours, Watts } from "@kettleback/core";
 import { amountOf, fromKm, fromWhPerKm, type DistanceUnit, type EconomyUnit } from "@kettleback/core";
 
+import { figureLocale } from "./manner";
+
 /** A number ready to read, its unit apart so it can be set smaller. */
 export interface Figure {
   readonly value: string;
@@ -8,25 +10,27 @@ export interface Figure {
 }
 
 /** Making a formatter costs far more than using it, and every keystroke formats dozens of numbers. */
-function cached<K>(make: (key: K) => Intl.NumberFormat): (key: K) => Intl.NumberFormat {
-  const made = new Map<K, Intl.NumberFormat>();
+function cached<K>(make: (key: K, locale: string) => Intl.NumberFormat): (key: K) => Intl.NumberFormat {
+  const made: Record<string, Map<K, Intl.NumberFormat>> = {};
   return (key) => {
-    const found = made.get(key) ?? make(key);
-    made.set(key, found);
+    const locale = figureLocale();
+    const own = (made[locale] ??= new Map<K, Intl.NumberFormat>());
+    const found = own.get(key) ?? make(key, locale);
+    own.set(key, found);
     return found;
   };
 }
 
 const fixed = cached(
-  (digits: number) =>
-    new Intl.NumberFormat("en-GB", { minimumFractionDigits: digits, maximumFractionDigits: digits }),
+  (digits: number, locale) =>
+    new Intl.NumberFormat(locale, { minimumFractionDigits: digits, maximumFractionDigits: digits }),
 );
 const significant = cached(
-  (digits: number) => new Intl.NumberFormat("en-GB", { maximumSignificantDigits: digits }),
+  (digits: number, locale) => new Intl.NumberFormat(locale, { maximumSignificantDigits: digits }),
 );
 const currencies = cached(
-  (currency: string) =>
-    new Intl.NumberFormat("en-GB", { style: "currency", currency, currencyDisplay: "narrowSymbol" }),
+  (currency: string, locale) =>
+    new Intl.NumberFormat(locale, { style: "currency", currency, currencyDisplay: "narrowSymbol" }),
 );
 
 /** A number with a fixed count of decimals. */

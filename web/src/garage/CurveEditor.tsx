@@ -66,7 +66,7 @@ function PointRows({ value, onChange }: Pick<Props, "value" | "onChange">) {
         <span key={i} className="measure">
           <input
             className="form-control form-control-sm"
-            type="number"
+            inputMode="decimal"
             aria-label={`Point ${i + 1}, per cent`}
             value={p.percent}
             onChange={(e) => change(i, { percent: e.target.value })}
@@ -74,7 +74,7 @@ function PointRows({ value, onChange }: Pick<Props, "value" | "onChange">) {
           %
           <input
             className="form-control form-control-sm"
-            type="number"
+            inputMode="decimal"
             aria-label={`Point ${i + 1}, kW`}
             value={p.kW}
             onChange={(e) => change(i, { kW: e.target.value })}

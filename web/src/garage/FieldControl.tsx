@@ -6,6 +6,7 @@ import type { TypedPoint } from "./curve";
 import { CurveEditor } from "./CurveEditor";
 import type { Field } from "./field";
 import { Papers } from "./Papers";
+import { readNumber } from "../format/manner";
 
 interface Props {
   readonly field: Field;
@@ -131,8 +132,6 @@ export function FieldControl({ field, name, economyUnit, system }: Props) {
             <input
               id={id}
               className="form-control form-control-sm"
-              type={field.type === "number" || field.type === "economy" ? "number" : "text"}
-              step="any"
               inputMode={field.type === "number" || field.type === "economy" ? "decimal" : undefined}
               {...register(name, { onChange })}
               {...aria}
@@ -178,8 +177,6 @@ function Pairs({
             <span className="measure">
               <input
                 className="form-control form-control-sm"
-                type="number"
-                step="any"
                 inputMode="decimal"
                 value={value[key] ?? ""}
                 onChange={(e) => onChange({ ...value, [key]: e.target.value })}
@@ -233,7 +230,7 @@ function Curve({
       render={({ field: { value, onChange } }) => (
         <CurveEditor
           value={value as readonly TypedPoint[]}
-          usableWh={Number(capacity) * 1000 || 60_000}
+          usableWh={readNumber(capacity) * 1000 || 60_000}
           problem={error}
           onChange={onChange}
         />

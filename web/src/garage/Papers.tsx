@@ -9,6 +9,7 @@ import {
   type Papers as Stated,
   type SupplyId,
 } from "@kettleback/core";
+import { readNumber, typedNumber } from "../format/manner";
 
 type Typed = Readonly<Record<keyof Stated, string>>;
 const NOTHING: Typed = {
@@ -22,8 +23,8 @@ const NOTHING: Typed = {
 };
 
 const number = (text: string): number | undefined => {
-  const n = Number(text.replace(",", "."));
-  return text.trim() !== "" && n > 0 ? n : undefined;
+  const n = readNumber(text);
+  return n > 0 ? n : undefined;
 };
 
 interface Props {
@@ -54,17 +55,17 @@ export function Papers({ economyUnit, system }: Props) {
     if (found.limits)
       put(
         "charger/limits",
-        Object.fromEntries(found.limits.map(({ lanes, amps }) => [String(lanes), String(amps)])),
+        Object.fromEntries(found.limits.map(({ lanes, amps }) => [String(lanes), typedNumber(amps)])),
       );
     if (found.battery) {
       const { usableWh, grossWh, packVolts, packOhms } = found.battery;
-      put("battery/usableWh", String(usableWh / 1000));
-      put("battery/grossWh", grossWh === undefined ? "" : String(grossWh / 1000));
-      put("battery/packVolts", String(packVolts));
+      put("battery/usableWh", typedNumber(usableWh / 1000));
+      put("battery/grossWh", grossWh === undefined ? "" : typedNumber(grossWh / 1000));
+      put("battery/packVolts", typedNumber(packVolts));
       put("battery/packOhms", String(Math.round(packOhms * 1000)));
     }
     if (found.whPerKm !== undefined)
-      put("whPerKm", String(Number(fromWhPerKm(found.whPerKm, economyUnit).toPrecision(4))));
+      put("whPerKm", typedNumber(Number(fromWhPerKm(found.whPerKm, economyUnit).toPrecision(4))));
     const marks = new Set(getValues("assumed") as readonly string[]);
     for (const mark of found.known) marks.delete(mark);
     for (const mark of found.assumed) marks.add(mark);

@@ -1,4 +1,5 @@
 import { CURVE_SHAPES, curveOf, type CurveShape } from "@kettleback/core";
+import { readNumber, typedNumber } from "../format/manner";
 
 /** A point of a curve as typed: per cent and kW. */
 export interface TypedPoint {
@@ -7,9 +8,12 @@ export interface TypedPoint {
 }
 
 /** What is typed as a number; zero where it is none yet. */
-export const figureOf = (typed: string): number => (Number.isFinite(Number(typed)) ? Number(typed) : 0);
+export const figureOf = (typed: string): number => {
+  const n = readNumber(typed);
+  return Number.isFinite(n) ? n : 0;
+};
 
-const tenth = (n: number): string => String(Math.round(n * 10) / 10);
+const tenth = (n: number): string => typedNumber(Math.round(n * 10) / 10);
 
 /** A point moved; it stays between its neighbours, so that the curve always rises in state of charge. */
 export function moved(

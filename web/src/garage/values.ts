@@ -7,6 +7,7 @@ import {
   type FieldProblem,
 } from "@kettleback/core";
 import type { Field, Group, Values } from "./field";
+import { readNumber, typedNumber } from "../format/manner";
 
 type Json = Record<string, unknown>;
 
@@ -28,9 +29,10 @@ function write(spec: Json, path: string, value: unknown): void {
 /** Rounds off what scaling by a factor leaves behind in the last digits. */
 const tidy = (n: number): number => Number(n.toPrecision(12));
 
-const asTyped = (n: unknown, scale = 1): string => (typeof n === "number" ? String(tidy(n / scale)) : "");
+const asTyped = (n: unknown, scale = 1): string =>
+  typeof n === "number" ? typedNumber(tidy(n / scale)) : "";
 const asNumber = (typed: unknown, scale = 1): number | undefined =>
-  typeof typed === "string" && typed.trim() !== "" ? tidy(Number(typed) * scale) : undefined;
+  typeof typed === "string" && typed.trim() !== "" ? tidy(readNumber(typed) * scale) : undefined;
 
 /** The fields that apply to the values being edited. */
 export const shownFields = (groups: readonly Group[], values: Values): Field[] =>
@@ -47,7 +49,7 @@ export function valuesOf(spec: object, groups: readonly Group[], economy: Econom
         break;
       case "economy":
         values[field.path] =
-          typeof held === "number" ? String(Number(fromWhPerKm(held, economy).toPrecision(4))) : "";
+          typeof held === "number" ? typedNumber(Number(fromWhPerKm(held, economy).toPrecision(4))) : "";
         break;
       case "tick":
         values[field.path] = typeof held === "object" ? held !== null : held === true;
@@ -68,8 +70,8 @@ export function valuesOf(spec: object, groups: readonly Group[], economy: Econom
       case "curve":
         values[field.path] = ((held as { soc: number; watts: number }[] | undefined) ?? []).map(
           ({ soc, watts }) => ({
-            percent: String(tidy(soc * 100)),
-            kW: String(tidy(watts / 1000)),
+            percent: typedNumber(tidy(soc * 100)),
+            kW: typedNumber(tidy(watts / 1000)),
           }),
         );
         break;

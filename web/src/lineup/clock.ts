@@ -1,4 +1,5 @@
 import { minuteOfDayAt, type Cell, type Clock, type Seconds } from "@kettleback/core";
+import { clockText } from "../format/manner";
 
 /** One clock for all rows: from plugging in to an end that shows what matters. */
 export interface SharedClock {
@@ -19,7 +20,7 @@ function localDate({ startMs, offsets }: Clock, seconds: Seconds): Date {
 /** Clock time at a second of the session: 07:30. Every row asks, so no zone is looked up. */
 export function timeAt(clock: Clock, seconds: Seconds): string {
   const local = localDate(clock, seconds);
-  return `${two(local.getUTCHours())}:${two(local.getUTCMinutes())}`;
+  return clockText(`${two(local.getUTCHours())}:${two(local.getUTCMinutes())}`);
 }
 
 /** The same with its day: Tue 07:30. */

@@ -13,6 +13,8 @@ import {
 import { useState } from "react";
 import { NumberInput } from "./NumberInput";
 import type { PartProps } from "./Tariffs";
+import { DateInput, TimeInput } from "../format/MomentInput";
+import { timesIn } from "../format/manner";
 
 /** The restrictions that are typed as numbers, in people's units. */
 const NUMBERS = [
@@ -98,7 +100,7 @@ export function Elements({ tariff, currency, onEdit }: PartProps) {
                     </span>
                   ))}
               </span>
-              <span className="element-when">{whenText(element) || "always"}</span>
+              <span className="element-when">{timesIn(whenText(element)) || "always"}</span>
               <button
                 type="button"
                 className="btn btn-quiet btn-sm"
@@ -223,7 +225,6 @@ function ElementEditor({ element, currency, onEdit, onUp, onDown, onRemove }: Ed
               unit={component.type === "ENERGY" ? "Wh" : "s"}
               min={1}
               max={1_000_000}
-              step={1}
               value={component.step_size}
               onChange={(step_size) => price(i, { step_size })}
             />
@@ -254,38 +255,42 @@ function ElementEditor({ element, currency, onEdit, onUp, onDown, onRemove }: Ed
       <div className="view-tools">
         <label>
           from
-          <input
+          <TimeInput
             className="form-control form-control-sm"
-            type="time"
+            label="from"
             value={r.start_time ?? ""}
-            onChange={(e) => hold({ start_time: e.target.value || undefined })}
+            optional
+            onChange={(at) => hold({ start_time: at || undefined })}
           />
         </label>
         <label>
           to
-          <input
+          <TimeInput
             className="form-control form-control-sm"
-            type="time"
+            label="to"
             value={r.end_time ?? ""}
-            onChange={(e) => hold({ end_time: e.target.value || undefined })}
+            optional
+            onChange={(at) => hold({ end_time: at || undefined })}
           />
         </label>
         <label>
           from the day
-          <input
+          <DateInput
             className="form-control form-control-sm"
-            type="date"
+            label="from the day"
             value={r.start_date ?? ""}
-            onChange={(e) => hold({ start_date: e.target.value || undefined })}
+            optional
+            onChange={(at) => hold({ start_date: at || undefined })}
           />
         </label>
         <label>
           before the day
-          <input
+          <DateInput
             className="form-control form-control-sm"
-            type="date"
+            label="before the day"
             value={r.end_date ?? ""}
-            onChange={(e) => hold({ end_date: e.target.value || undefined })}
+            optional
+            onChange={(at) => hold({ end_date: at || undefined })}
           />
         </label>
       </div>

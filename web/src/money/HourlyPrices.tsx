@@ -3,6 +3,7 @@ import { useWidth } from "../drawing/useWidth";
 import { NumberInput } from "./NumberInput";
 import type { PartProps } from "./Tariffs";
 import { amountText } from "./money";
+import { dateText, dayText, hourText, timeText } from "../format/manner";
 
 const MOST_DAYS = 31;
 const ROW_H = 12;
@@ -38,7 +39,7 @@ export function HourlyPrices({
   return (
     <section className="hourly" aria-label="Prices by the hour">
       <p>
-        {prices.length} prices of {minutes} minutes from {start.toFormat("d LLL yyyy, HH:mm")}:{" "}
+        {prices.length} prices of {minutes} minutes from {dateText(start)}, {timeText(start)}:{" "}
         {amountText(low, currency)} to {amountText(high, currency)}, {amountText(mean, currency)} on the mean.
         Another table of prices is taken in by Import.
       </p>
@@ -82,12 +83,12 @@ export function HourlyPrices({
               y={11}
               textAnchor={hour === 24 ? "end" : hour === 0 ? "start" : "middle"}
             >
-              {String(hour).padStart(2, "0")}
+              {hourText(hour)}
             </text>
           ))}
           {Array.from({ length: days }, (_, day) => (
             <text key={day} className="day" x={0} y={TOP + day * ROW_H + 10}>
-              {start.startOf("day").plus({ days: day }).toFormat("ccc d LLL")}
+              {dayText(start.startOf("day").plus({ days: day }))}
             </text>
           ))}
           {width > LEFT &&

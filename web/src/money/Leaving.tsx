@@ -18,6 +18,7 @@ import { useThemeColours } from "../path/useThemeColours";
 import { useSolved } from "../solve/useSolved";
 import type { MoneyProps } from "./MoneyScreen";
 import { amountText } from "./money";
+import { timeText } from "../format/manner";
 
 Chart.register(LineController, LineElement, LinearScale, PointElement, Tooltip, annotation);
 
@@ -32,7 +33,7 @@ export default function Leaving({ garage, charging, draft }: MoneyProps) {
     [plan, solution, limit],
   );
   const best = times && bestLeaving(times);
-  const clock = (seconds: number) => localAt(solution, seconds).toFormat("HH:mm");
+  const clock = (seconds: number) => timeText(localAt(solution, seconds));
   const options = useMemo(
     (): ChartOptions<"line"> => ({
       animation: false,
@@ -45,7 +46,7 @@ export default function Leaving({ garage, charging, draft }: MoneyProps) {
           ticks: {
             color: colours.quiet,
             stepSize: (times?.at(-1)?.at ?? 0) > 4 * 3600 ? 60 : 15,
-            callback: (v) => localAt(solution, Number(v) * 60).toFormat("HH:mm"),
+            callback: (v) => timeText(localAt(solution, Number(v) * 60)),
           },
         },
         y: {
@@ -58,7 +59,7 @@ export default function Leaving({ garage, charging, draft }: MoneyProps) {
         tooltip: {
           displayColors: false,
           callbacks: {
-            title: ([item]) => localAt(solution, (item!.parsed.x ?? 0) * 60).toFormat("HH:mm"),
+            title: ([item]) => timeText(localAt(solution, (item!.parsed.x ?? 0) * 60)),
             label: (item) => `${amountText(item.parsed.y ?? 0, currency)} a kWh`,
           },
         },

@@ -4,6 +4,7 @@ import { localAt } from "../path/answers";
 import { useSolved } from "../solve/useSolved";
 import type { Answered, Charging } from "../solve/answer";
 import { moreText } from "./money";
+import { timeText } from "../format/manner";
 
 /** What the tariff in view comes to for the path in the sentence, while it is being changed. */
 export function Live({ answered, tried }: { readonly answered: Answered; readonly tried: boolean }) {
@@ -22,7 +23,7 @@ function Figures({
   const { currency } = plan.household;
   const { bill } = solution;
   const cheapest = schedules?.by.cheapest;
-  const at = (seconds: number) => localAt(solution, seconds).toFormat("HH:mm");
+  const at = (seconds: number) => timeText(localAt(solution, seconds));
   return (
     <p className="says live" aria-live="polite">
       <strong>

@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { figureLocale, readNumber, typedNumber } from "../format/manner";
 
 interface Props {
   readonly label: string;
@@ -7,30 +8,20 @@ interface Props {
   readonly min: number;
   readonly max: number;
   readonly unit?: string;
-  readonly step?: number | "any";
   /** Says the label beside the field; it is always its name for whoever cannot see it. */
   readonly bare?: boolean;
   onChange(value: number): void;
 }
 
 const shown = (value: number): string =>
-  Number.isFinite(value) ? String(Number(value.toPrecision(10))) : "";
-const figure = (n: number): string => n.toLocaleString("en-GB", { maximumFractionDigits: 6 });
+  Number.isFinite(value) ? typedNumber(Number(value.toPrecision(10))) : "";
+const figure = (n: number): string => n.toLocaleString(figureLocale(), { maximumFractionDigits: 6 });
 
 /** Whether a number lies in a range. */
 export const within = (value: number, min: number, max: number): boolean => value >= min && value <= max;
 
 /** A number with its unit. What was typed stays while it is not acceptable, with what would be. */
-export function NumberInput({
-  label,
-  value,
-  min,
-  max,
-  unit = "",
-  step = "any",
-  bare = false,
-  onChange,
-}: Props) {
+export function NumberInput({ label, value, min, max, unit = "", bare = false, onChange }: Props) {
   const [typed, setTyped] = useState({ text: shown(value), value, seen: value });
   // The value also changes from outside (undo, another choice): then what was typed no longer stands.
   const stands = Object.is(typed.value, value) || Object.is(typed.seen, value);
@@ -42,16 +33,12 @@ export function NumberInput({
       <span className="with-unit">
         <input
           className="form-control form-control-sm"
-          type="number"
           inputMode="decimal"
-          step={step}
-          min={min}
-          max={max}
           aria-label={unit ? `${label}, ${unit}` : label}
           aria-invalid={wrong}
           value={text}
           onChange={(e) => {
-            const next = e.target.value === "" ? Number.NaN : Number(e.target.value);
+            const next = readNumber(e.target.value);
             setTyped({ text: e.target.value, value: next, seen: value });
             onChange(next);
           }}

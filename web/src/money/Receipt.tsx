@@ -20,6 +20,7 @@ import { WorkingPanel } from "../path/WorkingPanel";
 import type { MoneyProps } from "./MoneyScreen";
 import { amountText } from "./money";
 import "../path/answers.scss";
+import { dayTimeText, timeText } from "../format/manner";
 
 /** What the session in the sentence costs, as a receipt whose every line opens to its working. */
 export default function Receipt({ charging }: MoneyProps) {
@@ -78,7 +79,7 @@ export default function Receipt({ charging }: MoneyProps) {
                   key={i}
                   line={line}
                   currency={currency}
-                  when={`${localAt(solution, line.from).toFormat("ccc HH:mm")}–${localAt(solution, line.to).toFormat("HH:mm")}`}
+                  when={`${dayTimeText(localAt(solution, line.from))}–${timeText(localAt(solution, line.to))}`}
                   open={open === i}
                   onOpen={() => setOpen(open === i ? null : i)}
                 />

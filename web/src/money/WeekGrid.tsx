@@ -2,6 +2,7 @@ import { useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import type { Band, Week } from "@kettleback/core";
 import { useWidth } from "../drawing/useWidth";
 import { amountText } from "./money";
+import { hourText } from "../format/manner";
 
 const DAYS = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"] as const;
 export const FULL_DAYS = [
@@ -171,7 +172,7 @@ export function WeekGrid({ week, band, together, currency, onStroke, onBrush }: 
             y={11}
             textAnchor={hour === 24 ? "end" : hour === 0 ? "start" : "middle"}
           >
-            {String(hour).padStart(2, "0")}
+            {hourText(hour)}
           </text>
         ))}
         {width > LEFT &&

@@ -4,6 +4,7 @@ import { NumberInput, within } from "./NumberInput";
 import type { PartProps } from "./Tariffs";
 import { amountText } from "./money";
 import { Cell, DAY, EVERY, FULL_DAYS, levelOf, WeekGrid } from "./WeekGrid";
+import { TimeInput } from "../format/MomentInput";
 
 const MOST_BANDS = 8;
 
@@ -169,23 +170,10 @@ function Typed({ bands, band, together, currency, onStroke }: TypedProps) {
     >
       <label>
         From{" "}
-        <input
-          className="form-control form-control-sm"
-          type="time"
-          required
-          value={from}
-          onChange={(e) => setFrom(e.target.value)}
-        />
+        <TimeInput className="form-control form-control-sm" label="From" value={from} onChange={setFrom} />
       </label>
       <label>
-        to{" "}
-        <input
-          className="form-control form-control-sm"
-          type="time"
-          required
-          value={to}
-          onChange={(e) => setTo(e.target.value)}
-        />
+        to <TimeInput className="form-control form-control-sm" label="to" value={to} onChange={setTo} />
       </label>
       {single ? (
         <select

@@ -19,6 +19,7 @@ import { stretchesOfSlots } from "./bands";
 import { HoursStrip, WindowBar } from "./HoursStrip";
 import type { MoneyProps } from "./MoneyScreen";
 import { amountText, moreText } from "./money";
+import { timeText } from "../format/manner";
 
 const Leaving = lazy(() => import("./Leaving"));
 
@@ -68,7 +69,7 @@ function Placed({ charging, schedules, stale }: PlacedProps) {
   const chosen = by[wanted] ?? atOnce;
   const stretches = useMemo(() => stretchesOfSlots(placing.slots), [placing]);
   const shown = SCHEDULE_IDS.flatMap((id) => (by[id] ? [by[id]] : []));
-  const clock = (t: number) => localAt(solution, t).toFormat("HH:mm");
+  const clock = (t: number) => timeText(localAt(solution, t));
   const cost = ({ bill }: Scheduled) => amountOf(bill.total);
   const save = () => {
     const summary = (amps: number | undefined) =>

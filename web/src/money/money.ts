@@ -1,12 +1,13 @@
 import { micros } from "@kettleback/core";
 import { moneyText } from "../format/number";
+import { figureLocale } from "../format/manner";
 
 /** An amount in currency units as money to read; more than its cents where it is small. */
 export function amountText(amount: number, currency: string): string {
   if (!Number.isFinite(amount)) return "–";
   const fine = Math.abs(amount) < 1 && amount !== 0;
   if (!fine) return moneyText(micros(amount), currency);
-  return new Intl.NumberFormat("en-GB", {
+  return new Intl.NumberFormat(figureLocale(), {
     style: "currency",
     currency,
     currencyDisplay: "narrowSymbol",

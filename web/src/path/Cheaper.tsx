@@ -3,6 +3,7 @@ import type { Charging } from "../solve/answer";
 import { useSolve } from "../solve/store";
 import { moneyText } from "../format/number";
 import { localAt } from "./answers";
+import { timeText } from "../format/manner";
 
 /** What waiting for the cheapest hours would save, with the way to Money; nothing where it saves nothing. */
 export function Cheaper({ charging }: { readonly charging: Charging }) {
@@ -13,7 +14,7 @@ export function Cheaper({ charging }: { readonly charging: Charging }) {
   const { currency } = plan.household;
   return (
     <p className="cheaper">
-      At the cheapest hours, from {localAt(solution, cheaper.from).toFormat("HH:mm")}, this charge costs{" "}
+      At the cheapest hours, from {timeText(localAt(solution, cheaper.from))}, this charge costs{" "}
       <b>{moneyText(cheaper.cost, currency)}</b>, {moneyText(cheaper.saves, currency)} less.{" "}
       <Link to="/money/when">When to charge</Link>
     </p>

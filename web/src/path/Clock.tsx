@@ -20,6 +20,7 @@ import { amountText } from "../money/money";
 import "./chartFont";
 import { localAt } from "./answers";
 import { useThemeColours } from "./useThemeColours";
+import { timeText } from "../format/manner";
 
 Chart.register(
   CategoryScale,
@@ -69,7 +70,7 @@ function ClockPlot({ solution, plan }: Props) {
   }, [plan, solution.circuit, clock, span]);
 
   const options = useMemo((): ChartOptions<"line"> => {
-    const shown = (hours: number) => localAt(solution, hours * 3600).toFormat("HH:mm");
+    const shown = (hours: number) => timeText(localAt(solution, hours * 3600));
     const tick = { color: colours.quiet, font: { size: 12 } };
     const label = (content: string, position: "start" | "end") => ({
       display: true,
@@ -153,7 +154,7 @@ function ClockPlot({ solution, plan }: Props) {
                     xMax: departure / 3600,
                     borderColor: colours.action,
                     borderWidth: 2,
-                    label: label(`needed by ${localAt(solution, departure).toFormat("HH:mm")}`, "end"),
+                    label: label(`needed by ${timeText(localAt(solution, departure))}`, "end"),
                   },
                 }),
           },
@@ -163,10 +164,10 @@ function ClockPlot({ solution, plan }: Props) {
   }, [span, solution, departure, plan.session.toSoc, plan.household.currency, bands, colours]);
 
   const summary =
-    `State of charge from ${percentText(plan.session.fromSoc)} at ${localAt(solution, 0).toFormat("HH:mm")} ` +
-    `to ${percentText(plan.session.toSoc)} at ${localAt(solution, secondsToTarget).toFormat("HH:mm")}` +
+    `State of charge from ${percentText(plan.session.fromSoc)} at ${timeText(localAt(solution, 0))} ` +
+    `to ${percentText(plan.session.toSoc)} at ${timeText(localAt(solution, secondsToTarget))}` +
     (departure !== null
-      ? `; needed by ${localAt(solution, departure).toFormat("HH:mm")} with ${percentText(solution.endSoc)}.`
+      ? `; needed by ${timeText(localAt(solution, departure))} with ${percentText(solution.endSoc)}.`
       : ".");
   return (
     <div className="plot">

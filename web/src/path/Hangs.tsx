@@ -7,6 +7,7 @@ import { useSolved } from "../solve/useSolved";
 import { useGarage } from "../state/garage";
 import type { Draft } from "../state/draft";
 import { localAt } from "./answers";
+import { dayTimeText, timeText } from "../format/manner";
 
 /** What was assumed of the car because nobody knew it, and how far the answer hangs on it; nothing where all is known. */
 export function Hangs({ charging, draft }: { readonly charging: Charging; readonly draft: Draft }) {
@@ -55,11 +56,9 @@ export function Hangs({ charging, draft }: { readonly charging: Charging; readon
 function effect({ ready, cost, km }: Hang, { solution, plan }: Charging): string {
   const { currency, distanceUnit } = plan.household;
   const [first, last] = ready.map((seconds) => localAt(solution, seconds)) as [DateTime, DateTime];
-  const format = first.hasSame(last, "day") ? "HH:mm" : "ccc HH:mm";
+  const text = first.hasSame(last, "day") ? timeText : dayTimeText;
   const said = [
-    ...(ready[1] - ready[0] >= 60
-      ? [`ready between ${first.toFormat(format)} and ${last.toFormat(format)}`]
-      : []),
+    ...(ready[1] - ready[0] >= 60 ? [`ready between ${text(first)} and ${text(last)}`] : []),
     ...(cost[1] - cost[0] >= 10_000
       ? [`${moneyText(cost[0], currency)} to ${moneyText(cost[1], currency)}`]
       : []),

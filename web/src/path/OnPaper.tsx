@@ -1,6 +1,7 @@
 import { ampsText } from "../format/number";
 import type { Charging } from "../solve/answer";
 import { localAt } from "./answers";
+import { dateText } from "../format/manner";
 
 /** What only the printed sheet says: which path it is, and what has to be set by hand before it holds. */
 export function OnPaper({ charging: { plan, solution } }: { readonly charging: Charging }) {
@@ -19,7 +20,7 @@ export function OnPaper({ charging: { plan, solution } }: { readonly charging: C
   return (
     <section className="print-only" aria-label="On paper">
       <h2>
-        {plan.name}, {localAt(solution, 0).toFormat("d LLLL yyyy")}
+        {plan.name}, {dateText(localAt(solution, 0))}
       </h2>
       <p>
         Settings to make:{" "}

@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { readNumber, typedNumber } from "../format/manner";
 
 interface Props {
   readonly label: string;
@@ -9,7 +10,7 @@ interface Props {
 }
 
 const shown = (share: number): string =>
-  Number.isFinite(share) ? String(Math.round(share * 1000) / 10) : "";
+  Number.isFinite(share) ? typedNumber(Math.round(share * 1000) / 10) : "";
 
 /** State of charge typed as per cent. What was typed stays, also when it is not acceptable. */
 export function PercentInput({ label, value, problem, onChange }: Props) {
@@ -20,16 +21,12 @@ export function PercentInput({ label, value, problem, onChange }: Props) {
     <span className={problem ? "percent wrong" : "percent"}>
       <input
         className="bracket"
-        type="number"
         inputMode="decimal"
-        min={0}
-        max={100}
-        step={1}
         aria-label={`${label}, per cent`}
         aria-invalid={!!problem}
         value={text}
         onChange={(e) => {
-          const next = e.target.value === "" ? Number.NaN : Number(e.target.value) / 100;
+          const next = readNumber(e.target.value) / 100;
           setTyped({ text: e.target.value, value: next });
           onChange(next);
         }}

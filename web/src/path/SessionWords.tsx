@@ -1,6 +1,7 @@
 import type { PlannedSession } from "@kettleback/core";
 import type { Draft } from "../state/draft";
 import { PercentInput } from "./PercentInput";
+import { DateInput, TimeInput } from "../format/MomentInput";
 
 interface Props {
   readonly draft: Draft;
@@ -20,12 +21,12 @@ export function Departure({
       no set time
     </button>
   ) : (
-    <input
+    <TimeInput
       className="bracket"
-      type="time"
-      aria-label="Needed by"
+      label="Needed by"
       value={value}
-      onChange={(e) => onChange(e.target.value || null)}
+      optional
+      onChange={(time) => onChange(time || null)}
     />
   );
 }
@@ -84,22 +85,18 @@ export function SpanWords({ session, repeated, wrong, onChange }: SpanProps) {
         onChange={(toSoc) => onChange({ toSoc })}
       />
       , plugged in at{" "}
-      <input
+      <TimeInput
         className="bracket"
-        type="time"
-        aria-label="Plugged in at"
+        label="Plugged in at"
         value={time}
-        required
-        onChange={(e) => e.target.value && onChange({ pluggedInAt: `${date}T${e.target.value}` })}
+        onChange={(at) => onChange({ pluggedInAt: `${date}T${at}` })}
       />{" "}
       on{" "}
-      <input
+      <DateInput
         className="bracket"
-        type="date"
-        aria-label="Plugged in on"
+        label="Plugged in on"
         value={date}
-        required
-        onChange={(e) => e.target.value && onChange({ pluggedInAt: `${e.target.value}T${time}` })}
+        onChange={(on) => onChange({ pluggedInAt: `${on}T${time}` })}
       />
       {repeated.length > 1 && (
         <>

@@ -5,6 +5,7 @@ import { useSolve } from "../solve/store";
 import type { Draft } from "../state/draft";
 import { localAt } from "./answers";
 import { useThemeColours } from "./useThemeColours";
+import { dayTimeText } from "../format/manner";
 
 Chart.register(BarController, BarElement, CategoryScale, LinearScale);
 
@@ -64,7 +65,7 @@ export default function Steps({ draft, onChange }: Props) {
                   <>
                     <td>{figureText(powerFigure(session.moment.balance.wall))}</td>
                     <td>{figureText(powerFigure(session.moment.balance.stored))}</td>
-                    <td>{localAt(solution, session.secondsToTarget).toFormat("ccc HH:mm")}</td>
+                    <td>{dayTimeText(localAt(solution, session.secondsToTarget))}</td>
                     <td>{durationText(session.secondsToTarget)}</td>
                     <td>{socAtDeparture === undefined ? "" : percentText(socAtDeparture)}</td>
                     <td>{figureText(energyFigure(session.ledger.lost))}</td>

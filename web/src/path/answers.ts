@@ -14,6 +14,7 @@ import {
   speedFigure,
   type Figure,
 } from "../format/number";
+import { dayText, timeText } from "../format/manner";
 
 /** One answer as shown: what it is, whether it is a rate or an amount, the figure, and a line beside it. */
 export interface Shown {
@@ -32,11 +33,7 @@ export const localAt = ({ clock }: Solution, seconds: number): DateTime =>
 const day = (s: Solution): string => {
   const ready = localAt(s, s.secondsToTarget);
   const days = Math.round(ready.startOf("day").diff(localAt(s, 0).startOf("day"), "days").days);
-  return days === 0
-    ? "the same day"
-    : days === 1
-      ? "the next day"
-      : `${days} days later, ${ready.toFormat("ccc d LLL")}`;
+  return days === 0 ? "the same day" : days === 1 ? "the next day" : `${days} days later, ${dayText(ready)}`;
 };
 
 function readyAside(s: Solution): string {
@@ -45,7 +42,7 @@ function readyAside(s: Solution): string {
   if (departure === null) return took;
   return s.reached
     ? `${took}; ${durationText(departure - s.secondsToTarget)} to spare`
-    : `${durationText(s.secondsToTarget - departure)} too late: ${percentText(s.endSoc)} at ${localAt(s, departure).toFormat("HH:mm")}`;
+    : `${durationText(s.secondsToTarget - departure)} too late: ${percentText(s.endSoc)} at ${timeText(localAt(s, departure))}`;
 }
 
 const flowUnit = ({ point: { current, lanes } }: Charging): string =>
@@ -67,7 +64,7 @@ export function shownAnswers(charging: Charging): Shown[] {
       answer: "ready",
       name: s.reached ? "Ready at" : "Not in time",
       nature: "clock",
-      figure: { value: localAt(s, s.secondsToTarget).toFormat("HH:mm"), unit: "" },
+      figure: { value: timeText(localAt(s, s.secondsToTarget)), unit: "" },
       aside: readyAside(s),
       alarm: !s.reached,
     },

@@ -5,6 +5,7 @@ import { Header } from "./Header";
 import { Notices } from "./Notices";
 import { Failure, Waiting } from "./states";
 import "./shell.scss";
+import { mannerKey } from "../format/manner";
 
 const PathScreen = lazy(() => import("../path/PathScreen"));
 const LineupScreen = lazy(() => import("../lineup/LineupScreen"));
@@ -36,7 +37,7 @@ export function App() {
           )
         ) : (
           <Suspense fallback={<Waiting what="the room" />}>
-            <Routes>
+            <Routes key={mannerKey(garage.household.spec)}>
               <Route path="/" element={<Navigate to="/path" replace />} />
               <Route path="/path" element={<PathScreen key={garage.household.id} garage={garage} />} />
               <Route path="/line-up" element={<LineupScreen key={garage.household.id} garage={garage} />} />

@@ -2,6 +2,7 @@ import { create } from "zustand";
 import { persist } from "zustand/middleware";
 import type { Garage, Household, Kept, Kind, Plan, SavedPath, SpecOf } from "@kettleback/core";
 import { api, Refused } from "../api/client";
+import { writeAs } from "../format/manner";
 
 interface GarageState {
   readonly households: readonly Kept<Household>[];
@@ -164,3 +165,8 @@ export const useGarage = create<GarageState>()(
     { name: "kettleback-household", partialize: ({ householdId }) => ({ householdId }) },
   ),
 );
+
+// Before anything is drawn of a household it is known how it writes figures, clocks and dates.
+useGarage.subscribe(({ garage }) => {
+  if (garage) writeAs(garage.household.spec);
+});

@@ -1,0 +1,126 @@
+import { DateTime } from "luxon";
+import {
+  calendarText,
+  clockText,
+  dateText,
+  dayText,
+  dayTimeText,
+  hourText,
+  mannerKey,
+  readDate,
+  readNumber,
+  readTime,
+  timesIn,
+  typedNumber,
+  writeAs,
+} from "./manner";
+import { decimals, moneyText, percentText } from "./number";
+import { micros } from "@kettleback/core";
+
+const AMERICAN = { clock: "12 h", dates: "month first" } as const;
+const CONTINENTAL = { decimals: "comma" } as const;
+const at = DateTime.fromISO("2026-11-24T18:10", { zone: "utc" });
+
+afterEach(() => writeAs({}));
+
+test("without a word: decimal point, 24 hours, day first", () => {
+  expect([clockText("18:10"), dayTimeText(at), dayText(at), dateText(at), hourText(7)]).toEqual([
+    "18:10",
+    "Tue 18:10",
+    "Tue 24 Nov",
+    "24 Nov 2026",
+    "07",
+  ]);
+  expect([decimals(1234.5, 1), typedNumber(0.5), timesIn("07:00–23:00")]).toEqual([
+    "1,234.5",
+    "0.5",
+    "07:00–23:00",
+  ]);
+});
+
+test("twelve hours, month first", () => {
+  writeAs(AMERICAN);
+  expect([clockText("18:10"), clockText("00:05"), dayTimeText(at), dayText(at), dateText(at)]).toEqual([
+    "6:10 pm",
+    "12:05 am",
+    "Tue 6:10 pm",
+    "Tue Nov 24",
+    "Nov 24, 2026",
+  ]);
+  expect([hourText(0), hourText(13), calendarText("2026-11-24")]).toEqual(["12a", "1p", "Nov 24, 2026"]);
+  expect(timesIn("07:00–24:00, Mon–Fri, from 2026-11-24")).toBe("7:00 am–midnight, Mon–Fri, from 2026-11-24");
+});
+
+test("decimal comma: shown, typed and read", () => {
+  writeAs(CONTINENTAL);
+  expect([decimals(1234.5, 1), percentText(0.055, 1), typedNumber(0.5)]).toEqual(["1.234,5", "5,5 %", "0,5"]);
+  expect(moneyText(micros(9.59), "EUR")).toMatch(/^9,59\s€$/);
+  expect(mannerKey(CONTINENTAL)).not.toBe(mannerKey({}));
+});
+
+test.each([
+  ["18:10", "18:10"],
+  ["18.10", "18:10"],
+  ["1810", "18:10"],
+  ["6:10 pm", "18:10"],
+  ["6:10 p.m.", "18:10"],
+  ["6pm", "18:00"],
+  ["12 am", "00:00"],
+  ["12:30 pm", "12:30"],
+  ["7", "07:00"],
+  ["0730", "07:30"],
+  ["24:00", undefined],
+  ["18:60", undefined],
+  ["13 pm", undefined],
+  ["0 am", undefined],
+  ["six", undefined],
+  ["", undefined],
+])("the time %p is %p, whatever the manner", (typed, kept) => {
+  expect(readTime(typed)).toBe(kept);
+  writeAs(AMERICAN);
+  expect(readTime(typed)).toBe(kept);
+});
+
+test("every minute of a day is read back as it was written, in both clocks", () => {
+  for (const clock of ["24 h", "12 h"] as const) {
+    writeAs({ clock });
+    for (let minute = 0; minute < 1440; minute++) {
+      const kept = `${String(Math.floor(minute / 60)).padStart(2, "0")}:${String(minute % 60).padStart(2, "0")}`;
+      expect(readTime(clockText(kept))).toBe(kept);
+    }
+  }
+});
+
+test.each([
+  ["2026-11-24", "2026-11-24", "2026-11-24"],
+  ["24 Nov 2026", "2026-11-24", "2026-11-24"],
+  ["November 24, 2026", "2026-11-24", "2026-11-24"],
+  ["3/4/2026", "2026-04-03", "2026-03-04"],
+  ["24.11.2026", "2026-11-24", undefined],
+  ["31/2/2026", undefined, undefined],
+  ["2026-02-30", undefined, undefined],
+  ["tomorrow", undefined, undefined],
+])("the date %p is %p where the day comes first, %p where the month does", (typed, dayFirst, monthFirst) => {
+  expect(readDate(typed)).toBe(dayFirst);
+  writeAs(AMERICAN);
+  expect(readDate(typed)).toBe(monthFirst);
+});
+
+test.each([
+  ["0.5", 0.5, 0.5],
+  ["0,5", 0.5, 0.5],
+  ["12,25", 12.25, 12.25],
+  ["1,500", 1500, 1.5],
+  ["1.500", 1.5, 1500],
+  ["0.125", 0.125, 0.125],
+  ["1,234,567.8", 1_234_567.8, NaN],
+  ["1.234.567,8", NaN, 1_234_567.8],
+  ["−3", -3, -3],
+  ["1 500", 1500, 1500],
+  ["", NaN, NaN],
+  ["five", NaN, NaN],
+])("%p is %d with a decimal point, %d with a comma", (typed, point, comma) => {
+  expect(readNumber(typed)).toBe(point);
+  writeAs(CONTINENTAL);
+  expect(readNumber(typed)).toBe(comma);
+});
