@@ -47,6 +47,11 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
     await page.getByRole("link", { name: /Places/ }).click();
     await page.getByRole("heading", { name: "Ferry rapid, left" }).waitFor();
   },
+  "words, and one where it stands": async (page) => {
+    await page.getByRole("button", { name: "lane: what it means" }).click();
+    await page.getByRole("link", { name: "all words" }).click();
+    await page.getByRole("heading", { name: "Words" }).waitFor();
+  },
   connectors: async (page) => {
     await page.getByRole("link", { name: "Garage" }).click();
     await page.getByRole("link", { name: "Connectors" }).click();

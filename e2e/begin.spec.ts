@@ -150,3 +150,32 @@ testAlone(
     await expect(copies).toContainText("before another was put back");
   },
 );
+
+testAlone(
+  "a household writes its clocks, dates and figures in its own manner, in pickers and answers alike",
+  async ({ page }) => {
+    await pick(page, "Household", "Households…");
+    const house = page
+      .getByRole("listitem")
+      .filter({ has: page.getByRole("button", { name: "Delete Fallow Quay" }) });
+    await house.getByLabel("Figures").selectOption({ label: "1.234,5" });
+    await house.getByLabel("Clock").selectOption({ label: "6:10 pm" });
+    await house.getByLabel("Dates").selectOption({ label: "Nov 24" });
+    await house.getByRole("button", { name: "Save Fallow Quay", exact: true }).click();
+    await page.getByRole("link", { name: "Path" }).click();
+    await pick(page, "Saved paths", "Curlew overnight on the slip");
+    await expect(answer(page, /Cost/)).toContainText(/13,23\s€/);
+    await expect(page.getByLabel("Needed by")).toHaveValue(/^\d{1,2}:\d\d am$/);
+    await expect(answer(page, /Ready at|Not in time/)).toContainText(/\d:\d\d (am|pm)/);
+    await page.getByLabel("Plugged in at", { exact: true }).fill("9:15 pm");
+    await page.getByLabel("Plugged in at", { exact: true }).blur();
+    await expect(page.getByLabel("Plugged in at", { exact: true })).toHaveValue("9:15 pm");
+    await page.getByLabel("Plugged in at", { exact: true }).fill("quarter past nine");
+    await expect(page.getByRole("alert").first()).toContainText(
+      "Plugged in at: accepted: a time such as 18:10 or 6:10 pm",
+    );
+    await page.getByLabel("Plugged in at", { exact: true }).fill("18.10");
+    await page.getByLabel("Charge at the start, per cent").fill("20,5");
+    await expect(answer(page, /Into the battery/)).toContainText(/\d,\d/);
+  },
+);

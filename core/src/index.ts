@@ -29,3 +29,4 @@ export * from "./start";
 export * from "./chooser";
 export * from "./begin";
 export * from "./plate";
+export * from "./glossary";

@@ -34,7 +34,7 @@ interface From {
 const NOTHING_SET = { unitAmps: null, carAmps: null, otherBusy: false };
 
 /** The supply of a household: that of most of its outlets. */
-export function worldOf(garage: Garage): SupplyId {
+export function worldOf(garage: Pick<Garage, "outlets">): SupplyId {
   const count = new Map<SupplyId, number>();
   for (const { spec } of garage.outlets)
     count.set(spec.supply.system, (count.get(spec.supply.system) ?? 0) + 1);

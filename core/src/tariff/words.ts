@@ -122,23 +122,3 @@ export function termsOf(
       : []),
   ];
 }
-
-/** A tariff's prices of energy in a few words, dearest last: what a card says of it. */
-export function headline(tariff: Tariff, currency: string): string {
-  if (tariff.kettleback?.hourly) return `by the hour, in ${currency} a kWh`;
-  const of = (type: PriceComponent["type"]) =>
-    [
-      ...new Set(
-        tariff.elements.flatMap((e) => e.price_components.filter((c) => c.type === type).map((c) => c.price)),
-      ),
-    ].sort((a, b) => a - b);
-  const energy = of("ENERGY");
-  if (energy.length > 0)
-    return energy.every((price) => price === 0) && of("TIME").every((price) => price === 0)
-      ? "free"
-      : `${energy.length > 2 ? `${energy[0]} to ${energy.at(-1)}` : energy.join(" and ")} ${currency} a kWh`;
-  const time = of("TIME");
-  return time.length > 0
-    ? `${time.length > 2 ? `${time[0]} to ${time.at(-1)}` : time.join(" and ")} ${currency} an hour`
-    : "no price for energy";
-}

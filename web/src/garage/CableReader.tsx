@@ -14,6 +14,7 @@ import {
 } from "@kettleback/core";
 import { FaceDrawing } from "../faces/FaceDrawing";
 import { ampsText, figureText, powerFigure } from "../format/number";
+import { Term } from "../words/Term";
 
 const SURE: Record<Certainty, string> = { certain: "certain", likely: "likely", open: "not known" };
 const SIGNALS = ["PP", "CP"];
@@ -90,6 +91,9 @@ export function CableReader({ garage, onSave }: Props) {
               onChange={(e) => setOhms(e.target.value)}
             />
           </label>
+          <small>
+            <Term id="proximity" />
+          </small>
         </div>
         <div className="reading" aria-live="polite">
           {!marking && !looked && !ohms ? (

@@ -1,12 +1,13 @@
 import { useId, useState, type ReactNode } from "react";
 
 import { Controller, useFormContext, useWatch } from "react-hook-form";
-import type { EconomyUnit, SupplyId } from "@kettleback/core";
+import { inWords, worldOfSupply, type EconomyUnit, type SupplyId } from "@kettleback/core";
 import type { TypedPoint } from "./curve";
 import { CurveEditor } from "./CurveEditor";
 import type { Field } from "./field";
 import { Papers } from "./Papers";
 import { readNumber } from "../format/manner";
+import { Term } from "../words/Term";
 
 interface Props {
   readonly field: Field;
@@ -22,6 +23,7 @@ const MARKS = "assumed";
 /** The control of one field, with its unit, its hint, and its problem beside it. */
 export function FieldControl({ field, name, economyUnit, system }: Props) {
   const id = useId();
+  const world = worldOfSupply(system);
   const { register, formState, control, getValues, setValue } = useFormContext();
   const { assumed } = field;
   // What is typed is known from then on.
@@ -38,6 +40,11 @@ export function FieldControl({ field, name, economyUnit, system }: Props) {
   const aria = { "aria-invalid": !!error, "aria-describedby": describedBy };
   const notes = (
     <>
+      {field.term && (
+        <small>
+          <Term id={field.term} />
+        </small>
+      )}
       {assumed && (
         <label className="assumed">
           <input
@@ -116,7 +123,7 @@ export function FieldControl({ field, name, economyUnit, system }: Props) {
           <select id={id} className="form-select form-select-sm" {...register(name)} {...aria}>
             {field.choices.map(({ value, label }) => (
               <option key={value} value={value}>
-                {label}
+                {inWords(label, world)}
               </option>
             ))}
           </select>

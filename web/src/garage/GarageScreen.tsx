@@ -90,6 +90,7 @@ export default function GarageScreen({ garage }: { garage: Garage }) {
             {title}
           </NavLink>
         ))}
+        <NavLink to="/words">Words</NavLink>
       </nav>
       {bench ? (
         <Looking bench={bench.id} garage={garage} system={system} onEdit={setEditing} />

@@ -1,4 +1,4 @@
-import type { Assumed } from "@kettleback/core";
+import type { Assumed, TermId } from "@kettleback/core";
 
 /** A choice in a list. */
 export interface Choice {
@@ -11,6 +11,8 @@ interface Common {
   readonly path: string;
   readonly label: string;
   readonly hint?: string;
+  /** The word of the trade that explains it. */
+  readonly term?: TermId;
   /** Shown and kept only while this holds for the values being edited. */
   readonly when?: (values: Values) => boolean;
   /** What is kept while it does not apply; nothing when left out. */

@@ -3,6 +3,7 @@ import { useSolve } from "../solve/store";
 import { shownAnswers } from "./answers";
 import { Cheaper } from "./Cheaper";
 import { WorkingPanel } from "./WorkingPanel";
+import { Term } from "../words/Term";
 
 /** The answers, each of which opens to its working. */
 export function Answers({ charging }: { readonly charging: Charging }) {
@@ -35,6 +36,10 @@ export function Answers({ charging }: { readonly charging: Charging }) {
           </button>
         ))}
       </div>
+      <p className="terms">
+        In words: <Term id="kW">kW</Term>, <Term id="kWh">kWh</Term>, <Term id="lane" />, <Term id="narrowest" />,{" "}
+        <Term id="continuous" />, <Term id="efficiency" />.
+      </p>
       <Cheaper charging={charging} />
       <div id="working" aria-live="polite">
         {working && <WorkingPanel working={working} onClose={() => openWorking(null)} />}

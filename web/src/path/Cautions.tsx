@@ -1,5 +1,6 @@
-import type { Caution, Severity } from "@kettleback/core";
+import { inWords, type Caution, type Severity } from "@kettleback/core";
 import type { Draft } from "../state/draft";
+import { useWorld } from "../words/useWorld";
 
 const SEVERITY_WORDS: Record<Severity, string> = { stop: "Stop", careful: "Careful", note: "Note" };
 
@@ -17,6 +18,7 @@ export function Stops({
   readonly cautions: readonly Caution[];
   readonly acknowledged: readonly string[];
 }) {
+  const world = useWorld();
   const stops = cautions.filter((c) => c.severity === "stop");
   if (stops.length === 0) return null;
   return (
@@ -26,7 +28,8 @@ export function Stops({
           <li key={code}>
             <StopSign />
             <span>
-              <strong>Stop. {what}</strong> {acknowledged.includes(code) ? "(acknowledged)" : todo}
+              <strong>Stop. {inWords(what, world)}</strong>{" "}
+              {acknowledged.includes(code) ? "(acknowledged)" : inWords(todo, world)}
             </span>
           </li>
         ))}
@@ -83,16 +86,17 @@ function CautionItem({
   acknowledged,
   onAcknowledge,
 }: ItemProps) {
+  const world = useWorld();
   return (
     <li className={`caution ${severity}${acknowledged ? " acknowledged" : ""}`}>
       {/* Opened or not, a stop shows all it has to say. */}
       <details open={severity === "stop" && !acknowledged}>
         <summary>
-          <span className="badge-word">{SEVERITY_WORDS[severity]}</span> {what}
+          <span className="badge-word">{SEVERITY_WORDS[severity]}</span> {inWords(what, world)}
         </summary>
-        <p>{why}</p>
+        <p>{inWords(why, world)}</p>
         <p>
-          <strong>{todo}</strong>
+          <strong>{inWords(todo, world)}</strong>
         </p>
         <label>
           <input

@@ -1,9 +1,19 @@
-import { HOUSE_RULES, LINK_WORDS, settableSteps, type HouseRule, type Plan } from "@kettleback/core";
+import {
+  HOUSE_RULES,
+  inWords,
+  LINK_WORDS,
+  settableSteps,
+  TERM_OF_LINK,
+  type HouseRule,
+  type Plan,
+} from "@kettleback/core";
 import type { Charging } from "../solve/answer";
 import { ampsText, decimals, figureText, percentText, powerFigure } from "../format/number";
 import { sayTrouble } from "../shell/notices";
 import type { Draft } from "../state/draft";
 import { useGarage } from "../state/garage";
+import { Term } from "../words/Term";
+import { useWorld } from "../words/useWorld";
 
 interface Props {
   readonly charging: Charging;
@@ -15,6 +25,7 @@ interface Props {
 /** Figures of one link, and for unit and charger the current they are set to. */
 export function LinkPanel({ charging, draft, index, onChange }: Props) {
   const { point, plan } = charging;
+  const world = useWorld();
   const link = point.links[Math.min(index, point.links.length - 1)]!;
   const share = point.amps / link.ceilingAmps;
   const setting =
@@ -32,14 +43,16 @@ export function LinkPanel({ charging, draft, index, onChange }: Props) {
       </h2>
       <dl>
         <dt>What it is</dt>
-        <dd>{LINK_WORDS[link.kind]}</dd>
+        <dd>
+          <Term id={TERM_OF_LINK[link.kind]}>{LINK_WORDS[link.kind]}</Term>
+        </dd>
         <dt>Ceiling</dt>
         <dd>
           {link.role === "holds" ? "should hold " : "lets through "}
           {Number.isFinite(link.ceilingAmps)
             ? `${ampsText(link.ceilingAmps)} a lane, ${figureText(powerFigure(link.ceilingW))} alone`
             : "whatever comes"}
-          <small>{link.why}</small>
+          <small>{inWords(link.why, world)}</small>
           <small>{link.source.name}</small>
         </dd>
         <dt>Carries</dt>

@@ -12,6 +12,7 @@ const LineupScreen = lazy(() => import("../lineup/LineupScreen"));
 const MoneyScreen = lazy(() => import("../money/MoneyScreen"));
 const BeginScreen = lazy(() => import("../begin/BeginScreen"));
 const Households = lazy(() => import("../begin/Households"));
+const WordsScreen = lazy(() => import("../words/WordsScreen"));
 const GarageScreen = lazy(() => import("../garage/GarageScreen"));
 
 /** The shell: header with the rooms in working order, and the room in view. */
@@ -50,6 +51,7 @@ export function App() {
                 element={<GarageScreen key={garage.household.id} garage={garage} />}
               />
               <Route path="/begin" element={<BeginScreen />} />
+              <Route path="/words" element={<WordsScreen />} />
               <Route path="/households" element={<Households />} />
               <Route path="*" element={<Navigate to="/path" replace />} />
             </Routes>

@@ -9,6 +9,7 @@ export const car: Group[] = [
       NAME,
       {
         path: "battery.usableWh",
+        term: "battery",
         label: "Usable capacity",
         type: "number",
         unit: "kWh",
@@ -18,6 +19,7 @@ export const car: Group[] = [
       },
       {
         path: "charger.limits",
+        term: "charger",
         label: "Most amps on each lane",
         type: "pairs",
         key: {
@@ -35,6 +37,7 @@ export const car: Group[] = [
       },
       {
         path: "inlets",
+        term: "inlet",
         label: "Inlets: what it takes",
         type: "ticks",
         choices: same(INLET_IDS, (id) => INLETS[id as never]["name"]),
@@ -61,6 +64,7 @@ export const car: Group[] = [
       },
       {
         path: "ownDrawW",
+        term: "ownDraw",
         label: "Own draw while charging",
         type: "number",
         unit: "W",
@@ -69,6 +73,7 @@ export const car: Group[] = [
       },
       {
         path: "charger.efficiency",
+        term: "efficiency",
         label: "Efficiency at rated power",
         type: "number",
         unit: "%",
@@ -130,6 +135,7 @@ export const car: Group[] = [
     fields: [
       {
         path: "battery.acceptance",
+        term: "taper",
         label: "What the battery accepts",
         type: "curve",
         capacity: "battery.usableWh",

@@ -13,7 +13,13 @@ export const cable: Group[] = [
       { path: "lanes", label: "Lanes", type: "choice", choices: LANES, numeric: true },
       { path: "amps", label: "Rated current", type: "number", unit: "A" },
       { path: "lengthM", label: "Length", type: "number", unit: "m" },
-      { path: "gauge", label: "Conductor", type: "choice", choices: same(FLEXIBLE_GAUGES, gaugeText) },
+      {
+        path: "gauge",
+        term: "gauge",
+        label: "Conductor",
+        type: "choice",
+        choices: same(FLEXIBLE_GAUGES, gaugeText),
+      },
     ],
   },
   {

@@ -17,7 +17,14 @@ export const outlet: Group[] = [
           { value: "hardwired", label: "Wired-in unit" },
         ],
       },
-      { path: "type", label: "Socket type", type: "choice", choices: OUTLETS, when: is("kind", "socket") },
+      {
+        path: "type",
+        term: "outlet",
+        label: "Socket type",
+        type: "choice",
+        choices: OUTLETS,
+        when: is("kind", "socket"),
+      },
       {
         path: "tap",
         label: "Feeds it with",
@@ -29,7 +36,7 @@ export const outlet: Group[] = [
         ],
         when: is("kind", "hardwired"),
       },
-      { path: "circuit.breakerAmps", label: "Breaker", type: "number", unit: "A" },
+      { path: "circuit.breakerAmps", term: "circuit", label: "Breaker", type: "number", unit: "A" },
     ],
   },
   {
@@ -71,6 +78,7 @@ export const outlet: Group[] = [
       { path: "circuit.run", label: "I know the run from board to outlet", type: "tick" },
       {
         path: "circuit.run.gauge",
+        term: "gauge",
         label: "Conductor",
         type: "choice",
         choices: same(FIXED_GAUGES, gaugeText),

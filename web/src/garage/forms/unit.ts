@@ -13,6 +13,7 @@ export const unit: Group[] = [
       NAME,
       {
         path: "kind",
+        term: "mode",
         label: "Kind",
         type: "choice",
         choices: [
@@ -24,6 +25,7 @@ export const unit: Group[] = [
       },
       {
         path: "lanes",
+        term: "lane",
         label: "Lanes",
         type: "choice",
         choices: LANES,
@@ -64,7 +66,7 @@ export const unit: Group[] = [
         when: isNot("kind", "rapid"),
         otherwise: "tethered",
       },
-      { path: "output.connector", label: "Connector", type: "choice", choices: PLUGS },
+      { path: "output.connector", term: "type", label: "Connector", type: "choice", choices: PLUGS },
       {
         path: "output.lengthM",
         label: "Cable length",
@@ -95,6 +97,7 @@ export const unit: Group[] = [
       },
       {
         path: "steps",
+        term: "pilot",
         label: "Steps it has",
         type: "numbers",
         unit: "A",

@@ -1,0 +1,2 @@
+export * from "./terms";
+export * from "./world";
