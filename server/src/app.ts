@@ -7,7 +7,9 @@ import { HOUSEHOLD_MAX_BYTES, LINEUP_MAX_BYTES, PLAN_MAX_BYTES } from "@kettleba
 import { api } from "./api/router";
 import { sendProblems } from "./api/problem";
 import type { Keeper } from "./database";
+import type { Door } from "./safety/door";
 import { guardHostAndOrigin, securityHeaders } from "./safety/guard";
+import { sessionsApi, signIn } from "./safety/sign-in";
 
 /** Largest request body, in bytes: a hundred times the largest thing a form sends. */
 export const BODY_LIMIT = 256 * 1024;
@@ -23,14 +25,20 @@ export interface AppOptions {
   readonly log: Logger;
   /** Folder of the built pages; without it only the interface answers. */
   readonly pages?: string | undefined;
+  /** Names and addresses it answers to beside loopback. */
+  readonly hosts?: readonly string[] | undefined;
+  /** Asks everybody for the passphrase; left out on loopback. */
+  readonly door?: Door | undefined;
 }
 
 /** The whole application: guards, interface, pages. */
-export function createApp({ orm, keeper, log, pages }: AppOptions): Express {
+export function createApp({ orm, keeper, log, pages, hosts, door }: AppOptions): Express {
   const app = express();
   app.disable("x-powered-by");
   app.set("query parser", "simple");
-  app.use(securityHeaders, guardHostAndOrigin);
+  app.use(securityHeaders, guardHostAndOrigin(hosts));
+  if (door) app.use(signIn(door));
+  app.use("/api/sessions", noStore, sessionsApi(door));
   app.use("/api", (_req, res, next) =>
     keeper?.busy
       ? void res.status(503).json({

@@ -4,20 +4,23 @@ import pino from "pino";
 import { createApp } from "./app";
 import { readConfig, type Config } from "./config";
 import { Keeper, seedDemo } from "./database";
+import { Door } from "./safety/door";
 
-const LOOPBACK = "127.0.0.1";
+const ALL = new Set(["0.0.0.0", "::"]);
 const log = pino({ level: process.env.LOG_LEVEL ?? "info" }, pino.destination(2));
 
-function listen(server: Server, port: number): Promise<AddressInfo> {
+function listen(server: Server, { port, listen: address }: Config): Promise<AddressInfo> {
   return new Promise((resolve, reject) => {
     server.once("error", (error: NodeJS.ErrnoException) =>
       reject(
         error.code === "EADDRINUSE"
           ? new Error(`Port ${port} is taken. Stop what uses it, or give another with PORT=…`)
-          : error,
+          : error.code === "EADDRNOTAVAIL"
+            ? new Error(`KETTLEBACK_LISTEN: ${address} is no address of this machine`)
+            : error,
       ),
     );
-    server.listen(port, LOOPBACK, () => resolve(server.address() as AddressInfo));
+    server.listen(port, address, () => resolve(server.address() as AddressInfo));
   });
 }
 
@@ -25,14 +28,21 @@ async function run(config: Config): Promise<void> {
   const keeper = await Keeper.open(config.database);
   if (config.demo) await seedDemo(keeper.em.fork());
   keeper.startCopying((error) => log.warn(`No copy could be made: ${(error as Error).message}`));
-  const server = createServer(createApp({ orm: keeper, keeper, log, pages: config.pages }));
+  const door = config.passphrase === null ? undefined : await Door.for(config.passphrase);
+  const { pages, hosts } = config;
+  const server = createServer(createApp({ orm: keeper, keeper, log, pages, hosts, door }));
   server.requestTimeout = 15_000;
   server.headersTimeout = 5_000;
-  const { port } = await listen(server, config.port).catch(async (error: unknown) => {
+  const { port } = await listen(server, config).catch(async (error: unknown) => {
     await keeper.close();
     throw error;
   });
-  process.stdout.write(`Kettleback is ready at http://${LOOPBACK}:${port}/\n`);
+  const here = ALL.has(config.listen) ? "127.0.0.1" : config.listen === "::1" ? "[::1]" : config.listen;
+  process.stdout.write(`Kettleback is ready at http://${here}:${port}/\n`);
+  if (door)
+    process.stdout.write(
+      `It also answers, to whoever gives the passphrase, at ${hosts.map((host) => `http://${host}:${port}/`).join(" ")}\n`,
+    );
 
   let stopping = false;
   const stop = (signal: string) => {
@@ -51,7 +61,10 @@ async function run(config: Config): Promise<void> {
 }
 
 try {
-  await run(readConfig(process.env));
+  const config = readConfig(process.env);
+  // Whatever else reads the environment of this process need not see it.
+  delete process.env.KETTLEBACK_PASSPHRASE;
+  await run(config);
 } catch (error) {
   process.stderr.write(`Kettleback cannot start. ${(error as Error).message}\n`);
   process.exit(1);

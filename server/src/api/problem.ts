@@ -28,6 +28,23 @@ export function parsed<T extends z.ZodType>(schema: T, value: unknown): z.infer<
   return result.data;
 }
 
+/** What a database says when it cannot write, and what a person can do about it. */
+const STORAGE = [
+  {
+    says: /database or disk is full|ENOSPC/i,
+    status: 507,
+    title: "Disk full",
+    detail: "There is no room left where the database lies; nothing was written. Make room, then try again.",
+  },
+  {
+    says: /readonly database|EROFS/i,
+    status: 503,
+    title: "Read-only",
+    detail:
+      "The database may only be read; nothing was written. Make its file and folder writable, then try again.",
+  },
+] as const;
+
 /** Express's own refusals (broken JSON, body too large) carry a status and a type. */
 const asProblem = (error: {
   status?: number;
@@ -39,6 +56,8 @@ const asProblem = (error: {
   if (error.type === "entity.too.large")
     return new Problem(413, "Too large", `accepted: up to ${error.limit} bytes`);
   if (error.type === "entity.parse.failed") return new Problem(400, "Not JSON", error.message ?? "");
+  const storage = STORAGE.find(({ says }) => says.test(error.message ?? ""));
+  if (storage) return new Problem(storage.status, storage.title, storage.detail);
   if (error.status && error.status >= 400 && error.status < 500)
     return new Problem(error.status, "Not accepted", error.message ?? "");
   return undefined;

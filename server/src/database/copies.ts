@@ -1,4 +1,4 @@
-import { existsSync, mkdirSync, readdirSync, rmSync, statSync } from "node:fs";
+import { existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync } from "node:fs";
 import { basename, dirname, extname, join } from "node:path";
 import type { MikroORM } from "@mikro-orm/libsql";
 
@@ -35,12 +35,18 @@ export function copiesOf(file: string): Copy[] {
 const writtenAt = (file: string): number =>
   Math.max(...[file, `${file}-wal`].filter(existsSync).map((path) => statSync(path).mtimeMs));
 
-/** Copies the database as it stands while it is in use. */
+/** Copies the database as it stands while it is in use. A copy that fails half way leaves the one before as it was. */
 export async function copyInto(orm: MikroORM, file: string, name: string): Promise<void> {
   mkdirSync(copiesFolder(file), { recursive: true });
   const path = join(copiesFolder(file), name);
-  rmSync(path, { force: true });
-  await orm.em.getConnection().execute("vacuum into ?", [path]);
+  const part = `${path}.part`;
+  rmSync(part, { force: true });
+  try {
+    await orm.em.getConnection().execute("vacuum into ?", [part]);
+    renameSync(part, path);
+  } finally {
+    rmSync(part, { force: true });
+  }
 }
 
 /**

@@ -15,7 +15,7 @@ import { join } from "node:path";
 import pino from "pino";
 import request from "supertest";
 import { createApp } from "../app";
-import { copiesFolder, copyDaily, Keeper, openDatabase, seedDemo } from "../database";
+import { copiesFolder, copyDaily, copyInto, Keeper, openDatabase, seedDemo } from "../database";
 
 const DAY = 86_400_000;
 let folder: string;
@@ -134,4 +134,52 @@ test("a file cut off, swapped for something else, or moved away is said with wha
   const again = await Keeper.open(file);
   expect(await cars(again)).toBe(5);
   await again.close();
+});
+
+test("on a full disk, and where it may only be read, a write is refused in words and nothing is changed", async () => {
+  const keeper = await Keeper.open(file);
+  await seedDemo(keeper.em.fork());
+  const call = request
+    .agent(createApp({ orm: keeper, keeper, log: pino({ level: "silent" }) }))
+    .set("Host", "127.0.0.1:4180");
+  const connection = keeper.em.fork().getConnection();
+  const [{ page_count: pages }] = (await connection.execute("pragma page_count")) as [{ page_count: number }];
+  const note = "x".repeat(70);
+  const fill = () =>
+    call.post("/api/households/fallow-quay/places").send({ spec: { name: note }, parentId: null });
+  // SQLite's own quota: what a full disk looks like to it.
+  await connection.execute(`pragma max_page_count = ${pages}`);
+  let refused = await fill();
+  for (let i = 0; i < 400 && refused.status === 201; i++) refused = await fill();
+  expect([refused.status, refused.body]).toEqual([507, expect.objectContaining({ title: "Disk full" })]);
+  await connection.execute("pragma max_page_count = 1000000");
+  expect((await fill()).status).toBe(201);
+
+  await connection.execute("pragma query_only = on");
+  const readOnly = await fill();
+  expect([readOnly.status, readOnly.body]).toEqual([503, expect.objectContaining({ title: "Read-only" })]);
+  await connection.execute("pragma query_only = off");
+  expect((await fill()).status).toBe(201);
+  await keeper.close();
+});
+
+test("a copy that runs out of room half way leaves the copy before as it was, and no half one", async () => {
+  const orm = await openDatabase(file);
+  await seedDemo(orm.em.fork());
+  await copyInto(orm, file, "before-2026.sqlite");
+  const whole = readFileSync(join(copiesFolder(file), "before-2026.sqlite"));
+  const full = {
+    em: {
+      getConnection: () => ({
+        execute: (_: string, [path]: [string]) => {
+          writeFileSync(path, whole.subarray(0, 3_000));
+          return Promise.reject(new Error("database or disk is full"));
+        },
+      }),
+    },
+  } as unknown as typeof orm;
+  await expect(copyInto(full, file, "before-2026.sqlite")).rejects.toThrow("disk is full");
+  expect(listed()).toEqual(["before-2026.sqlite"]);
+  expect(readFileSync(join(copiesFolder(file), "before-2026.sqlite")).equals(whole)).toBe(true);
+  await orm.close();
 });

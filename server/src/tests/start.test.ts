@@ -33,11 +33,14 @@ const start = (
       },
     });
     let [out, err] = ["", ""];
+    let told = false;
     child.stderr.on("data", (chunk: Buffer) => (err += chunk.toString()));
     child.stdout.on("data", (chunk: Buffer) => {
       out += chunk.toString();
       const address = /http:\/\/[^\s/]+/.exec(out)?.[0];
-      if (address) void onReady?.(address, (s) => child.kill(s));
+      if (!address || told) return;
+      told = true;
+      void onReady?.(address, (s) => child.kill(s));
     });
     child.once("exit", (code) => resolve({ code, out, err }));
   });
@@ -70,4 +73,41 @@ test("a taken port, a newer database and a wrong setting are told in one sentenc
 
   const wrong = await start({ PORT: "many" });
   expect([wrong.code, wrong.err]).toEqual([1, expect.stringContaining("PORT: accepted: 0 to 65535")]);
+});
+
+test("listening wider it asks for the passphrase, says where it answers, and says the passphrase nowhere", async () => {
+  const passphrase = "curlews over the slip";
+  let met: readonly unknown[] = [];
+  const wide = await start(
+    {
+      KETTLEBACK_LISTEN: "0.0.0.0",
+      KETTLEBACK_PASSPHRASE: passphrase,
+      KETTLEBACK_DEMO: "1",
+      LOG_LEVEL: "trace",
+    },
+    async (address, signal) => {
+      const outside = await fetch(`${address}/api/households`);
+      const entered = await fetch(`${address}/sign-in`, {
+        method: "POST",
+        body: new URLSearchParams({ passphrase }),
+        redirect: "manual",
+      });
+      const cookie = entered.headers.get("set-cookie")!.split(";")[0]!;
+      const inside = await fetch(`${address}/api/households`, { headers: { cookie } });
+      met = [outside.status, entered.status, inside.status];
+      signal("SIGTERM");
+    },
+  );
+  expect(met).toEqual([401, 303, 200]);
+  expect(wide.code).toBe(0);
+  expect(wide.out).toContain("to whoever gives the passphrase, at http://");
+  expect(wide.out + wide.err).not.toContain(passphrase);
+
+  const bare = await start({ KETTLEBACK_LISTEN: "0.0.0.0" });
+  expect([bare.code, bare.err]).toEqual([1, expect.stringContaining("KETTLEBACK_PASSPHRASE: needed")]);
+  const elsewhere = await start({ KETTLEBACK_LISTEN: "203.0.113.7", KETTLEBACK_PASSPHRASE: passphrase });
+  expect([elsewhere.code, elsewhere.err]).toEqual([
+    1,
+    expect.stringContaining("is no address of this machine"),
+  ]);
 });

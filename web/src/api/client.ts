@@ -27,6 +27,8 @@ async function request<T>(method: string, address: string, body?: unknown): Prom
       "Kettleback's server does not answer. Your entries stay on this page; try again once it runs.",
     );
   }
+  // The session was ended, from another screen perhaps: the door asks again.
+  if (response.status === 401) window.location.assign("/sign-in");
   const sent = (await response.json().catch(() => ({}))) as {
     detail?: string;
     errors?: FieldProblem[];
@@ -49,8 +51,21 @@ export interface Copy {
   readonly bytes: number;
 }
 
+/** A browser that has given the passphrase, where one is asked for. */
+export interface SignedIn {
+  readonly id: string;
+  readonly madeAt: number;
+  readonly seenAt: number;
+  readonly from: string;
+  readonly browser: string;
+  /** This one. */
+  readonly own: boolean;
+}
+
 /** The server's interface, one function a call. */
 export const api = {
+  sessions: () => request<SignedIn[]>("GET", "/sessions"),
+  endSession: (id: string) => request<unknown>("DELETE", `/sessions/${id}`),
   households: () => request<Kept<Household>[]>("GET", "/households"),
   addHousehold: (plan: Plan) => request<Kept<Household>>("POST", "/households", { plan }),
   removeHousehold: ({ id, version }: Kept<Household>) =>

@@ -22,6 +22,7 @@ import { DocumentFile, saveAs } from "../shell/DocumentFile";
 import { sayDone, sayTrouble } from "../shell/notices";
 import { useGarage } from "../state/garage";
 import { Copies } from "./Copies";
+import { SignedIn } from "./SignedIn";
 import "./begin.scss";
 
 const RULES: Readonly<Record<Household["houseRule"], string>> = {
@@ -51,6 +52,7 @@ export default function Households() {
         <TakeIn />
       </div>
       <Copies />
+      <SignedIn />
     </div>
   );
 }

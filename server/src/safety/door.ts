@@ -1,0 +1,126 @@
+import { createHmac, randomBytes, scrypt, timingSafeEqual } from "node:crypto";
+import { promisify } from "node:util";
+
+const derive = promisify(scrypt) as (
+  passphrase: string,
+  salt: Buffer,
+  length: number,
+  options: { N: number; r: number; p: number; maxmem: number },
+) => Promise<Buffer>;
+
+/** Cost of one guess: about a tenth of a second and 32 MiB (RFC 7914 names the parameters). */
+const COST = { N: 2 ** 15, r: 8, p: 1, maxmem: 64 * 2 ** 20 };
+const HASH_BYTES = 32;
+/** A session nobody has used for so long is over (ms). */
+const IDLE_MS = 7 * 24 * 3600 * 1000;
+const MOST_SESSIONS = 50;
+/** The longest a guess is put off after many wrong ones (ms). */
+const LONGEST_WAIT_MS = 60_000;
+/** Guesses weighed at once, from everywhere; more are put off. */
+const MOST_AT_ONCE = 2;
+const MOST_REMEMBERED = 1000;
+/** A longer text is no passphrase, and not worth hashing. */
+const LONGEST_PASSPHRASE = 256;
+
+/** A browser that has said the passphrase. */
+export interface DoorSession {
+  readonly id: string;
+  /** Milliseconds since 1970. */
+  readonly madeAt: number;
+  readonly seenAt: number;
+  /** Where it came from, and what it calls itself. */
+  readonly from: string;
+  readonly browser: string;
+}
+
+/** What became of a guess: let in with a cookie's value, wrong, or put off for so long (ms). */
+export type Entry =
+  { readonly ok: true; readonly cookie: string } | { readonly ok: false; readonly waitMs: number };
+
+interface Guesses {
+  readonly wrong: number;
+  readonly notBefore: number;
+}
+
+/**
+ * Who may come in where the server listens wider than this machine. The passphrase itself is kept nowhere: only its hash,
+ * in memory. Sessions live in memory too, so that a restart ends all of them.
+ */
+export class Door {
+  private readonly salt = randomBytes(16);
+  private readonly key = randomBytes(32);
+  private readonly sessions = new Map<string, DoorSession>();
+  private readonly guesses = new Map<string, Guesses>();
+  private weighing = 0;
+
+  private constructor(
+    private readonly now: () => number,
+    private hash: Buffer,
+  ) {}
+
+  /** @param now milliseconds since 1970 */
+  static async for(passphrase: string, now: () => number = Date.now): Promise<Door> {
+    const door = new Door(now, Buffer.alloc(0));
+    door.hash = await derive(passphrase, door.salt, HASH_BYTES, COST);
+    return door;
+  }
+
+  /** Weighs a guess. Wrong ones from an address are put off twice as long each time. */
+  async enter(guess: string, from: string, browser: string): Promise<Entry> {
+    const before = this.guesses.get(from) ?? { wrong: 0, notBefore: 0 };
+    const wait = before.notBefore - this.now();
+    if (wait > 0) return { ok: false, waitMs: wait };
+    if (this.weighing >= MOST_AT_ONCE) return { ok: false, waitMs: 1000 };
+    // The next one waits at once, so that guesses sent together do not all count as the first.
+    const wrong = before.wrong + 1;
+    const waitMs = Math.min(LONGEST_WAIT_MS, 1000 * 2 ** (wrong - 1));
+    if (this.guesses.size >= MOST_REMEMBERED) this.guesses.delete(this.guesses.keys().next().value!);
+    this.guesses.set(from, { wrong, notBefore: this.now() + waitMs });
+    this.weighing++;
+    try {
+      const hash = await derive(guess.slice(0, LONGEST_PASSPHRASE), this.salt, HASH_BYTES, COST);
+      if (!timingSafeEqual(hash, this.hash)) return { ok: false, waitMs };
+    } finally {
+      this.weighing--;
+    }
+    this.guesses.delete(from);
+    return { ok: true, cookie: this.begin(from, browser) };
+  }
+
+  private begin(from: string, browser: string): string {
+    const at = this.now();
+    for (const { id, seenAt } of this.sessions.values()) if (at - seenAt > IDLE_MS) this.sessions.delete(id);
+    if (this.sessions.size >= MOST_SESSIONS) this.sessions.delete(this.sessions.keys().next().value!);
+    const id = randomBytes(16).toString("hex");
+    this.sessions.set(id, { id, madeAt: at, seenAt: at, from, browser: browser.slice(0, 200) });
+    return `${id}.${this.sign(id)}`;
+  }
+
+  private sign(id: string): string {
+    return createHmac("sha256", this.key).update(id).digest("hex");
+  }
+
+  /** The session a cookie's value stands for; undefined for a forged, ended or forgotten one. */
+  admitted(cookie: string | undefined): DoorSession | undefined {
+    const [id = "", signature = ""] = (cookie ?? "").split(".");
+    const [own, sent] = [Buffer.from(this.sign(id)), Buffer.from(signature)];
+    if (own.length !== sent.length || !timingSafeEqual(own, sent)) return undefined;
+    const session = this.sessions.get(id);
+    if (!session || this.now() - session.seenAt > IDLE_MS) {
+      this.sessions.delete(id);
+      return undefined;
+    }
+    const seen = { ...session, seenAt: this.now() };
+    this.sessions.set(id, seen);
+    return seen;
+  }
+
+  list(): DoorSession[] {
+    return [...this.sessions.values()];
+  }
+
+  /** Ends a session. @returns whether there was one */
+  end(id: string): boolean {
+    return this.sessions.delete(id);
+  }
+}
