@@ -11,7 +11,10 @@ export class Application {
   address = "";
 
   /** Starts it, on the same port as before when it has run already, so that the browser's storage stays. */
-  async start({ demo = true }: { demo?: boolean } = {}): Promise<void> {
+  async start({
+    demo = true,
+    env = {},
+  }: { demo?: boolean; env?: Record<string, string> } = {}): Promise<void> {
     const port = this.address ? new URL(this.address).port : "0";
     const child = spawn(process.execPath, ["--import", "tsx", "server/src/main.ts"], {
       cwd: join(import.meta.dirname, ".."),
@@ -21,6 +24,7 @@ export class Application {
         KETTLEBACK_DEMO: demo ? "1" : "0",
         KETTLEBACK_DB: join(this.folder, "kettleback.sqlite"),
         LOG_LEVEL: "error",
+        ...env,
       },
       stdio: ["ignore", "pipe", "inherit"],
     });
@@ -78,6 +82,23 @@ export const testAlone = base.extend<{ app: Application }>({
   page: async ({ page, app }, use) => {
     await page.goto(`${app.address}/path`);
     await page.getByRole("region", { name: "Answers" }).waitFor();
+    await use(page);
+  },
+});
+
+const PASSPHRASE = "curlews over the slip";
+/** A test over an application that listens wider than this machine, its page at the door. */
+export const testAtTheDoor = base.extend<{ app: Application; passphrase: string }>({
+  passphrase: PASSPHRASE,
+  // eslint-disable-next-line no-empty-pattern
+  app: async ({}, use) => {
+    const app = new Application();
+    await app.start({ env: { KETTLEBACK_LISTEN: "0.0.0.0", KETTLEBACK_PASSPHRASE: PASSPHRASE } });
+    await use(app);
+    await app.dispose();
+  },
+  page: async ({ page, app }, use) => {
+    await page.goto(app.address);
     await use(page);
   },
 });

@@ -1,5 +1,5 @@
 import { readFileSync, writeFileSync } from "node:fs";
-import { answer, expect, pick, testAlone, testEmpty, verdict } from "./application";
+import { answer, expect, pick, testAlone, testAtTheDoor, testEmpty, verdict } from "./application";
 
 /** Most interactions from an empty database to the first own answer. */
 const MOST = 12;
@@ -165,7 +165,7 @@ testAlone(
     await page.getByRole("link", { name: "Path" }).click();
     await pick(page, "Saved paths", "Curlew overnight on the slip");
     await expect(answer(page, /Cost/)).toContainText(/13,23\s€/);
-    await expect(page.getByLabel("Needed by")).toHaveValue(/^\d{1,2}:\d\d am$/);
+    await expect(page.getByLabel("Needed by", { exact: true })).toHaveValue(/^\d{1,2}:\d\d am$/);
     await expect(answer(page, /Ready at|Not in time/)).toContainText(/\d:\d\d (am|pm)/);
     await page.getByLabel("Plugged in at", { exact: true }).fill("9:15 pm");
     await page.getByLabel("Plugged in at", { exact: true }).blur();
@@ -177,5 +177,52 @@ testAlone(
     await page.getByLabel("Plugged in at", { exact: true }).fill("18.10");
     await page.getByLabel("Charge at the start, per cent").fill("20,5");
     await expect(answer(page, /Into the battery/)).toContainText(/\d,\d/);
+  },
+);
+
+testAtTheDoor(
+  "the phone in the driveway gives the passphrase, and is signed out from the desk",
+  async ({ page, browser, app, passphrase }) => {
+    await page.getByLabel("Passphrase").fill("gulls over the slip");
+    await page.keyboard.press("Enter");
+    await expect(page.getByRole("alert")).toContainText("Try again in 1 s");
+    await page.waitForTimeout(1_100);
+    await page.getByLabel("Passphrase").fill(passphrase);
+    await page.keyboard.press("Enter");
+    await expect(answer(page, /What flows/)).toBeVisible();
+
+    const phone = await browser.newPage({ viewport: { width: 390, height: 844 } });
+    await phone.goto(`${app.address}/garage/cars`);
+    await phone.getByLabel("Passphrase").fill(passphrase);
+    await phone.getByRole("button", { name: "Come in" }).click();
+    await expect(answer(phone, /What flows/)).toBeVisible();
+
+    await pick(page, "Household", "Households…");
+    const sessions = page.getByRole("region", { name: "Signed in" });
+    await expect(sessions.getByRole("listitem")).toHaveCount(2);
+    await sessions.getByRole("button", { name: /Sign out the browser from/ }).click();
+    await expect(sessions.getByRole("listitem")).toHaveCount(1);
+    await phone.reload();
+    await expect(phone.getByLabel("Passphrase")).toBeVisible();
+  },
+);
+
+testAlone(
+  "two browsers on one household: the second to save is told, and shown what the first made of it",
+  async ({ page, browser, app }) => {
+    const other = await browser.newPage();
+    await other.goto(`${app.address}/garage/cars`);
+    await page.goto(`${app.address}/garage/cars`);
+    const change = async (on: typeof page, capacity: string) => {
+      await on.getByRole("button", { name: "Change Dunlin" }).click();
+      await on.getByRole("dialog").getByLabel("Usable capacity", { exact: true }).fill(capacity);
+      await on.getByRole("dialog").getByRole("button", { name: "Save" }).click();
+    };
+    await change(other, "15");
+    await expect(other.getByRole("dialog")).toBeHidden();
+    await change(page, "16");
+    await expect(page.getByRole("dialog").getByRole("alert").first()).toContainText("was changed elsewhere");
+    await page.getByRole("dialog").getByRole("button", { name: "Cancel" }).click();
+    await expect(page.getByText("15.0 kWh").first()).toBeVisible();
   },
 );

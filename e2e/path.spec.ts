@@ -159,7 +159,7 @@ test("undo in one household leaves the other alone, and a reload finds what undo
 });
 
 test("a night on which the clocks go back asks which hour is meant", async ({ page }) => {
-  await page.getByLabel("Plugged in on").fill("2026-10-25");
+  await page.getByLabel("Plugged in on", { exact: true }).fill("2026-10-25");
   await page.getByLabel("Plugged in at").fill("01:30");
   await expect(page.getByText("comes twice on 2026-10-25")).toBeVisible();
   await pick(page, "Which of the two hours", "the second time");

@@ -114,6 +114,7 @@ testAlone(
     await page.getByRole("link", { name: "Garage" }).click();
     await page.getByRole("button", { name: "Change Plover" }).click();
     const form = page.getByRole("dialog");
+    await form.getByText("What the battery accepts").first().click();
     await form.getByLabel("Start from a generic shape").selectOption({ label: "early peak" });
     await expect(form.getByLabel("Point 2, kW")).toHaveValue("79.8");
     await form.getByRole("slider", { name: /Point 2/ }).press("ArrowUp");

@@ -146,7 +146,7 @@ export function requireVersion(is: number, seen: number, what: string, row: unkn
     throw new Problem(
       409,
       "Changed meanwhile",
-      `This ${what} is at version ${is}; the change was made on version ${seen}. Nothing was written.`,
+      `This ${what} was changed elsewhere since you opened it (version ${is}, yours is ${seen}). Nothing was written; it is shown as it is now.`,
       { current: row },
     );
 }

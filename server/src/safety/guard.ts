@@ -48,6 +48,8 @@ export const securityHeaders = helmet({
       frameAncestors: ["'none'"],
     },
   },
+  // A form sent with no referrer at all would say its origin is null, and be refused.
+  referrerPolicy: { policy: "same-origin" },
   // Served over plain HTTP on loopback: a strict-transport promise could not be kept.
   strictTransportSecurity: false,
 });
