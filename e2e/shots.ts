@@ -116,16 +116,8 @@ const SHOTS: readonly Shot[] = [
   { file: "money-lead", at: "path", ready: money("Plover over the garden reel", "The lead") },
   { file: "money-payback", at: "path", ready: money("Curlew overnight on the slip", "What pays back") },
   { file: "garage", at: "garage/cars" },
-  { file: "connectors", at: "garage/connectors", height: 1000 },
-  {
-    file: "cable-reader",
-    at: "garage/reader",
-    ready: async (page) => {
-      await page.getByLabel("What is printed on it").fill("H07BZ5-F 3G6 + 1×0.5");
-      await page.getByLabel("I have not looked").uncheck();
-      await page.getByLabel(/Proximity resistor/).fill("220");
-    },
-  },
+  { file: "garage-places", at: "garage/places", household: "larch-hollow", height: 1000 },
+  { file: "garage-together", at: "garage/together" },
 ];
 
 const browser = await chromium.launch({

@@ -36,5 +36,6 @@ await withDemoServer(async (address) => {
   broken += run(tool("tsx"), ["bench/server.ts", address]);
   broken += run(tool("tsx"), ["bench/browser.ts", address, CHROMIUM, "web/dist"]);
   broken += run(tool("tsx"), ["bench/lineup.ts", address, CHROMIUM]);
+  broken += run(tool("tsx"), ["bench/garage.ts", address, CHROMIUM]);
 });
 process.exit(broken > 0 ? 1 : 0);

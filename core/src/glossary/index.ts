@@ -1,2 +1,4 @@
 export * from "./terms";
+export * from "./links";
+export * from "./names";
 export * from "./world";

@@ -1,5 +1,3 @@
-import type { LinkKind } from "../path";
-
 /** The two worlds the trade is spoken of in: North America, and everywhere else. */
 export type World = "nec" | "iec";
 
@@ -230,16 +228,3 @@ export const TERMS = {
 
 export type TermId = keyof typeof TERMS;
 export const TERM_IDS = Object.keys(TERMS) as [TermId, ...TermId[]];
-
-/** The word that explains a link of the path. */
-export const TERM_OF_LINK: Readonly<Record<LinkKind, TermId>> = {
-  circuit: "circuit",
-  outlet: "outlet",
-  lead: "lead",
-  unit: "unit",
-  cable: "cable",
-  adapter: "type",
-  inlet: "inlet",
-  charger: "charger",
-  battery: "battery",
-};

@@ -1,6 +1,6 @@
 import { tradeOf } from "../sizes";
 import type { SupplyId } from "../supply";
-import { TERMS, type TermId, type World } from "./terms";
+import type { World } from "./terms";
 
 /** Whose words come first on a supply. */
 export const worldOfSupply = (system: SupplyId): World => tradeOf(system);
@@ -29,16 +29,3 @@ const SAID_IN: Readonly<Record<World, readonly (readonly [RegExp, string])[]>> =
  */
 export const inWords = (text: string, world: World): string =>
   SAID_IN[world].reduce((said, [word, other]) => said.replace(word, other), text);
-
-/** What a term is called first, and what else, in a world. */
-export function namesOf(
-  id: TermId,
-  world: World,
-): { readonly first: string; readonly also: readonly string[] } {
-  const { name, also } = TERMS[id];
-  const first = name[world];
-  return {
-    first,
-    also: [...new Set([name[world === "nec" ? "iec" : "nec"], ...also])].filter((n) => n !== first),
-  };
-}

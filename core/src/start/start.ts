@@ -16,6 +16,7 @@ import { tapOf, type SupplyId } from "../supply";
 import { flatTariff } from "../tariff";
 import { bayOf, fixedOf, plugOf, portableOf, rapidOf, socketOf } from "./generic";
 import { HOME_PRICE, priceOfSize, PUBLIC_PRICE, USUAL_PRICES, usualPrice, usualRate } from "./prices";
+import { worldOf } from "./world";
 import { START_SETS, WALL_SOCKET, type StartWay } from "./sets";
 
 type Of<A extends StartWay["at"]> = Extract<StartWay, { at: A }>;
@@ -32,14 +33,6 @@ interface From {
 }
 
 const NOTHING_SET = { unitAmps: null, carAmps: null, otherBusy: false };
-
-/** The supply of a household: that of most of its outlets. */
-export function worldOf(garage: Pick<Garage, "outlets">): SupplyId {
-  const count = new Map<SupplyId, number>();
-  for (const { spec } of garage.outlets)
-    count.set(spec.supply.system, (count.get(spec.supply.system) ?? 0) + 1);
-  return [...count].sort((a, b) => b[1] - a[1])[0]?.[0] ?? "230/400";
-}
 
 /** The household's own kind of wall socket, where it has one; else the one that stands in for all of them. */
 function wallSocket({ garage, system }: From): OutletTypeId {

@@ -17,9 +17,22 @@ export class Problem extends Error {
 
 export const notFound = (what: string): Problem => new Problem(404, "Not found", `There is no ${what}.`);
 
+/** Nobody reads more of them at once; a file of thousands of things can have as many problems. */
+const MOST_ERRORS = 40;
+
 /** A problem with one or more fields of what was sent. */
-export const refused = (errors: readonly FieldProblem[]): Problem =>
-  new Problem(422, "Not accepted", errors.map((e) => `${e.field}: ${e.message}`).join("; "), { errors });
+export function refused(errors: readonly FieldProblem[]): Problem {
+  const told = errors.slice(0, MOST_ERRORS);
+  const rest = errors.length > told.length ? [`and ${errors.length - told.length} more`] : [];
+  return new Problem(
+    422,
+    "Not accepted",
+    [...told.map((e) => `${e.field}: ${e.message}`), ...rest].join("; "),
+    {
+      errors: told,
+    },
+  );
+}
 
 /** Parses what came in; throws a 422 that names each field. */
 export function parsed<T extends z.ZodType>(schema: T, value: unknown): z.infer<T> {

@@ -92,7 +92,7 @@ export function CableReader({ garage, onSave }: Props) {
             />
           </label>
           <small>
-            <Term id="proximity" />
+            <Term id="proximity">proximity</Term>
           </small>
         </div>
         <div className="reading" aria-live="polite">

@@ -1,7 +1,7 @@
 import { useId, useState, type ReactNode } from "react";
 
 import { Controller, useFormContext, useWatch } from "react-hook-form";
-import { inWords, worldOfSupply, type EconomyUnit, type SupplyId } from "@kettleback/core";
+import { inWords, namesOf, worldOfSupply, type EconomyUnit, type SupplyId } from "@kettleback/core";
 import type { TypedPoint } from "./curve";
 import { CurveEditor } from "./CurveEditor";
 import type { Field } from "./field";
@@ -42,7 +42,7 @@ export function FieldControl({ field, name, economyUnit, system }: Props) {
     <>
       {field.term && (
         <small>
-          <Term id={field.term} />
+          <Term id={field.term}>{namesOf(field.term, world).first}</Term>
         </small>
       )}
       {assumed && (

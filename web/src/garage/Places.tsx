@@ -1,3 +1,4 @@
+import { memo } from "react";
 import type { Garage, Kept, Place } from "@kettleback/core";
 import { durationText } from "../format/number";
 import { blankOf } from "./blanks";
@@ -34,7 +35,11 @@ export function Places({ garage, onEdit }: Props) {
 const outletsOf = (garage: Garage, placeId: string) =>
   garage.outlets.filter(({ parentId }) => parentId === placeId);
 
-function PlaceCard({ place, garage, onEdit }: Props & { readonly place: Kept<Place> }) {
+const PlaceCard = memo(function PlaceCard({
+  place,
+  garage,
+  onEdit,
+}: Props & { readonly place: Kept<Place> }) {
   const { system } = garage.outlets[0]?.spec.supply ?? { system: "230/400" as const };
   const tariff = garage.tariffs.find(({ id }) => id === place.parentId)?.spec.name;
   const outlets = outletsOf(garage, place.id);
@@ -84,7 +89,7 @@ function PlaceCard({ place, garage, onEdit }: Props & { readonly place: Kept<Pla
       ))}
     </section>
   );
-}
+});
 
 /** A blank unit of the wired-in kind: without the plugs of a portable one. */
 function wiredBlank(system: Parameters<typeof blankOf>[1]): object {

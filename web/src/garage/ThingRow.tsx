@@ -1,4 +1,4 @@
-import type { ReactNode } from "react";
+import { memo, type ReactNode } from "react";
 import type { Garage, Kept } from "@kettleback/core";
 import { sayDone, sayTrouble } from "../shell/notices";
 import { useGarage } from "../state/garage";
@@ -74,7 +74,7 @@ interface RowProps extends Props {
 }
 
 /** A thing on the bench: what it is called, its key figure, its drawing. */
-export function ThingRow({ kind, row, garage, onEdit, children }: RowProps) {
+export const ThingRow = memo(function ThingRow({ kind, row, garage, onEdit, children }: RowProps) {
   const { figure, lines } = cardOf(kind, row as never, garage);
   const users = usedBy(garage, kind, row.id);
   return (
@@ -95,4 +95,4 @@ export function ThingRow({ kind, row, garage, onEdit, children }: RowProps) {
       </Acts>
     </article>
   );
-}
+});

@@ -65,7 +65,7 @@ function Long<T extends Item>({ items, label, usual, row }: Props<T>) {
     estimateSize: () => usual,
     getItemKey: (i) => items[i]!.id,
     scrollMargin: top,
-    overscan: 2,
+    overscan: 1,
   });
   return (
     <ul ref={stand} className="things long" aria-label={label} style={{ height: virtual.getTotalSize() }}>

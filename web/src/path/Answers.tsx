@@ -37,8 +37,9 @@ export function Answers({ charging }: { readonly charging: Charging }) {
         ))}
       </div>
       <p className="terms">
-        In words: <Term id="kW">kW</Term>, <Term id="kWh">kWh</Term>, <Term id="lane" />,{" "}
-        <Term id="narrowest" />, <Term id="continuous" />, <Term id="efficiency" />.
+        In words: <Term id="kW">kW</Term>, <Term id="kWh">kWh</Term>, <Term id="lane">lane</Term>,{" "}
+        <Term id="narrowest">narrowest link</Term>, <Term id="continuous">for hours</Term>,{" "}
+        <Term id="efficiency">efficiency</Term>.
       </p>
       <Cheaper charging={charging} />
       <div id="working" aria-live="polite">

@@ -1,4 +1,4 @@
-import { useEffect, useState } from "react";
+import { lazy, Suspense, useEffect, useState } from "react";
 import { Link } from "react-router-dom";
 import type { Garage } from "@kettleback/core";
 import { ConductorDrawing } from "../drawing/ConductorDrawing";
@@ -7,7 +7,6 @@ import { useSolve } from "../solve/store";
 import { draftStoreOf, type Draft } from "../state/draft";
 import { Answers } from "./Answers";
 import { Cautions, Stops } from "./Cautions";
-import { Hangs } from "./Hangs";
 import { Lift } from "./Lift";
 import { LinkPanel } from "./LinkPanel";
 import { Lower } from "./Lower";
@@ -27,6 +26,9 @@ import "./answers.scss";
 import "./beside.scss";
 import "./lower.scss";
 import "./print.scss";
+
+/** What the answers hang on comes once they stand. */
+const Hangs = lazy(() => import("./Hangs").then(({ Hangs: view }) => ({ default: view })));
 
 /** The heart: one sentence that says what is plugged in where, and at once what comes of it. */
 export default function PathScreen({ garage }: { garage: Garage }) {
@@ -141,7 +143,11 @@ function Answer({ charging, draft, onChange }: AnswerProps) {
       <aside className="beside">
         <Cautions cautions={cautions} draft={draft} onChange={onChange} />
         <Lift charging={charging} draft={draft} onChange={onChange} />
-        <Hangs charging={charging} draft={draft} />
+        {(charging.plan.car.assumed ?? []).length > 0 && (
+          <Suspense fallback={null}>
+            <Hangs charging={charging} draft={draft} />
+          </Suspense>
+        )}
         <LinkPanel charging={charging} draft={draft} index={index} onChange={onChange} />
       </aside>
       <Lower charging={charging} draft={draft} onChange={onChange} />

@@ -1,31 +1,34 @@
-import { useId, useRef, type ReactNode } from "react";
-import { Link } from "react-router-dom";
-import { inWords, namesOf, TERMS, type TermId } from "@kettleback/core";
+import { lazy, Suspense, useId, useLayoutEffect, useRef, useState } from "react";
+import type { TermId } from "@kettleback/core";
 import { useWorld } from "./useWorld";
 import "./words.scss";
 
+/** The glossary comes when the first word is asked for. */
+const TermPanel = lazy(() => import("./TermPanel"));
+
 interface Props {
   readonly id: TermId;
-  /** The word as it stands here; the world's own word where it is left out. */
-  readonly children?: ReactNode;
+  /** The word as it stands here. */
+  readonly children: string;
 }
 
 const MARGIN = 8;
 
-/** A word of the trade that explains itself where it stands: two lines, its number, whose it is. */
+/** A word of the trade that explains itself where it stands. */
 export function Term({ id, children }: Props) {
   const world = useWorld();
   const panel = useId();
   const word = useRef<HTMLButtonElement>(null);
-  const { first, also } = namesOf(id, world);
-  const { means, number, source } = TERMS[id];
-  const place = (box: HTMLElement) => {
-    const at = word.current!.getBoundingClientRect();
-    const left = Math.min(at.left, window.innerWidth - box.offsetWidth - MARGIN);
-    const below = at.bottom + 4;
-    const fits = below + box.offsetHeight <= window.innerHeight;
-    box.style.left = `${Math.max(MARGIN, left)}px`;
-    box.style.top = `${fits ? below : Math.max(MARGIN, at.top - box.offsetHeight - 4)}px`;
+  const box = useRef<HTMLSpanElement>(null);
+  const [open, setOpen] = useState(false);
+  const place = () => {
+    if (!box.current || !word.current) return;
+    const { left, top, bottom } = word.current.getBoundingClientRect();
+    const { offsetWidth, offsetHeight, style } = box.current;
+    const below = bottom + 4;
+    const fits = below + offsetHeight <= window.innerHeight;
+    style.left = `${Math.max(MARGIN, Math.min(left, window.innerWidth - offsetWidth - MARGIN))}px`;
+    style.top = `${fits ? below : Math.max(MARGIN, top - offsetHeight - 4)}px`;
   };
   return (
     <>
@@ -34,25 +37,31 @@ export function Term({ id, children }: Props) {
         type="button"
         className="term"
         popoverTarget={panel}
-        aria-label={children === undefined ? `${first}: what it means` : undefined}
+        aria-label={`${children}: what it means`}
       >
-        {children ?? first}
+        {children}
       </button>
       <span
+        ref={box}
         id={panel}
         popover="auto"
         className="term-panel"
         role="note"
-        onToggle={(e) => e.newState === "open" && place(e.currentTarget)}
+        onToggle={(e) => setOpen(e.newState === "open")}
       >
-        <strong>{first}</strong>
-        {also.length > 0 && <small> also {also.slice(0, 3).join(", ")}</small>}
-        <span className="means">{inWords(means, world)}</span>
-        <span className="number">{inWords(number, world)}</span>
-        <small>
-          {source} · <Link to="/words">all words</Link>
-        </small>
+        {open && (
+          <Suspense fallback="…">
+            <TermPanel id={id} world={world} />
+            <Placed onPlaced={place} />
+          </Suspense>
+        )}
       </span>
     </>
   );
+}
+
+/** Says when what it stands beside has its size. */
+function Placed({ onPlaced }: { onPlaced(): void }) {
+  useLayoutEffect(onPlaced);
+  return null;
 }
