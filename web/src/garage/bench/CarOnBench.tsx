@@ -6,8 +6,8 @@ import { bandHeight, batteryWidthOf, PX_PER_KWH, WIDTH } from "./scale";
 
 const FACE = 48;
 const CHARGER_X = 112;
-const CHARGER_W = 214;
-const BATTERY_X = 330;
+const CHARGER_W = 194;
+const BATTERY_X = 310;
 const BATTERY_H = 62;
 const BETWEEN = 22;
 /** Room for what is written over a band. */

@@ -4,10 +4,10 @@ export const PX_PER_KWH = 1.15;
 export const PX_PER_M = 6;
 
 /** Every drawing is as wide, so that a small screen shrinks all of them alike. */
-export const WIDTH = 540;
+export const WIDTH = 480;
 
 /** Longest and thickest that is drawn to scale; beyond it a drawing is broken off, and says so. */
-const LONGEST = 250;
+const LONGEST = 230;
 /** Thickest by lanes side by side, so that three of them stay on the bench. */
 const THICKEST = { one: 46, several: 32 } as const;
 const THINNEST = 2;
