@@ -82,6 +82,7 @@ export function FieldControl({ field, name, economyUnit, system }: Props) {
     case "ticks":
       return (
         <div className="field wide" role="group" aria-label={field.label}>
+          <span>{field.label}</span>
           <span className="ticks">
             {field.choices.map(({ value, label }) => (
               <label key={value}>
