@@ -67,7 +67,7 @@ export function followsOf(reading: PlateReading, ampHours: number | undefined): 
     const key = keyOf(hour, into.volts);
     if (key)
       lines.push(
-        `Earth at ${hour} h with ${into.volts!.join("–")} V is the ${key.colour} one (IEC 60309-1, from memory).`,
+        `Earth at ${hour} h with ${[...new Set(into.volts)].join("–")} V is the ${key.colour} one (IEC 60309-1, from memory).`,
       );
   }
   for (const { coiled, watts, amps: held } of saidOf(tokens, "reel"))
@@ -136,7 +136,9 @@ export function contradictionsOf(reading: PlateReading, byProduct: number | unde
       lines.push(
         `Earth at ${hour} h does not go with ${[...new Set(reading.in.volts)].join("–")} V among the usual ones (4 h: 100–130 V, 6 h: 200–250 or 380–415 V, 9 h: 200–250 V three-phase).`,
       );
-  if (reading.in.current === "DC" && kind?.value !== "car")
-    lines.push("Direct current in: no outlet of a house gives that.");
+  const directIn = tokens.some(
+    ({ side, said }) => side === "in" && said.what === "volts" && said.current === "DC",
+  );
+  if (directIn && kind?.value !== "car") lines.push("Direct current in: no outlet of a house gives that.");
   return lines;
 }

@@ -200,9 +200,10 @@ export const PATTERNS: readonly Pattern[] = [
   },
   {
     written: re(
-      String.raw`(?:\b(AC|DC)\s?)?${N}(?:(${DASH}|\s*/\s*)${M})?\s*V\s*(~|⎓|⎓|a\.c\.|d\.c\.|AC|DC)?${END}`,
+      String.raw`(?:\b(AC|DC)\s?)?${N}(?:(${DASH}|\s*V?\s*/\s*)${M})?\s*V\s*(~|⎓|⎓|a\.c\.|d\.c\.|AC|DC)?${END}`,
     ),
-    said: ([before, low, joint, high, after]) => volts(low!, high, joint?.trim() === "/", after ?? before),
+    said: ([before, low, joint, high, after]) =>
+      volts(low!, high, joint?.includes("/") ?? false, after ?? before),
   },
   {
     written: re(String.raw`${N}((?:\s*[/,]\s*\d{1,3})*)\s*A${END}`),

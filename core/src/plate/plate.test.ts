@@ -59,6 +59,9 @@ test.each([
   ["3x16A 400V 11 kW", "lanes 3!, 231 V?, 16 A!, 11000 W"],
   ["1 × 32 A", "lanes 1!, 32 A!"],
   ["220-415 V 32 A", "32 A!"],
+  ["120V/240V AC 16A/32A", "lanes 1?, 240 V!, 32 A!"],
+  ["120 V 12 A, 240 V 32 A", "32 A!"],
+  ["400V DC 150 kW CCS2 500A", "unit?, 500 A!, 150000 W"],
   ["three-phase 400 V 16 A", "lanes 3!, 231 V?, 16 A!"],
   ["2~ 240 V 30 A", "lanes 1!, 240 V!, 30 A!"],
   ["Mode 2 IC-CPD 230V~ 6/8/10/13/16 A Type 2 IP55", "unit!, lanes 1?, 230 V!, 16 A!, steps 6 8 10 13 16"],
@@ -132,7 +135,7 @@ test.each<[string, readonly string[]]>([
   ["16 A", ["16 A, but not how many lanes or volts: no power follows."]],
   ["IN 230V 16A OUT 230V 10A", ["16 A in and 10 A out: the lesser flows, 10 A."]],
   ["Li-ion 355 V 180 Ah", ["355 V × 180 Ah = 63.9 kWh of cells"]],
-  ["16A-6h 230V 2P+E", ["16 A on one lane of 230 V: 3.68 kW", "Earth at 6 h with 230–230 V is the blue one"]],
+  ["16A-6h 230V 2P+E", ["16 A on one lane of 230 V: 3.68 kW", "Earth at 6 h with 230 V is the blue one"]],
   ["NEMA 14-50R", ["50 A moulded on it, 40 A for hours", "40 A on one lane of 240 V: 9.60 kW"]],
   [
     "3G1.5 25 m 16 A coiled 1000 W",

@@ -15,9 +15,12 @@ function sideOf(tokens: readonly Token[]): Side {
   const volts = saidOf(tokens, "volts");
   const [first] = volts;
   const amps = saidOf(tokens, "amps").flatMap((said) => said.amps);
+  const [low, high] = [Math.min(...volts.map((v) => v.low)), Math.max(...volts.map((v) => v.high))];
+  const several = volts.some((v) => v.low > volts[0]!.high || v.high < volts[0]!.low);
   return {
     pair: volts.some((v) => v.pair),
-    volts: first && [Math.min(...volts.map((v) => v.low)), Math.max(...volts.map((v) => v.high))],
+    // Which amps go with which of several voltages is not said: then none is taken.
+    volts: first && !several ? [low, high] : undefined,
     current: volts.find((v) => v.current)?.current,
     amps: amps.length > 0 ? Math.max(...amps) : undefined,
   };
