@@ -98,3 +98,68 @@ test("a rapid adapter is offered only with the maker's leave", () => {
   const { misfit } = at(without(larchHollow, { adapters: [] }), "lh-grosbeak", "lh-town-bay");
   expect(misfit?.missing).toBe("an adapter from CCS1 to J3400 (DC), 400 A, if the car’s maker allows one");
 });
+
+describe("what is said to be missing would really do", () => {
+  const socket = fallowQuay.outlets.find(({ id }) => id === "fq-boathouse-socket")!;
+  const changed = (spec: object): Garage => ({
+    ...fallowQuay,
+    units: [],
+    outlets: [{ ...socket, spec: { ...socket.spec, ...spec } as typeof socket.spec }],
+  });
+
+  test("no adapter is named for a car that could not charge over it either", () => {
+    const curlew = fallowQuay.cars.find(({ id }) => id === "fq-curlew")!;
+    const onlyThree = {
+      ...curlew,
+      spec: {
+        ...curlew.spec,
+        charger: { ...curlew.spec.charger, limits: [{ lanes: 3 as const, amps: 16 }], listedLanesOnly: true },
+      },
+    };
+    const type1 = fallowQuay.units.filter(
+      ({ spec }) => spec.output.kind === "tethered" && spec.kind === "portable",
+    );
+    expect(type1.length).toBeGreaterThan(0);
+    const garage = { ...fallowQuay, cars: [onlyThree], units: type1 };
+    expect(at(garage, "fq-curlew", socket.id).misfit?.missing).toBeNull();
+  });
+
+  test("what else draws on the circuit is left out of it; below six amps nothing is named", () => {
+    const shared = changed({ circuit: { breakerAmps: 16, otherLoadAmps: 8 } });
+    expect(at(shared, "fq-curlew", socket.id).misfit?.missing).toContain("set to 8 A or less");
+    const full = changed({ circuit: { breakerAmps: 16, otherLoadAmps: 12 } });
+    expect(at(full, "fq-curlew", socket.id).misfit).toEqual({
+      word: "under 6 A",
+      why: "wall socket leaves 4 A for hours; a car needs at least 6 A.",
+      missing: null,
+    });
+  });
+
+  test("an outlet that is worn, or has no earth, is put right first", () => {
+    const right = ", once an electrician has put the outlet right";
+    expect(at(changed({ condition: "worn" }), "fq-curlew", socket.id).misfit?.missing).toContain(right);
+    expect(at(changed({}), "fq-curlew", socket.id).misfit?.missing).not.toContain(right);
+    const old = changed({
+      type: "nema-10-30",
+      supply: { system: "split-phase" },
+      circuit: { breakerAmps: 30, otherLoadAmps: 0 },
+    });
+    expect(at(old, "fq-curlew", socket.id).misfit?.missing).toContain(right);
+  });
+
+  test("of several units the one that can be reached is the one spoken of", () => {
+    const hall = fallowQuay.outlets.find(({ id }) => id === "fq-hall-bay")!;
+    const post = fallowQuay.units.find(({ id }) => id === "fq-hall-post")!;
+    const rapid = fallowQuay.units.find(({ id }) => id === "fq-ferry-chademo")!;
+    const garage = {
+      ...fallowQuay,
+      outlets: [hall],
+      cables: [],
+      units: [{ ...rapid, parentId: hall.id }, post],
+    };
+    expect(at(garage, "fq-dunlin", hall.id).misfit).toMatchObject({
+      word: "no cable",
+      missing: "a Type 2 cable, single-phase, 16 A",
+    });
+  });
+});

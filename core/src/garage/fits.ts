@@ -2,6 +2,7 @@ import { CONNECTORS, plugsFor, type ConnectorId } from "../connectors";
 import { lanesAt, type Cable, type Car, type Household, type Outlet, type Unit } from "../parts";
 import { compile, isRefusal, type ChargingPath, type LaneCount, type Refusal } from "../path";
 import { glance, momentAt } from "../session";
+import { MIN_AMPS } from "../signals";
 import { ADAPTER_AMPS, CABLES } from "../sizes";
 import { outletType } from "../outlets";
 import { supplySystem } from "../supply";
@@ -104,8 +105,14 @@ const sizeFrom = (sizes: readonly Amps[], amps: Amps): Amps =>
 const chargerAmps = (car: Car, lanes: number): Amps =>
   Math.max(0, ...car.charger.limits.filter((limit) => limit.lanes === lanes).map((limit) => limit.amps));
 
+/** Something a household lacks: in words, and as the part that is tried before it is spoken of. */
+interface Lacking {
+  readonly words: string;
+  readonly part: Pick<ChargingPath, "cable"> | Pick<ChargingPath, "adapter"> | Pick<ChargingPath, "unit">;
+}
+
 /** What to bring to a unit that is there: a cable for its socket, or an adapter for its plug. */
-function toReach(unit: Unit, outlet: Outlet, car: Car): string | null {
+function toReach(unit: Unit, outlet: Outlet, car: Car): Lacking | null {
   const { connector } = unit.output;
   const { current } = CONNECTORS[connector];
   const plugs = plugsFor(car.inlets, current);
@@ -115,30 +122,71 @@ function toReach(unit: Unit, outlet: Outlet, car: Car): string | null {
   if (unit.output.kind === "tethered") {
     const amps = sizeFrom(ADAPTER_AMPS[current], unit.maxAmps);
     const makers = current === "DC" ? ", if the car’s maker allows one" : "";
-    return `an adapter from ${name(connector)} to ${name(plug)}, ${amps} A${makers}`;
+    return {
+      words: `an adapter from ${name(connector)} to ${name(plug)}, ${amps} A${makers}`,
+      part: { adapter: { name: "adapter", from: connector, to: plug, amps } },
+    };
   }
   const takes = plugs.includes(connector) ? connector : plug;
   const most = Math.min(unit.lanes, lanesAt(outlet).lanes, CONNECTORS[takes].lanes);
   const lanes = most === 3 && chargerAmps(car, 3) > 0 ? 3 : 1;
   const wanted = Math.min(unit.maxAmps, chargerAmps(car, lanes) || unit.maxAmps);
-  const amps = sizeFrom(
-    CABLES.map((cable) => cable.amps),
-    wanted,
-  );
+  const { amps, gauge } = CABLES.find((cable) => cable.amps >= wanted) ?? CABLES.at(-1)!;
   const ends = takes === connector ? `${name(takes)} cable` : `${name(connector)} to ${name(takes)} cable`;
-  return `a ${ends}, ${phases(lanes)}, ${amps} A`;
+  return {
+    words: `a ${ends}, ${phases(lanes)}, ${amps} A`,
+    part: {
+      cable: { name: "cable", stationEnd: connector, vehicleEnd: takes, lanes, amps, lengthM: 5, gauge },
+    },
+  };
+}
+
+/** Amps an outlet and its circuit leave a car for hours. */
+function leftAt(outlet: Outlet, { houseRule }: Household): Amps {
+  const { breakerAmps, otherLoadAmps } = outlet.circuit;
+  const circuit = Math.floor(
+    breakerAmps * supplySystem(outlet.supply.system).continuousShare - otherLoadAmps + 1e-9,
+  );
+  return outlet.kind === "socket" ? Math.min(circuit, outletType(outlet.type).sustained[houseRule]) : circuit;
 }
 
 /** What an outlet wants where the household has no unit for it. */
-function unitWanted(outlet: Outlet, { houseRule }: Household): string {
-  if (outlet.kind === "socket") {
-    const { name, sustained } = outletType(outlet.type);
-    return `a portable unit with a plug for ${name}, set to ${sustained[houseRule]} A or less`;
-  }
-  const { continuousShare } = supplySystem(outlet.supply.system);
-  const amps = Math.floor(outlet.circuit.breakerAmps * continuousShare - outlet.circuit.otherLoadAmps);
-  return `a wallbox wired in, ${phases(lanesAt(outlet).lanes)}, set to ${amps} A or less`;
+function unitWanted(outlet: Outlet, car: Car, amps: Amps): Lacking | null {
+  const [connector] = plugsFor(car.inlets, "AC");
+  if (!connector) return null;
+  const lanes = Math.min(lanesAt(outlet).lanes, CONNECTORS[connector].lanes) === 3 ? 3 : 1;
+  const common = {
+    name: "unit",
+    lanes,
+    maxAmps: Math.min(80, amps),
+    steps: [],
+    standingW: 0,
+    output: { kind: "tethered", connector, lengthM: 5, gauge: "6 mm2" },
+  } as const;
+  if (outlet.kind === "socket")
+    return {
+      words: `a portable unit with a plug for ${outletType(outlet.type).name}, set to ${amps} A or less`,
+      part: {
+        unit: {
+          ...common,
+          steps: [],
+          kind: "portable",
+          plugs: [{ type: outlet.type, amps }],
+          knowsPlugs: true,
+        },
+      },
+    };
+  return {
+    words: `a wallbox wired in, ${phases(lanes)}, set to ${amps} A or less`,
+    part: { unit: { ...common, steps: [], kind: "wallbox" } },
+  };
 }
+
+/** What has to be put right before anything may be bought for an outlet. */
+const firstOf = (outlet: Outlet): string =>
+  outlet.condition === "worn" || (outlet.kind === "socket" && !outletType(outlet.type).earth)
+    ? ", once an electrician has put the outlet right"
+    : "";
 
 /**
  * What a car gets at one outlet of the household: the best of its units, cables and adapters there, or why nothing.
@@ -147,19 +195,31 @@ function unitWanted(outlet: Outlet, { houseRule }: Household): string {
 export function fitOf(garage: Garage, car: Kept<Car>, outlet: Kept<Outlet>): Fit {
   const ids = { carId: car.id, outletId: outlet.id };
   const household = garage.household.spec;
+  const amps = leftAt(outlet.spec, household);
+  /** What is lacking, where it would really make the car charge there. */
+  const spokenOf = (base: ChargingPath, lacking: Lacking | null): string | null =>
+    lacking && amps >= MIN_AMPS && !isRefusal(compile({ ...base, ...lacking.part }))
+      ? `${lacking.words}${firstOf(outlet.spec)}`
+      : null;
   const units = unitsFor(garage, outlet);
-  if (units.length === 0)
+  if (units.length === 0) {
+    const lacking = unitWanted(outlet.spec, car.spec, amps);
+    const base = { car: car.spec, outlet: outlet.spec, houseRule: household.houseRule } as ChargingPath;
+    const small = amps < MIN_AMPS;
     return {
       ...ids,
       fitting: null,
       misfit: {
-        word: "no unit",
-        why: `Nothing of yours can be fed from ${outlet.spec.name}.`,
-        missing: unitWanted(outlet.spec, household),
+        word: small ? WORDS["below-six-amps"] : "no unit",
+        why: small
+          ? `${outlet.spec.name} leaves ${Math.max(0, amps)} A for hours; a car needs at least ${MIN_AMPS} A.`
+          : `Nothing of yours can be fed from ${outlet.spec.name}.`,
+        missing: spokenOf(base, lacking),
       },
     };
+  }
   let best: Fitting | null = null;
-  let refusal: Refusal | null = null;
+  let misfit: Misfit | null = null;
   for (const unit of units) {
     const base = { car: car.spec, outlet: outlet.spec, unit: unit.spec, houseRule: household.houseRule };
     const ways = waysTo(garage, unit.spec, car.spec);
@@ -168,22 +228,19 @@ export function fitOf(garage: Garage, car: Kept<Car>, outlet: Kept<Outlet>): Fit
         { ...base, cable: cable?.spec, adapter: adapter?.spec },
         { unitId: unit.id, cableId: cable?.id ?? null, adapterId: adapter?.id ?? null },
       );
-      if (isRefusal(found)) refusal ??= found;
-      else if (!best || better(found, best)) best = found;
+      if (!isRefusal(found)) {
+        if (!best || better(found, best)) best = found;
+        continue;
+      }
+      if (misfit?.missing) continue;
+      const { code, message } = found;
+      const reaching = code === "cable-needed" || code === "plug-does-not-fit-inlet";
+      const missing = reaching ? spokenOf(base, toReach(unit.spec, outlet.spec, car.spec)) : null;
+      const { current } = CONNECTORS[unit.spec.output.connector];
+      const noInlet = code === "plug-does-not-fit-inlet" && plugsFor(car.spec.inlets, current).length === 0;
+      if (!misfit || missing)
+        misfit = { word: noInlet ? `no ${current} inlet` : WORDS[code], why: message, missing };
     }
   }
-  if (best) return { ...ids, fitting: best, misfit: null };
-  const { code, message } = refusal!;
-  const reaching = code === "cable-needed" || code === "plug-does-not-fit-inlet";
-  const missing = reaching ? toReach(units[0]!.spec, outlet.spec, car.spec) : null;
-  const unreached = code === "plug-does-not-fit-inlet" && missing === null;
-  return {
-    ...ids,
-    fitting: null,
-    misfit: {
-      word: unreached ? `no ${CONNECTORS[units[0]!.spec.output.connector].current} inlet` : WORDS[code],
-      why: message,
-      missing,
-    },
-  };
+  return { ...ids, fitting: best, misfit: best ? null : misfit };
 }
