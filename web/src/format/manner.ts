@@ -31,8 +31,11 @@ export const dateText = (at: DateTime): string =>
 
 /** A time kept as 18:10 as the household writes it; what is none stays as it is. */
 export function clockText(kept: string): string {
-  const at = DateTime.fromFormat(kept, "HH:mm");
-  return at.isValid ? timeText(at) : kept;
+  // Asked for every row of a line-up: no parsing where it is a matter of twelve.
+  const [, hours, minutes] = /^([01]\d|2[0-3]):([0-5]\d)$/.exec(kept) ?? [];
+  if (hours === undefined || manner.clock === "24 h") return kept;
+  const hour = Number(hours);
+  return `${hour % 12 || 12}:${minutes} ${hour < 12 ? "am" : "pm"}`;
 }
 
 /** The hour alone, where space is short: 18, or 6 pm. */

@@ -240,7 +240,7 @@ describe("solving", () => {
     solveLineup(fallowQuay, { ...lineupDraftOf(saved, null), ways });
     expect(solved().done).toBeLessThan(3000);
     expect((await whole()).cells.flat().filter(Boolean)).toHaveLength(3000);
-  });
+  }, 20_000);
 });
 
 describe("a way opened on the Path", () => {
