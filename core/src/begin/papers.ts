@@ -1,6 +1,7 @@
 import type { FieldProblem } from "../documents";
 import type { Assumed, Battery, OnboardCharger } from "../parts";
 import type { SupplyId } from "../supply";
+import { energyOfAmpHours } from "../units";
 import { chargerFromPower } from "./cars";
 import { batteryBy } from "./battery";
 
@@ -44,7 +45,8 @@ const kWh = (wattHours: number): string => `${(wattHours / 1000).toFixed(1)} kWh
 function energyOf({ usableKWh, grossKWh, packVolts, ampHours }: Papers) {
   const problems: FieldProblem[] = [];
   const said: string[] = [];
-  const product = packVolts !== undefined && ampHours !== undefined ? packVolts * ampHours : undefined;
+  const product =
+    packVolts !== undefined && ampHours !== undefined ? energyOfAmpHours(packVolts, ampHours) : undefined;
   if (product !== undefined) said.push(`${packVolts} V × ${ampHours} Ah = ${kWh(product)} of cells.`);
   if (ampHours !== undefined && packVolts === undefined)
     problems.push({

@@ -3,6 +3,7 @@ import { readMarking } from "../marking";
 import { OUTLET_TYPES, type OutletTypeId } from "../outlets";
 import { contradictionsOf, followsOf } from "./judge";
 import type { PlateReading, Side, Sure } from "./reading";
+import { energyOfAmpHours } from "../units";
 import { scan } from "./scan";
 import { saidOf, type PlateKind, type Said, type Token } from "./token";
 
@@ -129,7 +130,9 @@ export function readPlate(text: string): PlateReading {
   const ampHours = saidOf(tokens, "ampHours")[0]?.ampHours;
   const packVolts = kind?.value === "car" && volts[0] ? (volts[0].low + volts[0].high) / 2 : undefined;
   const byProduct =
-    packVolts !== undefined && ampHours !== undefined ? Math.round(packVolts * ampHours) : undefined;
+    packVolts !== undefined && ampHours !== undefined
+      ? Math.round(energyOfAmpHours(packVolts, ampHours))
+      : undefined;
   const amps = Math.min(into.amps ?? Infinity, out.amps ?? Infinity);
   const steps = saidOf(tokens, "amps")
     .map((said) => [...new Set(said.amps)].sort((a, b) => a - b))
