@@ -4,7 +4,16 @@ import { defineConfig } from "vite";
 export default defineConfig({
   root: import.meta.dirname,
   plugins: [react()],
-  build: { outDir: "dist", emptyOutDir: true, assetsInlineLimit: 0, target: "es2022" },
+  build: {
+    outDir: "dist",
+    emptyOutDir: true,
+    assetsInlineLimit: 0,
+    target: "es2022",
+    // Which parts hang on which, for the bench that weighs them.
+    manifest: true,
+    // Reading a property does nothing else in what we ship: unused charts and schemas fall away.
+    rolldownOptions: { treeshake: { propertyReadSideEffects: false } },
+  },
   server: {
     host: "127.0.0.1",
     port: 4181,

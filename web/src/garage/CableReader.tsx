@@ -12,6 +12,7 @@ import {
   type PowerContact,
   type Reading,
 } from "@kettleback/core";
+import { FigureInput } from "../format/FigureInput";
 import { FaceDrawing } from "../faces/FaceDrawing";
 import { ampsText, figureText, powerFigure } from "../format/number";
 import { Term } from "../words/Term";
@@ -30,11 +31,11 @@ export function CableReader({ garage, onSave }: Props) {
   const [marking, setMarking] = useState("");
   const [looked, setLooked] = useState(false);
   const [filled, setFilled] = useState<ReadonlySet<PowerContact>>(new Set(POWER_CONTACTS));
-  const [ohms, setOhms] = useState("");
+  const [ohms, setOhms] = useState(Number.NaN);
   const reading = readCable({
     marking: marking.trim() || undefined,
     filled: looked ? filled : undefined,
-    proximityOhms: ohms.trim() === "" || !Number.isFinite(Number(ohms)) ? undefined : Number(ohms),
+    proximityOhms: Number.isFinite(ohms) ? ohms : undefined,
   });
   const toggle = (contact: PowerContact) => {
     setLooked(true);
@@ -83,12 +84,12 @@ export function CableReader({ garage, onSave }: Props) {
           </fieldset>
           <label className="field">
             <span>Proximity resistor, PP to PE (Ω)</span>
-            <input
+            <FigureInput
               className="form-control"
-              type="number"
+              label="Proximity resistor, PP to PE (Ω)"
               value={ohms}
               placeholder="220"
-              onChange={(e) => setOhms(e.target.value)}
+              onChange={setOhms}
             />
           </label>
           <small>
@@ -96,7 +97,7 @@ export function CableReader({ garage, onSave }: Props) {
           </small>
         </div>
         <div className="reading" aria-live="polite">
-          {!marking && !looked && !ohms ? (
+          {!marking && !looked && Number.isNaN(ohms) ? (
             <p className="empty">
               Type the marking, tick the contacts, or measure the resistor: any one of them says something,
               together they catch a cable that pretends.

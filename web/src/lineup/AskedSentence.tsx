@@ -1,4 +1,5 @@
 import { fromKm, toKm, type Garage } from "@kettleback/core";
+import { FigureInput } from "../format/FigureInput";
 import { Departure, SpanWords } from "../path/SessionWords";
 import type { SolvedLineup } from "../solve/lineup";
 import type { LineupDraft } from "../state/lineup";
@@ -21,7 +22,6 @@ export function AskedSentence({ garage, solved, onChange }: Props) {
     const cars = own.has(id) ? draft.cars.filter((car) => car !== id) : [...draft.cars, id];
     if (cars.length > 0) set({ cars, carAt: 0 });
   };
-  const number = (text: string) => (text === "" ? Number.NaN : Number(text));
   return (
     <div className="asked">
       <p className="sentence">
@@ -52,10 +52,10 @@ export function AskedSentence({ garage, solved, onChange }: Props) {
         , driving{" "}
         <Typed
           label={`A day's drive, ${unit}`}
-          value={round(fromKm(draft.dayKm, unit))}
+          value={fromKm(draft.dayKm, unit)}
           wrong={!!wrong("dayKm")}
           unit={`${unit} a day`}
-          onChange={(text) => set({ dayKm: toKm(number(text), unit) })}
+          onChange={(miles) => set({ dayKm: toKm(miles, unit) })}
         />
         , staying{" "}
         <Typed
@@ -63,7 +63,7 @@ export function AskedSentence({ garage, solved, onChange }: Props) {
           value={draft.stayHours}
           wrong={!!wrong("stayHours")}
           unit="h"
-          onChange={(text) => set({ stayHours: number(text) })}
+          onChange={(stayHours) => set({ stayHours })}
         />
         .
       </p>
@@ -95,27 +95,24 @@ export function AskedSentence({ garage, solved, onChange }: Props) {
   );
 }
 
-const round = (n: number): number => Math.round(n * 10) / 10;
-
 interface TypedProps {
   readonly label: string;
   readonly value: number;
   readonly wrong: boolean;
   readonly unit: string;
-  onChange(text: string): void;
+  onChange(value: number): void;
 }
 
 function Typed({ label, value, wrong, unit, onChange }: TypedProps) {
   return (
     <span className={wrong ? "percent wrong" : "percent"}>
-      <input
+      <FigureInput
         className="bracket"
-        type="number"
-        inputMode="decimal"
-        aria-label={label}
-        aria-invalid={wrong}
-        value={Number.isFinite(value) ? value : ""}
-        onChange={(e) => onChange(e.target.value)}
+        decimals={1}
+        label={label}
+        wrong={wrong}
+        value={value}
+        onChange={onChange}
       />{" "}
       {unit}
     </span>

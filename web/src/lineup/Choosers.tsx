@@ -22,6 +22,7 @@ import {
   type School,
   type SupplyId,
 } from "@kettleback/core";
+import { FigureInput } from "../format/FigureInput";
 import { ampsText, decimals, figureText, moneyText, powerFigure } from "../format/number";
 import { useSolved } from "../solve/useSolved";
 import type { ViewProps } from "./LineupScreen";
@@ -59,6 +60,9 @@ const postName = ({ lanes, amps }: MetPost): string => `${lanes} × ${amps} A po
 const price = (euros: number, currency: string): string =>
   moneyText((usualPrice(euros, currency) * 1e6) as Micros, currency).replace(/\.00$/, "");
 
+/** How often a kind of post may be met in a month. */
+const isOften = (times: number): boolean => times >= 0 && times <= 200;
+
 function Cables({ solved, system }: ChooserProps) {
   const { open, draft } = solved;
   const { car } = open.cars[Math.min(draft.carAt, open.cars.length - 1)]!;
@@ -70,12 +74,8 @@ function Cables({ solved, system }: ChooserProps) {
     const choices = cableChoices(asked);
     return { choices, verdicts: cableVerdicts(asked, choices), posts };
   }, [car, household, session, posts, lengthM, system]);
-  const often = (i: number, text: string) =>
-    setPosts(
-      posts.map((post, at) =>
-        at === i ? { ...post, perMonth: Math.min(200, Math.max(0, Number(text) || 0)) } : post,
-      ),
-    );
+  const often = (i: number, perMonth: number) =>
+    isOften(perMonth) && setPosts(posts.map((post, at) => (at === i ? { ...post, perMonth } : post)));
   const schoolsOf = (id: string): School[] =>
     SCHOOLS.filter((school) =>
       result?.verdicts.some((v) => v.school === school && v.choice.candidate.id === id),
@@ -88,14 +88,12 @@ function Cables({ solved, system }: ChooserProps) {
           <label key={postName(post)}>
             {postName(post)}
             <span>
-              <input
+              <FigureInput
                 className="form-control form-control-sm short"
-                type="number"
-                min={0}
-                max={200}
-                aria-label={`${postName(post)}, times a month`}
+                label={`${postName(post)}, times a month`}
                 value={post.perMonth}
-                onChange={(e) => often(i, e.target.value)}
+                wrong={(times) => !isOften(times)}
+                onChange={(times) => often(i, times)}
               />{" "}
               a month
             </span>

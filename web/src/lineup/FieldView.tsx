@@ -25,6 +25,7 @@ import {
   powerFigure,
   speedFigure,
 } from "../format/number";
+import { readNumber, typedNumber } from "../format/manner";
 import { saveAs } from "../shell/DocumentFile";
 import { askField, type FieldJob } from "../solve/askField";
 import { FieldCanvas } from "./FieldCanvas";
@@ -83,7 +84,7 @@ type Ends = Readonly<
 const endsOf = (plan: Plan, x: QuantityId, y: QuantityId): Ends => {
   const typed = (id: QuantityId) => {
     const { from, to } = usual(plan, id, 2);
-    return { quantity: id, from: String(from), to: String(Number(to.toPrecision(6))) };
+    return { quantity: id, from: typedNumber(from), to: typedNumber(Number(to.toPrecision(6))) };
   };
   return { x: typed(x), y: typed(y) };
 };
@@ -103,8 +104,8 @@ function Field({ plan, pick }: { readonly plan: Plan; readonly pick: React.React
   const start = async () => {
     const axis = ({ quantity, from, to }: Ends["x"]): Axis => ({
       quantity,
-      from: number(from),
-      to: number(to),
+      from: readNumber(from),
+      to: readNumber(to),
       count,
     });
     const spec: FieldSpec = { x: axis(ends.x), y: axis(ends.y), of };
@@ -235,8 +236,6 @@ function Field({ plan, pick }: { readonly plan: Plan; readonly pick: React.React
   );
 }
 
-const number = (text: string): number => (text.trim() === "" ? Number.NaN : Number(text));
-
 interface AxisProps {
   readonly id: "x" | "y";
   readonly can: readonly QuantityId[];
@@ -268,7 +267,7 @@ function AxisFields({ id, can, ends, problems, onQuantity, onChange }: AxisProps
         <input
           key={end}
           className="form-control form-control-sm short"
-          type="number"
+          inputMode="decimal"
           aria-label={`${name}: ${end}`}
           aria-invalid={wrong(`${id}.${end}`)}
           value={ends[end]}

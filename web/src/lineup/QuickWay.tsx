@@ -12,6 +12,7 @@ import {
   type OutletTypeId,
   type SupplyId,
 } from "@kettleback/core";
+import { FigureInput } from "../format/FigureInput";
 
 const KINDS = {
   socket: "an outlet with a portable unit",
@@ -38,42 +39,41 @@ export function QuickWay({ system: own, onAdd }: Props) {
   const [kind, setKind] = useState<Kind>("socket");
   const [type, setType] = useState<OutletTypeId>();
   const [lanes, setLanes] = useState<1 | 3>(1);
-  const [figure, setFigure] = useState("16");
+  const [figure, setFigure] = useState(16);
   const [name, setName] = useState("");
   const [tried, setTried] = useState(false);
   const types = OUTLET_TYPE_IDS.filter((id) => feedOf(id, system));
   const at = type && types.includes(type) ? type : types[0]!;
   const three = tapOf(system, "three") !== undefined;
-  const problem = tried ? figureProblem(kind, Number(figure)) : undefined;
+  const problem = tried ? figureProblem(kind, figure) : undefined;
   const named = name === "" ? undefined : nameSchema.safeParse(name);
   const nameProblem = tried && named && !named.success ? named.error.issues[0]!.message : undefined;
 
   const submit = (event: FormEvent) => {
     event.preventDefault();
     setTried(true);
-    const amps = Number(figure);
-    if (figureProblem(kind, amps) || (named && !named.success)) return;
+    if (figureProblem(kind, figure) || (named && !named.success)) return;
     const tap = lanes === 3 && three ? "three" : tapOf(system, "high") ? "high" : "single";
     const usual =
       kind === "rapid"
-        ? `Rapid, ${amps} kW`
+        ? `Rapid, ${figure} kW`
         : kind === "socket"
-          ? `${outletType(at).name} at ${amps} A`
-          : `${kind === "post" ? "Public post" : "Wallbox"}, ${tap === "three" ? 3 : 1} × ${amps} A`;
+          ? `${outletType(at).name} at ${figure} A`
+          : `${kind === "post" ? "Public post" : "Wallbox"}, ${tap === "three" ? 3 : 1} × ${figure} A`;
     const title = name === "" ? usual : name;
     onAdd(
       kind === "rapid"
-        ? { at: "rapid", name: title, kW: amps, amps: Math.min(500, Math.max(125, amps * 2.5)) }
+        ? { at: "rapid", name: title, kW: figure, amps: Math.min(500, Math.max(125, figure * 2.5)) }
         : kind === "socket"
-          ? { at: "socket", name: title, type: at, breakerAmps: outletType(at).ratedAmps, amps }
+          ? { at: "socket", name: title, type: at, breakerAmps: outletType(at).ratedAmps, amps: figure }
           : {
               at: "wired",
               name: title,
               kind,
               tap,
               lanes: tap === "three" ? 3 : 1,
-              amps,
-              breakerAmps: Math.ceil(amps * 1.25),
+              amps: figure,
+              breakerAmps: Math.ceil(figure * 1.25),
             },
       system,
     );
@@ -144,13 +144,12 @@ export function QuickWay({ system: own, onAdd }: Props) {
       )}
       <label>
         {kind === "rapid" ? "Power on its sign, kW" : kind === "socket" ? "Set to, A" : "Amps a lane"}
-        <input
-          className="form-control form-control-sm"
-          type="number"
+        <FigureInput
+          label={kind === "rapid" ? "Power on its sign, kW" : kind === "socket" ? "Set to, A" : "Amps a lane"}
           value={figure}
-          aria-invalid={!!problem}
-          aria-describedby="quick-figure"
-          onChange={(e) => setFigure(e.target.value)}
+          wrong={!!problem}
+          describedBy="quick-figure"
+          onChange={setFigure}
         />
         <span id="quick-figure" className="problem" role={problem ? "alert" : undefined}>
           {problem}

@@ -8,6 +8,7 @@ import {
   type Row,
   type Stay,
 } from "@kettleback/core";
+import { FigureInput } from "../format/FigureInput";
 import { distanceFigure, durationText, energyFigure, figureText, moneyText } from "../format/number";
 import { useSolved } from "../solve/useSolved";
 import { cellsOfCar, type ViewProps } from "./LineupScreen";
@@ -47,16 +48,12 @@ export default function StayView({ solved, selected, onSelect }: ViewProps) {
         <label>
           I have
           <span>
-            <input
+            <FigureInput
               className="form-control form-control-sm short"
-              type="number"
-              min={0.25}
-              max={168}
-              step={0.25}
-              aria-label="Length of the stay, hours"
+              label="Length of the stay, hours"
               value={hours}
-              aria-invalid={!(hours > 0 && hours <= 168)}
-              onChange={(e) => setHours(Number(e.target.value))}
+              wrong={!(hours > 0 && hours <= 168)}
+              onChange={setHours}
             />{" "}
             h here
           </span>
@@ -92,15 +89,12 @@ export default function StayView({ solved, selected, onSelect }: ViewProps) {
         <label>
           Moving takes
           <span>
-            <input
+            <FigureInput
               className="form-control form-control-sm short"
-              type="number"
-              min={0}
-              max={240}
-              aria-label="Moving the car takes, minutes"
-              aria-invalid={!(moveMinutes >= 0 && moveMinutes <= 240)}
+              label="Moving the car takes, minutes"
               value={moveMinutes}
-              onChange={(e) => setMoveMinutes(Number(e.target.value))}
+              wrong={!(moveMinutes >= 0 && moveMinutes <= 240)}
+              onChange={setMoveMinutes}
             />{" "}
             min
           </span>

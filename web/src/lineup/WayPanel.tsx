@@ -1,5 +1,6 @@
 import Button from "react-bootstrap/Button";
 import { LINK_WORDS, nameSchema, type Garage, type Row, type SavedWay } from "@kettleback/core";
+import { FigureInput } from "../format/FigureInput";
 import {
   decimals,
   distanceFigure,
@@ -17,6 +18,9 @@ import { freshId, type LineupDraft } from "../state/lineup";
 
 /** What a purchase may cost at most, as the line-up's schema has it. */
 const MOST_PRICE = 1_000_000;
+const isPrice = (n: number): boolean => n >= 0 && n <= MOST_PRICE;
+/** Stays that a post may be held to, in minutes, as the line-up's schema has them. */
+const isLimit = (minutes: number): boolean => minutes >= 5 && minutes <= 10_080;
 
 interface Props extends ViewProps {
   readonly garage: Garage;
@@ -67,17 +71,15 @@ export function WayPanel({ solved, selected, garage, onChange, onView, onOpenPat
               <li key={what}>
                 <label>
                   {what}
-                  <input
-                    type="number"
-                    min={0}
+                  <FigureInput
+                    label={`${what}, ${currency}`}
+                    className=""
                     value={price}
-                    onChange={(e) =>
+                    wrong={(asked) => !isPrice(asked)}
+                    onChange={(asked) =>
+                      isPrice(asked) &&
                       setWay({
-                        buy: saved.buy.map((item, j) =>
-                          j === i
-                            ? { what, price: Math.min(MOST_PRICE, Math.max(0, Number(e.target.value))) }
-                            : item,
-                        ),
+                        buy: saved.buy.map((item, j) => (j === i ? { what, price: asked } : item)),
                       })
                     }
                   />
@@ -91,16 +93,15 @@ export function WayPanel({ solved, selected, garage, onChange, onView, onOpenPat
       <label className="way-limit">
         Longest stay there
         <span>
-          <input
-            type="number"
-            min={5}
-            max={10_080}
+          <FigureInput
+            label="Longest stay there, minutes"
+            className=""
             placeholder="none"
-            value={saved.limitMinutes ?? ""}
-            onChange={(e) => {
-              const minutes = Number(e.target.value);
-              if (e.target.value === "") setWay({ limitMinutes: null });
-              else if (minutes >= 5 && minutes <= 10_080) setWay({ limitMinutes: minutes });
+            value={saved.limitMinutes ?? Number.NaN}
+            wrong={(minutes) => !Number.isNaN(minutes) && !isLimit(minutes)}
+            onChange={(minutes) => {
+              if (Number.isNaN(minutes)) setWay({ limitMinutes: null });
+              else if (isLimit(minutes)) setWay({ limitMinutes: minutes });
             }}
           />{" "}
           min

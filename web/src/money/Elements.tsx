@@ -11,6 +11,7 @@ import {
   type Weekday,
 } from "@kettleback/core";
 import { useState } from "react";
+import { FigureInput } from "../format/FigureInput";
 import { NumberInput } from "./NumberInput";
 import type { PartProps } from "./Tariffs";
 import { DateInput, TimeInput } from "../format/MomentInput";
@@ -46,15 +47,11 @@ function OptionalNumber({
     <label className="number">
       <span className="label">{label}</span>
       <span className="with-unit">
-        <input
-          className="form-control form-control-sm"
-          type="number"
-          min={0}
-          max={max}
-          step="any"
-          aria-label={`${label}, ${unit}`}
-          value={value ?? ""}
-          onChange={(e) => onChange(e.target.value === "" ? undefined : Number(e.target.value))}
+        <FigureInput
+          label={`${label}, ${unit}`}
+          value={value ?? Number.NaN}
+          wrong={(n) => n < 0 || n > max}
+          onChange={(n) => onChange(Number.isNaN(n) ? undefined : n)}
         />
         <span className="unit">{unit}</span>
       </span>

@@ -1,5 +1,4 @@
-import { useState } from "react";
-import { readNumber, typedNumber } from "../format/manner";
+import { FigureInput } from "../format/FigureInput";
 
 interface Props {
   readonly label: string;
@@ -9,27 +8,17 @@ interface Props {
   onChange(value: number): void;
 }
 
-const shown = (share: number): string =>
-  Number.isFinite(share) ? typedNumber(Math.round(share * 1000) / 10) : "";
-
-/** State of charge typed as per cent. What was typed stays, also when it is not acceptable. */
+/** State of charge typed as per cent, to a tenth. */
 export function PercentInput({ label, value, problem, onChange }: Props) {
-  const [typed, setTyped] = useState({ text: shown(value), value });
-  // The value also changes from outside (undo, another path): then what was typed no longer stands.
-  const text = Object.is(typed.value, value) ? typed.text : shown(value);
   return (
     <span className={problem ? "percent wrong" : "percent"}>
-      <input
+      <FigureInput
         className="bracket"
-        inputMode="decimal"
-        aria-label={`${label}, per cent`}
-        aria-invalid={!!problem}
-        value={text}
-        onChange={(e) => {
-          const next = readNumber(e.target.value) / 100;
-          setTyped({ text: e.target.value, value: next });
-          onChange(next);
-        }}
+        label={`${label}, per cent`}
+        value={value * 100}
+        decimals={1}
+        wrong={!!problem}
+        onChange={(percent) => onChange(percent / 100)}
       />
       %
     </span>

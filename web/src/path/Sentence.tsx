@@ -1,3 +1,4 @@
+import { useState } from "react";
 import {
   adaptersFor,
   cablesFor,
@@ -43,6 +44,9 @@ export function Sentence({ garage, draft, problems, blamed, repeated, onChange }
   const cable = garage.cables.find((c) => c.id === draft.cableId)?.spec;
   const leads = outlet ? leadsFor(garage, outlet.spec) : [];
   const adapters = unit && car ? adaptersFor(garage, unit, cable, car) : [];
+  // Once how warm the pack is was spoken of it stays in the sentence, or its field would be gone when it is cleared.
+  const [spoken, setSpoken] = useState(false);
+  if (!spoken && draft.session.batteryC !== null) setSpoken(true);
   const wrong = (field: string) => problems.find((p) => p.field.startsWith(field))?.message;
 
   return (
@@ -124,9 +128,7 @@ export function Sentence({ garage, draft, problems, blamed, repeated, onChange }
         </>
       )}
       , <SpanWords session={draft.session} repeated={repeated} wrong={wrong} onChange={session} />
-      {(unit?.kind === "rapid" || draft.session.batteryC !== null) && (
-        <PackWords draft={draft} wrong={!!wrong("session.batteryC")} onChange={onChange} />
-      )}
+      {(unit?.kind === "rapid" || spoken) && <PackWords draft={draft} wrong={wrong} onChange={onChange} />}
       {unit?.kind === "rapid" && <OtherPlug draft={draft} onChange={onChange} />}, needed by{" "}
       <Departure value={draft.session.neededBy} onChange={(neededBy) => session({ neededBy })} />, paid at{" "}
       <Pick

@@ -1,4 +1,5 @@
 import type { PlannedSession } from "@kettleback/core";
+import { FigureInput } from "../format/FigureInput";
 import type { Draft } from "../state/draft";
 import { PercentInput } from "./PercentInput";
 import { DateInput, TimeInput } from "../format/MomentInput";
@@ -113,39 +114,35 @@ export function SpanWords({ session, repeated, wrong, onChange }: SpanProps) {
 }
 
 /** How warm the pack is, and what warms it. */
-export function PackWords({ draft, wrong, onChange }: Props & { readonly wrong: boolean }) {
+export function PackWords({ draft, wrong, onChange }: Props & { wrong(field: string): string | undefined }) {
   const { session } = draft;
   const set = (change: Partial<Draft["session"]>) =>
     onChange({ ...draft, session: { ...session, ...change } });
   return (
     <>
       , the pack at{" "}
-      <span className={wrong ? "percent wrong" : "percent"}>
-        <input
+      <span className={wrong("session.batteryC") ? "percent wrong" : "percent"}>
+        <FigureInput
           className="bracket temperature"
-          type="number"
-          aria-label="Battery temperature, °C"
+          label="Battery temperature, °C"
           placeholder="warm"
-          aria-invalid={wrong}
-          value={session.batteryC ?? ""}
-          onChange={(e) => set({ batteryC: e.target.value === "" ? null : Number(e.target.value) })}
+          wrong={!!wrong("session.batteryC")}
+          value={session.batteryC ?? Number.NaN}
+          onChange={(c) => set({ batteryC: Number.isNaN(c) ? null : c })}
         />
         °C
       </span>
-      {(session.batteryC !== null || session.heatingW > 0) && (
+      {(session.batteryC !== null || session.heatingW !== 0) && (
         <>
           {" "}
           and heated with{" "}
-          <span className="percent">
-            <input
+          <span className={wrong("session.heatingW") ? "percent wrong" : "percent"}>
+            <FigureInput
               className="bracket temperature"
-              type="number"
-              aria-label="Heating, kW"
-              min={0}
-              max={10}
-              step={0.5}
+              label="Heating, kW"
+              wrong={!!wrong("session.heatingW")}
               value={session.heatingW / 1000}
-              onChange={(e) => set({ heatingW: Number(e.target.value) * 1000 })}
+              onChange={(kW) => set({ heatingW: kW * 1000 })}
             />
             kW
           </span>

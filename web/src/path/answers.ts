@@ -30,14 +30,17 @@ export interface Shown {
 export const localAt = ({ clock }: Solution, seconds: number): DateTime =>
   DateTime.fromMillis(msAt(clock, seconds), { zone: clock.zone });
 
-const day = (s: Solution): string => {
-  const ready = localAt(s, s.secondsToTarget);
-  const days = Math.round(ready.startOf("day").diff(localAt(s, 0).startOf("day"), "days").days);
+/** Whole days on the calendar, by its dates alone: a day of 23 or 25 hours is one. */
+const calendarDays = (from: DateTime, to: DateTime): number =>
+  (Date.UTC(to.year, to.month - 1, to.day) - Date.UTC(from.year, from.month - 1, from.day)) / 86_400_000;
+
+const day = (s: Solution, ready: DateTime): string => {
+  const days = calendarDays(localAt(s, 0), ready);
   return days === 0 ? "the same day" : days === 1 ? "the next day" : `${days} days later, ${dayText(ready)}`;
 };
 
-function readyAside(s: Solution): string {
-  const took = `${durationText(s.secondsToTarget)}, ${day(s)}`;
+function readyAside(s: Solution, ready: DateTime): string {
+  const took = `${durationText(s.secondsToTarget)}, ${day(s, ready)}`;
   const { departure } = s.clock;
   if (departure === null) return took;
   return s.reached
@@ -53,6 +56,7 @@ export function shownAnswers(charging: Charging): Shown[] {
   const { solution: s, point, plan } = charging;
   const { distanceUnit: unit, currency } = plan.household;
   const { balance } = s.moment;
+  const ready = localAt(s, s.secondsToTarget);
   const lostShare = s.ledger.wall > 0 ? s.ledger.lost / s.ledger.wall : 0;
   const perKWh = s.ledger.stored > 0 ? s.bill.total / (s.ledger.stored / 1000) : 0;
   const standing = s.bill.lines.reduce(
@@ -64,8 +68,8 @@ export function shownAnswers(charging: Charging): Shown[] {
       answer: "ready",
       name: s.reached ? "Ready at" : "Not in time",
       nature: "clock",
-      figure: { value: timeText(localAt(s, s.secondsToTarget)), unit: "" },
-      aside: readyAside(s),
+      figure: { value: timeText(ready), unit: "" },
+      aside: readyAside(s, ready),
       alarm: !s.reached,
     },
     {

@@ -90,6 +90,31 @@ describe("the sentence", () => {
     expect(seen.mock.lastCall![0].settings.otherBusy).toBe(true);
   });
 
+  test("on alternating current too, how warm the pack is stays in the sentence while its field is cleared", () => {
+    const seen = jest.fn<void, [Draft]>();
+    const cold = { ...night, session: { ...night.session, batteryC: -5 } };
+    render(<Said garage={fallowQuay} start={cold} seen={seen} />);
+    const field = () => screen.getByLabelText<HTMLInputElement>("Battery temperature, °C");
+    fireEvent.change(field(), { target: { value: "" } });
+    expect(seen.mock.lastCall![0].session.batteryC).toBeNull();
+    fireEvent.change(field(), { target: { value: "-12" } });
+    expect(seen.mock.lastCall![0].session.batteryC).toBe(-12);
+  });
+
+  test("a heater's power that is cleared stays blank and is named as missing, never taken for none", () => {
+    const seen = jest.fn<void, [Draft]>();
+    const start = draftFor(fallowQuay, "fq-path-ferry");
+    render(<Said garage={fallowQuay} start={start} seen={seen} />);
+    const field = screen.getByLabelText<HTMLInputElement>("Heating, kW");
+    fireEvent.change(field, { target: { value: "" } });
+    expect(field.value).toBe("");
+    expect(field.getAttribute("aria-invalid")).toBe("true");
+    const answered = answerOf(fallowQuay, seen.mock.lastCall![0]);
+    expect(answered.kind === "unsound" && answered.problems.map((p) => p.field)).toEqual([
+      "session.heatingW",
+    ]);
+  });
+
   test("what is tried out stands in its bracket, and picking anything else ends it", () => {
     const seen = jest.fn<void, [Draft]>();
     const { plan } = answerOf(fallowQuay, night) as Extract<Answered, { kind: "charging" }>;

@@ -18,6 +18,9 @@ interface Wanted {
 let busy = false;
 let next: Wanted | undefined;
 
+/** The task after this one: what is sent to the worker is copied first, and that need not hold up a change's own frame. */
+const nextTask = (): Promise<void> => new Promise((resolve) => setTimeout(resolve));
+
 /** Asks for a plan's aside. While one is being worked out only the newest wish is kept: older ones answer nobody. */
 export async function askAside(plan: Plan, clock: Clock, done: (aside: Aside) => void): Promise<void> {
   next = { plan, clock, done };
@@ -25,6 +28,7 @@ export async function askAside(plan: Plan, clock: Clock, done: (aside: Aside) =>
   busy = true;
   try {
     while (next) {
+      await nextTask();
       const wanted: Wanted = next;
       next = undefined;
       const aside = await worker().asideOf(wanted.plan, wanted.clock);

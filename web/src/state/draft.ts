@@ -39,6 +39,7 @@ const draftSchema = savedPathSchema.extend({
     fromSoc: typed,
     toSoc: typed,
     batteryC: z.number().nullable(),
+    heatingW: typed,
     pluggedInAt: z.string(),
   }),
   savedId: z.string().nullable(),
