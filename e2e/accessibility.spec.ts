@@ -1,6 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
-import { answer, expect, pick, test } from "./application";
+import { answer, expect, pick, test, testAtTheDoor } from "./application";
 
 const WCAG = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"];
 
@@ -174,32 +174,62 @@ const MONEY: typeof SCREENS = {
   "money, memberships": money("Memberships", (page) => page.getByText("It pays from").waitFor()),
 };
 
+const SCHEMES = ["light", "dark"] as const;
+
+/** Looks at a page in a colour scheme and returns what an accessibility scan finds wrong there. */
+async function faults(page: Page, colorScheme: (typeof SCHEMES)[number]): Promise<string[]> {
+  const axe = new AxeBuilder({ page });
+  // At dusk nothing but the colours is another.
+  const { violations } = await (
+    colorScheme === "light" ? axe.withTags(WCAG) : axe.withRules(["color-contrast"])
+  ).analyze();
+  return violations.map(
+    (v) => `${colorScheme} ${v.id}: ${v.nodes.map((n) => n.target.join(" ")).join(", ")}`,
+  );
+}
+
+/** Nothing on a page is wider than a phone. The chart follows a resize a moment later. */
+async function expectFitsPhone(page: Page): Promise<void> {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await expect
+    .poll(() => page.evaluate(() => document.documentElement.scrollWidth - innerWidth))
+    .toBeLessThanOrEqual(0);
+}
+
+/** What the browser says went wrong, a refused resource among it. */
+function complaintsOf(page: Page): string[] {
+  const complaints: string[] = [];
+  page.on("console", (message) => message.type() === "error" && complaints.push(message.text()));
+  page.on("pageerror", (error) => complaints.push(error.message));
+  return complaints;
+}
+
 for (const [name, open] of Object.entries({ ...SCREENS, ...LINEUP, ...MONEY, ...BEGIN }))
   test(`${name}, by day and at dusk: no accessibility fault, no refused resource, nothing wider than a phone`, async ({
     page,
   }) => {
-    const complaints: string[] = [];
-    page.on("console", (message) => message.type() === "error" && complaints.push(message.text()));
-    page.on("pageerror", (error) => complaints.push(error.message));
+    const complaints = complaintsOf(page);
     await page.emulateMedia({ colorScheme: "light", reducedMotion: "reduce" });
     await open(page);
-    for (const colorScheme of ["light", "dark"] as const) {
+    for (const colorScheme of SCHEMES) {
       await page.emulateMedia({ colorScheme, reducedMotion: "reduce" });
       await expect(page.locator("html")).toHaveAttribute("data-bs-theme", colorScheme);
-      const axe = new AxeBuilder({ page });
-      // At dusk nothing but the colours is another.
-      const { violations } = await (
-        colorScheme === "light" ? axe.withTags(WCAG) : axe.withRules(["color-contrast"])
-      ).analyze();
-      expect(
-        violations.map((v) => `${colorScheme} ${v.id}: ${v.nodes.map((n) => n.target.join(" ")).join(", ")}`),
-      ).toEqual([]);
+      expect(await faults(page, colorScheme)).toEqual([]);
     }
-
-    await page.setViewportSize({ width: 390, height: 844 });
-    // The chart follows a resize a moment later.
-    await expect
-      .poll(() => page.evaluate(() => document.documentElement.scrollWidth - innerWidth))
-      .toBeLessThanOrEqual(0);
+    await expectFitsPhone(page);
     expect(complaints).toEqual([]);
   });
+
+testAtTheDoor(
+  "the door, with a passphrase that was wrong, by day and at dusk: no accessibility fault, nothing wider than a phone",
+  async ({ page }) => {
+    await page.getByLabel("Passphrase").fill("gulls over the slip");
+    await page.keyboard.press("Enter");
+    await page.getByRole("alert").waitFor();
+    for (const colorScheme of SCHEMES) {
+      await page.emulateMedia({ colorScheme });
+      expect(await faults(page, colorScheme)).toEqual([]);
+    }
+    await expectFitsPhone(page);
+  },
+);

@@ -1,4 +1,4 @@
-import { evaluate } from "mathjs";
+import { evaluate } from "mathjs/number";
 import { RESULT_DIGITS, TERM_DIGITS, type Step } from "../working";
 
 const shown = (value: number, digits: number): number => Number(value.toPrecision(digits));

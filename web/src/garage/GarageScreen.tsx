@@ -53,11 +53,9 @@ type BenchId = (typeof BENCHES)[number]["id"];
 
 const NEW = { parentId: null };
 
-/** Units that hang at a place are shown there. */
-const onShelf = (garage: Garage, kind: Shelf["kind"]) => {
-  const rows = garage[kind] as readonly Kept<{ name: string }>[];
-  return kind === "units" ? rows.filter(({ parentId }) => parentId === null) : rows;
-};
+/** Units that are wired in, or are to be, are shown at the places. */
+const onShelf = (garage: Garage, kind: Shelf["kind"]): readonly Kept<{ name: string }>[] =>
+  kind === "units" ? garage.units.filter(({ spec }) => spec.kind === "portable") : garage[kind];
 
 /** Cars, places, and everything between them. */
 export default function GarageScreen({ garage }: { garage: Garage }) {

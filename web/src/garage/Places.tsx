@@ -17,6 +17,9 @@ export function Places({ garage, onEdit }: Props) {
     text: [place.spec.name, ...outletsOf(garage, place.id).map(({ spec }) => spec.name)].join(" "),
   }));
   const lost = garage.outlets.filter(({ parentId }) => !garage.places.some(({ id }) => id === parentId));
+  const loose = garage.units.filter(
+    ({ spec, parentId }) => spec.kind !== "portable" && !garage.outlets.some(({ id }) => id === parentId),
+  );
   return (
     <>
       <Things
@@ -28,6 +31,17 @@ export function Places({ garage, onEdit }: Props) {
       {lost.map((row) => (
         <ThingRow key={row.id} kind="outlets" row={row} garage={garage} onEdit={onEdit} />
       ))}
+      {loose.length > 0 && (
+        <section className="place" aria-label="Wired in nowhere yet">
+          <header>
+            <h3>Wired in nowhere yet</h3>
+            <p>Say at which outlet each hangs, and it is shown there.</p>
+          </header>
+          {loose.map((row) => (
+            <ThingRow key={row.id} kind="units" row={row} garage={garage} onEdit={onEdit} />
+          ))}
+        </section>
+      )}
     </>
   );
 }
