@@ -13,7 +13,6 @@ import { LineupFile } from "./LineupFile";
 import { Picture } from "./Picture";
 import { SavedLineups } from "./SavedLineups";
 import { WayPanel } from "./WayPanel";
-import "../path/path.scss";
 import "../path/sentence.scss";
 import "./lineup.scss";
 
@@ -120,7 +119,7 @@ function Bench({ garage, solved, onChange }: BenchProps) {
   const charts = problems.length === 0 && open.ways.length > 0 && open.cars.length > 0;
   return (
     <div className="lineup-room">
-      <div className="path-head">
+      <div className="room-head">
         <h1 className="visually-hidden">Line-up</h1>
         <SavedLineups garage={garage} draft={draft} sound={problems.length === 0} onChange={onChange} />
         <div className="undo">
@@ -129,7 +128,7 @@ function Bench({ garage, solved, onChange }: BenchProps) {
         </div>
       </div>
       <AskedSentence garage={garage} solved={solved} onChange={onChange} />
-      {problems.length > 0 && <Problems problems={problems} />}
+      {problems.length > 0 && <Problems problems={problems} distance={garage.household.spec.distanceUnit} />}
       {solved.clock?.notes.map((note) => (
         <p key={note} className="quiet">
           {note}

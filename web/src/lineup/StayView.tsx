@@ -25,7 +25,13 @@ export default function StayView({ solved, selected, onSelect }: ViewProps) {
   cells.forEach((cell, i) => cell?.kind === "charging" && way.set(cell, i));
   const chosen = cells[selected];
   const here = chosen?.kind === "charging" ? chosen : rows[0];
-  const sound = hours > 0 && hours <= 168 && moveMinutes >= 0 && moveMinutes <= 240;
+  const hoursRight = hours > 0 && hours <= 168;
+  const minutesRight = moveMinutes >= 0 && moveMinutes <= 240;
+  const problems = [
+    ...(hoursRight ? [] : ["Length of the stay: accepted: above 0 to 168 h"]),
+    ...(minutesRight ? [] : ["Moving takes: accepted: 0 to 240 min"]),
+  ];
+  const sound = problems.length === 0;
   const stays =
     useSolved(
       () =>
@@ -52,7 +58,7 @@ export default function StayView({ solved, selected, onSelect }: ViewProps) {
               className="form-control form-control-sm short"
               label="Length of the stay, hours"
               value={hours}
-              wrong={!(hours > 0 && hours <= 168)}
+              wrong={!hoursRight}
               onChange={setHours}
             />{" "}
             h here
@@ -93,17 +99,19 @@ export default function StayView({ solved, selected, onSelect }: ViewProps) {
               className="form-control form-control-sm short"
               label="Moving the car takes, minutes"
               value={moveMinutes}
-              wrong={!(moveMinutes >= 0 && moveMinutes <= 240)}
+              wrong={!minutesRight}
               onChange={setMoveMinutes}
             />{" "}
             min
           </span>
         </label>
       </div>
-      {!sound && (
-        <p className="problems" role="alert">
-          A stay: accepted: above 0 to 168 h; moving: 0 to 240 min.
-        </p>
+      {problems.length > 0 && (
+        <ul className="problems" role="alert">
+          {problems.map((problem) => (
+            <li key={problem}>{problem}</li>
+          ))}
+        </ul>
       )}
       {sound && here && best && (
         <p className="says" aria-live="polite">
@@ -114,32 +122,34 @@ export default function StayView({ solved, selected, onSelect }: ViewProps) {
               : `Not worth the move: ${best.row.plan.name} would give ${km(best.moreKm)} more, below the ${km(WORTH_MOVING_KM)} it takes to get up for.`}
         </p>
       )}
-      <div className="table-wrap" tabIndex={0} role="region" aria-label="What each way gives in the stay">
-        <table className="plain">
-          <thead>
-            <tr>
-              <th scope="col">Way</th>
-              <th scope="col">At the plug</th>
-              <th scope="col">Range gained</th>
-              <th scope="col">On the meter</th>
-              <th scope="col">Cost</th>
-              <th scope="col">Against where you stand</th>
-              <th scope="col" />
-            </tr>
-          </thead>
-          <tbody>
-            {stays.map((stay) => (
-              <StayRow
-                key={way.get(stay.row)}
-                stay={stay}
-                here={stay.row === here}
-                km={km}
-                currency={currency}
-              />
-            ))}
-          </tbody>
-        </table>
-      </div>
+      {stays.length > 0 && (
+        <div className="table-wrap" tabIndex={0} role="region" aria-label="What each way gives in the stay">
+          <table className="plain">
+            <thead>
+              <tr>
+                <th scope="col">Way</th>
+                <th scope="col">At the plug</th>
+                <th scope="col">Range gained</th>
+                <th scope="col">On the meter</th>
+                <th scope="col">Cost</th>
+                <th scope="col">Against where you stand</th>
+                <th scope="col" />
+              </tr>
+            </thead>
+            <tbody>
+              {stays.map((stay) => (
+                <StayRow
+                  key={way.get(stay.row)}
+                  stay={stay}
+                  here={stay.row === here}
+                  km={km}
+                  currency={currency}
+                />
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
     </section>
   );
 }

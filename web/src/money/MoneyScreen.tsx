@@ -10,7 +10,6 @@ import type { Answered, Charging } from "../solve/answer";
 import { useSolve } from "../solve/store";
 import { draftStoreOf, type Draft } from "../state/draft";
 import { moneyStoreOf } from "../state/money";
-import "../path/path.scss";
 import "../path/sentence.scss";
 import "./money.scss";
 
@@ -122,7 +121,7 @@ function OfPath({ garage, answered, view, onChange }: OfPathProps) {
       {draft.trial && view !== "tariffs" && (
         <Trying trial={draft.trial} onBack={() => onChange({ ...draft, trial: null })} />
       )}
-      {problems.length > 0 && <Problems problems={problems} />}
+      {problems.length > 0 && <Problems problems={problems} distance={garage.household.spec.distanceUnit} />}
       {answered.kind === "stuck" && (
         <Refused refusal={answered.refusal} fixes={answered.fixes} onChange={onChange} />
       )}

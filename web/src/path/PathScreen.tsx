@@ -33,9 +33,11 @@ const Hangs = lazy(() => import("./Hangs").then(({ Hangs: view }) => ({ default:
 /** The heart: one sentence that says what is plugged in where, and at once what comes of it. */
 export default function PathScreen({ garage }: { garage: Garage }) {
   const answered = useSolve((s) => s.answered);
+  const standing = useSolve((s) => s.standing);
   if (!answered || answered.garage !== garage) return <NothingYet />;
   const onChange = (draft: Draft) => draftStoreOf(garage.household.id).getState().set(draft);
-  return <Bench garage={garage} answered={answered} onChange={onChange} />;
+  const stands = standing?.garage === garage ? standing : null;
+  return <Bench garage={garage} answered={answered} standing={stands} onChange={onChange} />;
 }
 
 function NothingYet() {
@@ -53,6 +55,8 @@ function NothingYet() {
 interface BenchProps {
   readonly garage: Garage;
   readonly answered: Answered;
+  /** The last answer of this household, while what is asked cannot be answered. */
+  readonly standing: (Answered & Charging) | null;
   onChange(draft: Draft): void;
 }
 
@@ -63,13 +67,13 @@ const blamedField = (answered: Answered): string | null =>
       ? (answered.problems[0]?.field ?? null)
       : null;
 
-function Bench({ garage, answered, onChange }: BenchProps) {
+function Bench({ garage, answered, standing, onChange }: BenchProps) {
   const { draft } = answered;
   const plan = answered.kind === "unsound" ? null : answered.plan;
   const problems = answered.kind === "unsound" ? answered.problems : [];
   return (
     <div className="path-room">
-      <div className="path-head">
+      <div className="room-head">
         <h1 className="visually-hidden">Path</h1>
         <SavedPaths garage={garage} draft={draft} plan={plan} onChange={onChange} />
         <div className="undo">
@@ -90,7 +94,14 @@ function Bench({ garage, answered, onChange }: BenchProps) {
         onChange={onChange}
       />
       {draft.trial && <Trying trial={draft.trial} onBack={() => onChange({ ...draft, trial: null })} />}
-      {problems.length > 0 && <Problems problems={problems} />}
+      {problems.length > 0 && <Problems problems={problems} distance={garage.household.spec.distanceUnit} />}
+      {answered.kind === "unsound" && standing?.draft.savedId === draft.savedId && (
+        // While a figure is being typed anew the screen does not fall empty; nothing of it can be used.
+        <div className="as-before" inert>
+          <p className="quiet">As it was before that change:</p>
+          <Answer charging={standing} draft={standing.draft} onChange={onChange} />
+        </div>
+      )}
       {answered.kind === "stuck" && (
         <>
           <Refused refusal={answered.refusal} fixes={answered.fixes} onChange={onChange} />

@@ -1,4 +1,4 @@
-import { acceptedRange, type FieldProblem } from "@kettleback/core";
+import { acceptedRange, fromKm, type DistanceUnit, type FieldProblem } from "@kettleback/core";
 
 const FIELD_WORDS: Record<string, string> = {
   "session.fromSoc": "Charge at the start",
@@ -11,19 +11,43 @@ const FIELD_WORDS: Record<string, string> = {
   dayKm: "A day's drive",
 };
 
-const SHARES = new Set(["session.fromSoc", "session.toSoc"]);
+/** Fields that are typed in another unit than the document keeps: what of it makes what is typed, and its unit. */
+const typedIn = (
+  field: string,
+  distance: DistanceUnit,
+): readonly [(kept: number) => number, string] | null => {
+  switch (field) {
+    case "session.fromSoc":
+    case "session.toSoc":
+      return [(share) => share * 100, "%"];
+    case "session.heatingW":
+      return [(watts) => watts / 1000, "kW"];
+    case "dayKm":
+      return [(km) => Math.floor(fromKm(km, distance)), distance];
+    default:
+      return null;
+  }
+};
 
-/** The screen speaks per cent where the document speaks shares. */
-const inScreenWords = ({ field, message, accepts }: FieldProblem): string =>
-  `${FIELD_WORDS[field] ?? field}: ${accepts && SHARES.has(field) ? acceptedRange(accepts.min * 100, accepts.max * 100, "%") : message}`;
+/** The screen speaks of its fields in the units in which they are typed. */
+function inScreenWords({ field, message, accepts }: FieldProblem, distance: DistanceUnit): string {
+  const typed = accepts && typedIn(field, distance);
+  const said = typed ? acceptedRange(typed[0](accepts.min), typed[0](accepts.max), typed[1]) : message;
+  return `${FIELD_WORDS[field] ?? field}: ${said}`;
+}
+
+interface Props {
+  readonly problems: readonly FieldProblem[];
+  readonly distance: DistanceUnit;
+}
 
 /** What is wrong with what was typed, field by field, in the screen's own words. */
-export function Problems({ problems }: { readonly problems: readonly FieldProblem[] }) {
+export function Problems({ problems, distance }: Props) {
   return (
     <div role="alert">
       <ul className="problems">
-        {problems.map((p) => (
-          <li key={p.field}>{inScreenWords(p)}</li>
+        {problems.map((problem) => (
+          <li key={problem.field}>{inScreenWords(problem, distance)}</li>
         ))}
       </ul>
     </div>

@@ -5,6 +5,7 @@ import { Header } from "./Header";
 import { Notices } from "./Notices";
 import { Failure, Waiting } from "./states";
 import "./shell.scss";
+import "./parts.scss";
 import { mannerKey } from "../format/manner";
 
 const PathScreen = lazy(() => import("../path/PathScreen"));

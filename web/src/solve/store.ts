@@ -3,13 +3,15 @@ import { create } from "zustand";
 import { explain, type Answer, type Garage, type Working } from "@kettleback/core";
 import { draftStoreOf, firstDraft, type Draft } from "../state/draft";
 import { useGarage } from "../state/garage";
-import { answerOf, type Answered } from "./answer";
+import { answerOf, type Answered, type Charging } from "./answer";
 import type { Aside } from "./aside";
 import { askAside } from "./ask";
 
 interface SolveState {
   /** What the draft in view comes to; null without a garage, or in one with nothing to plug in. */
   readonly answered: Answered | null;
+  /** The last of them along which something charged. */
+  readonly standing: (Answered & Charging) | null;
   /** What takes many solves, of the plan it names; follows the answer a moment later. */
   readonly aside: Aside | null;
   /** The answer whose working is open, and that working. */
@@ -24,6 +26,7 @@ const workingOf = (answered: Answered | null, open: Answer | null): Working | nu
 /** The one place where the browser solves: once a change, never while anything is drawn. Views read it. */
 export const useSolve = create<SolveState>()((set, get) => ({
   answered: null,
+  standing: null,
   aside: null,
   open: null,
   working: null,
@@ -61,8 +64,12 @@ function follow(): void {
   }
   if (answered?.garage === garage && answered.draft === draft) return;
   const next = answerOf(garage, draft);
-  useSolve.setState({ answered: next, working: workingOf(next, open) });
-  if (next.kind !== "charging") return;
+  const working = workingOf(next, open);
+  if (next.kind !== "charging") {
+    useSolve.setState({ answered: next, working });
+    return;
+  }
+  useSolve.setState({ answered: next, standing: next, working });
   void askAside(next.plan, next.solution.clock, (aside) => useSolve.setState({ aside }));
 }
 
