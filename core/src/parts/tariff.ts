@@ -16,7 +16,10 @@ export const WEEKDAYS = [
 ] as const;
 export type Weekday = (typeof WEEKDAYS)[number];
 
-const price = () => quantity(-1_000, 100_000, "(below zero where the tariff really pays you)");
+/** What a price may be: below zero where the tariff really pays you. */
+export const PRICE_RANGE = { min: -1_000, max: 100_000 } as const;
+const price = () =>
+  quantity(PRICE_RANGE.min, PRICE_RANGE.max, "(below zero where the tariff really pays you)");
 
 export const priceComponentSchema = z.strictObject({
   type: choice(COMPONENTS),

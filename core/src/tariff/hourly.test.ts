@@ -1,7 +1,8 @@
 import { clockAt, levelRun, tariffOf, element } from "../tests/tariffs";
 import { amountOf } from "../units";
 import type { Tariff } from "../parts";
-import { bill, readPrices } from ".";
+import { MOST_PRICES } from "../parts";
+import { bill, PRICES_MAX_BYTES, readPrices } from ".";
 
 const HOUR = 3_600_000;
 /** Local hours of a day in a zone as rows, the way an exporter would print them, doubled hours and all. */
@@ -105,10 +106,113 @@ test.each([
     "line 2: start",
     "accepted: a time",
   ],
+  [
+    "a price below what any tariff pays",
+    "start,price\n2026-11-23T09:00,-1000\n2026-11-23T10:00,-1001",
+    "line 3: price",
+    "accepted: a number a kWh from -1000",
+  ],
+  [
+    "a price in another notation",
+    "start,price\n2026-11-23T09:00,0x10\n2026-11-23T10:00,1",
+    "line 2: price",
+    "accepted: a number",
+  ],
+  ["a row without a price", "start,price\n2026-11-23T09:00,1\n2026-11-23T10:00", "line 3: price", "accepted"],
+  ["a row without a start", "price,start\n1,2026-11-23T09:00\n2", "line 3: start", "accepted: a time"],
+  [
+    "a second day that no calendar has",
+    "start,price\n2026-11-23T09:00,1\n2026-02-30T10:00,1",
+    "line 3: start",
+    "accepted: a time",
+  ],
+  [
+    "a third start that is no time",
+    "start,price\n2026-11-23T09:00,1\n2026-11-23T10:00,1\nlater,1",
+    "line 4: start",
+    "accepted: a time",
+  ],
+  [
+    "a gap between moments",
+    "start,price\n2026-11-23T09:00:00Z,1\n2026-11-23T10:00:00Z,1\n2026-11-23T12:00:00Z,1",
+    "line 4: start",
+    "a gap: 2026-11-23T11:00:00.000Z is missing",
+  ],
+  [
+    "a moment out of order",
+    "start,price\n2026-11-23T09:00:00Z,1\n2026-11-23T10:00:00Z,1\n2026-11-23T08:00:00Z,1",
+    "line 4: start",
+    "out of order; 2026-11-23T11:00:00.000Z is due",
+  ],
+  [
+    "a fault after an empty line, at the line it stands on",
+    "start,price\n2026-11-23T09:00,1\n\n , \n2026-11-23T10:00,much",
+    "line 5: price",
+    "accepted: a number",
+  ],
+  [
+    "a fault in a file without a header",
+    "2026-11-23T09:00,1\n2026-11-23T10:00,much",
+    "line 2: price",
+    "accepted: a number",
+  ],
+  ["one column for both", "start price,other\n1,2\n3,4", "line 1", "a column named start"],
+  ["a column of starts alone", "start,cost\n1,2\n3,4", "line 1", "a column named start"],
+  ["a column of prices alone", "uptime,price\n1,2\n3,4", "line 1", "a column named start"],
   ["no columns", "a,b\n1,2\n", "line 1", "a column named start"],
   ["nothing", "", "line 1", "a column named start"],
   ["one row", "start,price\n2026-11-23T09:00,1", "(file)", "at least two rows"],
 ])("%s is refused with line and field", (_, csv, field, message) => {
   const read = readPrices(csv, "Europe/Dublin");
   expect(!read.ok && read.problems[0]).toEqual({ field, message: expect.stringContaining(message) });
+});
+
+const NINE_AND_TEN = { starts_at: "2026-11-23T09:00:00.000Z", minutes: 60, prices: [0.1, 0.2], markup: 0 };
+
+test.each([
+  ["without a header", "2026-11-23T09:00,0.1\n2026-11-23T10:00,0.2"],
+  ["with the price before the start", "price,start\n0.1,2026-11-23T09:00\n0.2,2026-11-23T10:00"],
+  ["with a space between day and time", "start,price\n2026-11-23 09:00,0.1\n2026-11-23 10:00,0.2"],
+  [
+    "with seconds, a space and an offset",
+    "start,price\n2026-11-23 10:00:00+01:00,0.1\n2026-11-23 11:00:00+01:00,0.2",
+  ],
+  ["with local seconds", "start,price\n2026-11-23T09:00:00,0.1\n2026-11-23T10:00:00.000,0.2"],
+  ["with blanks about every cell", "\n  2026-11-23T09:00 , 0.1\n 2026-11-23T10:00 , 0.2 \n\n"],
+  ["with empty lines", "price,start\n\n0.1,2026-11-23T09:00\n,\n0.2,2026-11-23T10:00\n"],
+  ["with columns nobody asked for", "zone,date,Price EUR\nIE,2026-11-23T09:00,0.1\nIE,2026-11-23T10:00,0.2"],
+])("prices %s are read the same", (_, csv) => {
+  expect(readPrices(csv, "Europe/Dublin")).toEqual({ ok: true, value: NINE_AND_TEN });
+});
+
+test("the dearest price there may be is read, by the MWh after it is divided", () => {
+  const read = (header: string, price: number) =>
+    readPrices(`start,${header}\n2026-11-23T09:00,0\n2026-11-23T10:00,${price}`, "Europe/Dublin");
+  expect([read("price", 100_000).ok, read("price", 100_001).ok]).toEqual([true, false]);
+  expect([read("price_per_MWh", 200_000).ok, read("price_per_MWh", 100_000_001).ok]).toEqual([true, false]);
+});
+
+test("a year of quarter hours is the most that is read; a file beyond its size is told so before it is parsed", () => {
+  const quarters = (count: number) =>
+    Array.from(
+      { length: count },
+      (_, i) => `${new Date(Date.parse("2026-01-01T00:00:00Z") + i * 900_000).toISOString()},0.1`,
+    ).join("\n");
+  const year = readPrices(quarters(MOST_PRICES), "Europe/Dublin");
+  expect(year.ok && year.value.prices).toHaveLength(MOST_PRICES);
+  expect(readPrices(quarters(MOST_PRICES + 1), "Europe/Dublin")).toEqual({
+    ok: false,
+    problems: [
+      { field: `line ${MOST_PRICES + 1}`, message: "accepted: up to 35136 prices, a year of quarter hours" },
+    ],
+  });
+  const told = (size: number) => {
+    const read = readPrices("x".repeat(size), "Europe/Dublin");
+    return !read.ok && read.problems[0];
+  };
+  expect(told(PRICES_MAX_BYTES)).toMatchObject({ field: "line 1" });
+  expect(told(PRICES_MAX_BYTES + 1)).toEqual({
+    field: "(file)",
+    message: "too large: 4194305 characters; accepted: up to 4194304",
+  });
 });

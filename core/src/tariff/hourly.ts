@@ -1,7 +1,7 @@
 import { IANAZone } from "luxon";
 import Papa from "papaparse";
 import type { FieldProblem } from "../documents";
-import { MOST_PRICES, type Beyond } from "../parts";
+import { MOST_PRICES, PRICE_RANGE, type Beyond } from "../parts";
 import { momentOfLocal } from "../clock";
 
 type Hourly = NonNullable<Beyond["hourly"]>;
@@ -104,10 +104,11 @@ function seriesOf(rows: readonly Row[], zone: IANAZone, perMWh: boolean): ReadPr
           : `${time} comes twice or out of order; ${expected} is due`,
       );
     }
-    const value = Number(price.replace(",", "."));
-    if (!NUMBER.test(price) || !(Math.abs(value) <= 100_000))
+    const value = NUMBER.test(price) ? Number(price.replace(",", ".")) : Number.NaN;
+    const perKWh = perMWh ? Number((value / 1000).toFixed(9)) : value;
+    if (!(perKWh >= PRICE_RANGE.min && perKWh <= PRICE_RANGE.max))
       return fail(`line ${line}: price`, "accepted: a number a kWh from -1000 to 100,000 such as 0.214");
-    prices.push(perMWh ? Number((value / 1000).toFixed(9)) : value);
+    prices.push(perKWh);
   }
   return { ok: true, value: { starts_at: new Date(start).toISOString(), minutes: step, prices, markup: 0 } };
 }

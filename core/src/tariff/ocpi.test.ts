@@ -9,6 +9,7 @@ import {
   printOcpi,
   readOcpi,
   STARTERS,
+  TARIFF_MAX_BYTES,
   termsOf,
   type Bill,
   type Connection,
@@ -270,9 +271,57 @@ test.each([
   expect(problem && problem.field).toMatch(/^line \d+: /);
 });
 
-test("text that is no tariff is refused, and never throws", () => {
-  for (const text of ["", "[", "[]", "7", "null", "x".repeat(2_000_000)])
-    expect(readOcpi(text, "EUR").ok).toBe(false);
+test.each([
+  ["nothing", "", /^not JSON: /],
+  ["half a list", "[", /^not JSON: /],
+  ["a list", "[]", /^needed: one tariff object; of a list, take one$/],
+  ["a number", "7", /^needed: one tariff object/],
+  ["null", "null", /^needed: one tariff object/],
+  ["too much", " ".repeat(TARIFF_MAX_BYTES + 1), /^too large: 1048577 characters; accepted: up to 1048576$/],
+  ["as much as there may be, of nothing", " ".repeat(TARIFF_MAX_BYTES), /^not JSON: /],
+])("text that is %s is refused as a file, and never throws", (_, text, message) => {
+  expect(readOcpi(text, "EUR")).toEqual({
+    ok: false,
+    problems: [{ field: "(file)", message: expect.stringMatching(message) }],
+  });
+});
+
+test("a problem is told with the line it stands on, in lists of many and under names with digits", () => {
+  const hour = (i: number) => ({
+    price_components: [{ type: "ENERGY", price: i === 11 ? "dear" : 0.1, step_size: 1 }],
+    restrictions: {
+      start_time: `${String(i).padStart(2, "0")}:00`,
+      end_time: `${String(i + 1).padStart(2, "0")}:00`,
+    },
+  });
+  const text = JSON.stringify(
+    {
+      id: "1",
+      currency: "EUR",
+      elements: Array.from({ length: 12 }, (_, i) => hour(i)),
+      note2: "x",
+      "2nd": "y",
+    },
+    null,
+    1,
+  );
+  const lineWith = (part: string) => text.split("\n").findIndex((line) => line.includes(part)) + 1;
+  const read = readOcpi(text, "EUR");
+  expect(!read.ok && read.problems.map(({ field }) => field)).toEqual([
+    `line ${lineWith("dear")}: elements.11.price_components.0.price`,
+    `line ${lineWith("note2")}: note2`,
+    `line ${lineWith("2nd")}: 2nd`,
+  ]);
+});
+
+test.each([
+  ["Hall rate, 2nd floor", "Hall-rate-2nd-floor"],
+  ["(night)", "night"],
+  ["Θ", "tariff"],
+  ["a name of more than thirty-six letters and digits", "a-name-of-more-than-thirty-six-lette"],
+])("a tariff named %s goes out with an identifier of its letters and digits", (name, id) => {
+  const text = printOcpi({ ...flatTariff(name, 0.3) }, household, "2026-11-23T00:00:00Z");
+  expect(JSON.parse(text)).toMatchObject({ id });
 });
 
 test("every starter is sound, reads as a price list, and bills without a gap", () => {

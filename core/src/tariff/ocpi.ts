@@ -75,6 +75,13 @@ export function readOcpi(text: string, currency: string): ReadTariff {
       };
 }
 
+/** An identifier as OCPI has them, of what of a name is letters and digits; "tariff" where nothing is. */
+const identifierOf = (name: string): string =>
+  name
+    .replace(/[^A-Za-z0-9]+/g, "-")
+    .slice(0, 36)
+    .replace(/^-|-$/g, "") || "tariff";
+
 /**
  * Writes a tariff as an OCPI 2.2.1 Tariff object. What OCPI asks for and a household does not know is filled in: a
  * country and party of nobody's, an identifier, a moment of last change.
@@ -84,7 +91,7 @@ export function printOcpi(tariff: Tariff, { currency }: Household, now: string):
   const document: Tariff = {
     country_code: "ZZ",
     party_id: "KBK",
-    id: tariff.name.replace(/[^A-Za-z0-9]+/g, "-").slice(0, 36) || "tariff",
+    id: identifierOf(tariff.name),
     currency,
     last_updated: now,
     ...tariff,
