@@ -1,5 +1,12 @@
 import Button from "react-bootstrap/Button";
-import { LINK_WORDS, nameSchema, type Garage, type Row, type SavedWay } from "@kettleback/core";
+import {
+  acceptedRange,
+  LINK_WORDS,
+  nameSchema,
+  type Garage,
+  type Row,
+  type SavedWay,
+} from "@kettleback/core";
 import { FigureInput } from "../format/FigureInput";
 import {
   decimals,
@@ -20,7 +27,8 @@ import { freshId, type LineupDraft } from "../state/lineup";
 const MOST_PRICE = 1_000_000;
 const isPrice = (n: number): boolean => n >= 0 && n <= MOST_PRICE;
 /** Stays that a post may be held to, in minutes, as the line-up's schema has them. */
-const isLimit = (minutes: number): boolean => minutes >= 5 && minutes <= 10_080;
+const LIMIT = { min: 5, max: 10_080 } as const;
+const isLimit = (minutes: number): boolean => minutes >= LIMIT.min && minutes <= LIMIT.max;
 
 interface Props extends ViewProps {
   readonly garage: Garage;
@@ -90,23 +98,31 @@ export function WayPanel({ solved, selected, garage, onChange, onView, onOpenPat
           <p className="quiet">Usual prices in {currency}; put in your own.</p>
         </div>
       )}
-      <label className="way-limit">
-        Longest stay there
-        <span>
-          <FigureInput
-            label="Longest stay there, minutes"
-            className=""
-            placeholder="none"
-            value={saved.limitMinutes ?? Number.NaN}
-            wrong={(minutes) => !Number.isNaN(minutes) && !isLimit(minutes)}
-            onChange={(minutes) => {
-              if (Number.isNaN(minutes)) setWay({ limitMinutes: null });
-              else if (isLimit(minutes)) setWay({ limitMinutes: minutes });
-            }}
-          />{" "}
-          min
-        </span>
-      </label>
+      <FigureInput
+        label="Longest stay there, minutes"
+        className=""
+        placeholder="none"
+        value={saved.limitMinutes ?? Number.NaN}
+        wrong={(minutes) => !Number.isNaN(minutes) && !isLimit(minutes)}
+        onChange={(minutes) => {
+          if (Number.isNaN(minutes)) setWay({ limitMinutes: null });
+          else if (isLimit(minutes)) setWay({ limitMinutes: minutes });
+        }}
+      >
+        {(field, wrong) => (
+          <>
+            <label className="way-limit">
+              Longest stay
+              <span>{field} min</span>
+            </label>
+            {wrong && (
+              <p className="problem" role="alert">
+                {acceptedRange(LIMIT.min, LIMIT.max, "min")}
+              </p>
+            )}
+          </>
+        )}
+      </FigureInput>
       <div className="way-actions">
         <Button size="sm" variant="quiet" disabled={isBase} onClick={() => set({ baseline: way.id })}>
           {isBase ? "The baseline" : "Make it the baseline"}
