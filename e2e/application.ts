@@ -16,7 +16,7 @@ export class Application {
     env = {},
   }: { demo?: boolean; env?: Record<string, string> } = {}): Promise<void> {
     const port = this.address ? new URL(this.address).port : "0";
-    const child = spawn(process.execPath, ["--import", "tsx", "server/src/main.ts"], {
+    const child = spawn(process.execPath, ["server/dist/main.mjs"], {
       cwd: join(import.meta.dirname, ".."),
       env: {
         ...process.env,

@@ -2,16 +2,7 @@
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import {
-  buildPages,
-  CHROMIUM,
-  ensureChromium,
-  ensurePackages,
-  must,
-  run,
-  tool,
-  withDemoServer,
-} from "./lib.mjs";
+import { build, CHROMIUM, ensureChromium, ensurePackages, must, run, tool, withDemoServer } from "./lib.mjs";
 
 ensurePackages();
 ensureChromium();
@@ -31,7 +22,7 @@ for (const part of ["core", "money"]) {
   broken += run(process.execPath, [bundle]);
 }
 rmSync(folder, { recursive: true });
-buildPages();
+build();
 await withDemoServer(async (address) => {
   broken += run(tool("tsx"), ["bench/server.ts", address]);
   broken += run(tool("tsx"), ["bench/browser.ts", address, CHROMIUM, "web/dist"]);

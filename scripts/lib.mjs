@@ -89,13 +89,27 @@ export function ensureChromium() {
   }
 }
 
-/** Builds the pages. */
-export const buildPages = () =>
-  must("building the pages", tool("vite"), ["build", "--config", "web/vite.config.ts", "--logLevel", "warn"]);
+const SERVER = "server/dist/main.mjs";
 
-/** Starts the server; resolves with the process and its address once it says it is ready. */
+/** Builds the pages, and the server as one file that starts in half the time of its sources. */
+export function build() {
+  must("building the pages", tool("vite"), ["build", "--config", "web/vite.config.ts", "--logLevel", "warn"]);
+  must("building the server", tool("esbuild"), [
+    "server/src/main.ts",
+    "--bundle",
+    "--platform=node",
+    "--format=esm",
+    "--packages=external",
+    "--alias:@kettleback/core=./core/src/index.ts",
+    "--alias:@kettleback/core/demo=./core/src/demo/index.ts",
+    "--log-level=error",
+    `--outfile=${SERVER}`,
+  ]);
+}
+
+/** Starts the server that was built; resolves with the process and its address once it says it is ready. */
 export function startServer(env) {
-  const child = spawn(process.execPath, ["--import", "tsx", "server/src/main.ts"], {
+  const child = spawn(process.execPath, [SERVER], {
     cwd: ROOT,
     env: { ...process.env, ...env },
     stdio: ["ignore", "pipe", "inherit"],
@@ -136,7 +150,7 @@ export async function withDemoServer(use) {
 /** Builds and serves a database until it is stopped. @param word what is said beside the address */
 export async function serve(env, word) {
   ensurePackages();
-  buildPages();
+  build();
   const { child, address } = await startServer(env).catch(() => process.exit(1));
   say(`open ${address} in a browser; ${word} Ctrl+C stops.`);
   child.removeAllListeners("exit");

@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import {
-  buildPages,
+  build,
   CHROMIUM,
   ensureChromium,
   ensurePackages,
@@ -33,7 +33,7 @@ const unit = readJson(unitReport);
 counts.passed += unit.numPassedTests;
 counts.failed += unit.numFailedTests + unit.numRuntimeErrorTestSuites;
 
-buildPages();
+build();
 say("browser tests");
 const browserReport = join(reports, "browser.json");
 const browserCode = run(
