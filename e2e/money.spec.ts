@@ -127,6 +127,7 @@ test("the lead bench from two meter readings: watts, coin, and what would pay", 
   await page.getByLabel("A kWh costs, EUR").fill("0.34");
   const lead = page.getByRole("region", { name: "The lead" });
   await expect(lead).toContainText("52.0 W are lost in the lead");
+  await expect(lead).toContainText("really between 0 and 111 W");
   await expect(page.getByRole("region", { name: "In coin" })).toContainText("a hundred sessions€21.22");
   await page.getByLabel("Meter at the far end, W").fill("3100");
   await expect(lead.getByRole("alert")).toContainText("cannot read more than the one at the wall");

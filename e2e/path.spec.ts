@@ -62,9 +62,24 @@ test("bad input is named with what is accepted, what was typed stays, and nothin
   await expect(page.getByRole("alert")).toContainText("Target charge: accepted: 0 to 100 %");
   await expect(page.getByLabel("Target charge, per cent")).toHaveValue("300");
   await expect(page.getByRole("button", { name: "Save as…" })).toBeDisabled();
+  // The last answers stand below, of this path alone, and nothing of them can be reached.
+  const before = page.locator(".as-before");
+  await expect(before).toContainText("As it was before that change");
+  await expect(before).toContainText("kWh stored");
+  const reached = await before.evaluate((all) =>
+    [...all.querySelectorAll("button")].filter((button) => {
+      button.focus();
+      return document.activeElement === button;
+    }),
+  );
+  expect(reached).toEqual([]);
   await page.getByLabel("Target charge, per cent").fill("5");
   await expect(page.getByRole("alert")).toContainText("the target must be above the starting charge");
+  await pick(page, "Saved paths", "Curlew overnight on the slip");
+  await page.getByLabel("Target charge, per cent").fill("");
+  await expect(before).toContainText("Curlew");
   await page.getByLabel("Target charge, per cent").fill("75");
+  await expect(before).toHaveCount(0);
   await expect(answer(page, /Ready at|Not in time/)).toBeVisible();
 });
 

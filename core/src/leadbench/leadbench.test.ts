@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { law } from "../tests/law";
 import { watts } from "../units";
-import { coinOf, leadFigures, ownDrawOver, repaid, thicker, type LeadAsked } from ".";
+import { coinOf, leadFigures, lossBetween, ownDrawOver, repaid, thicker, type LeadAsked } from ".";
 
 const asked: LeadAsked = { known: { by: "loop", ohms: 0.37 }, amps: 12.51, volts: 230, lengthM: 25 };
 
@@ -65,4 +65,17 @@ test("the heat of a lead grows with the square of the current and with its lengt
 
 test("the car's own draw: 250 W over 24 kWh at 2 kW is 3 kWh, at 8 kW a quarter of it", () => {
   expect(ownDrawOver(24_000, 250, 2_000, 8_000)).toEqual({ slowWh: 3_000, fastWh: 750 });
+});
+
+test("two meters that may each be off by 1 % tell a small loss apart from none only when they differ by more", () => {
+  const between = lossBetween(watts(3000), watts(2948));
+  expect(between.leastW).toBe(0);
+  // By hand: 3000 × 1.01 − 2948 × 0.99.
+  expect(between.mostW).toBeCloseTo(111.48, 9);
+  // 3000 × 0.99 − 2800 × 1.01 and 3000 × 1.01 − 2800 × 0.99.
+  expect(lossBetween(watts(3000), watts(2800))).toEqual({
+    leastW: expect.closeTo(142, 9),
+    mostW: expect.closeTo(258, 9),
+  });
+  expect(lossBetween(watts(3000), watts(2948), 0)).toEqual({ leastW: 52, mostW: 52 });
 });

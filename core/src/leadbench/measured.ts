@@ -33,6 +33,22 @@ export const WARM_W_PER_M = 3;
 /** Heat (W a metre) that a coil cannot shed (common practice). */
 export const COIL_W_PER_M = 1;
 
+/** Share by which a plug-in meter may be off, either way (common practice; its papers say). */
+export const METER_OFF = 0.01;
+
+/**
+ * What a lead may really lose (W) where each of two meters may be off: a small difference of two large readings.
+ * @example lossBetween(watts(3000), watts(2948)) // { leastW: 0, mostW: 111.48 }
+ */
+export function lossBetween(
+  nearW: Watts,
+  farW: Watts,
+  off = METER_OFF,
+): { readonly leastW: number; readonly mostW: number } {
+  const spread = off * (nearW + farW);
+  return { leastW: Math.max(0, nearW - farW - spread), mostW: Math.max(0, nearW - farW + spread) };
+}
+
 /** Loop resistance (Ω): as measured, from what two meters differ by, or of two conductors. */
 const loopOf = ({ known, amps, lengthM }: LeadAsked): Ohms =>
   known.by === "loop"

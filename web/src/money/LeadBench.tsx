@@ -3,6 +3,8 @@ import {
   COIL_W_PER_M,
   FLEXIBLE_GAUGES,
   leadFigures,
+  lossBetween,
+  METER_OFF,
   ownDrawOver,
   repaid,
   thicker,
@@ -144,6 +146,8 @@ export default function LeadBench({
         {lead.by === "meters" && lead.farW > lead.nearW && (
           <p className="problems" role="alert">
             Meter at the far end: cannot read more than the one at the wall. Are they swapped?
+            {lossBetween(watts(lead.nearW), watts(lead.farW)).mostW > 0 &&
+              ` If not, the lead loses less than two meters that may each be off by ${percentText(METER_OFF)} can tell apart.`}
           </p>
         )}
         {figures && lead.by === "meters" && Math.abs(lead.nearW / (lead.volts * lead.amps) - 1) > 0.1 && (
@@ -157,6 +161,7 @@ export default function LeadBench({
           <>
             <LeadDrawing figures={figures} amps={lead.amps} lengthM={lead.lengthM} />
             <Heat figures={figures} />
+            {lead.by === "meters" && <Doubt lead={lead} figures={figures} />}
           </>
         )}
       </section>
@@ -191,6 +196,22 @@ function Heat({
         </p>
       )}
     </>
+  );
+}
+
+/** How far two meters can be trusted with their difference, and what takes their error out of it. */
+function Doubt({ lead, figures }: { readonly lead: Lead; readonly figures: LeadFigures }) {
+  const { leastW, mostW } = lossBetween(watts(lead.nearW), watts(lead.farW));
+  const hottest = mostW / lead.lengthM;
+  return (
+    <p className="doubt">
+      Each meter may be off by {percentText(METER_OFF)} (common practice), so the loss is really between{" "}
+      {decimals(leastW, 0)} and {decimals(mostW, 0)} W
+      {hottest > COIL_W_PER_M && figures.wattsPerMetre <= COIL_W_PER_M && (
+        <>, up to {decimals(hottest, 2)} W a metre: unroll the lead until you know</>
+      )}
+      . Swap the two meters and read again: the mean of both losses is free of what each is off by.
+    </p>
   );
 }
 
