@@ -154,7 +154,7 @@ function ShelfView({
         <Things
           items={rows.map((row) => ({ ...row, text: row.spec.name }))}
           label={title}
-          usual={130}
+          usual={kind === "cars" ? 155 : 130}
           row={(row) => <ThingRow kind={kind} row={row} garage={garage} onEdit={onEdit} />}
         />
       )}

@@ -13,6 +13,8 @@ const BETWEEN = 22;
 /** Room for what is written over a band. */
 const WRITTEN = 18;
 const CELL_KWH = 10;
+/** What the last line of a battery keeps clear of its end (px). */
+const CLEAR = 4;
 
 /** The face of an inlet is that of the largest plug it takes. */
 const faceOf = (inlet: InletId): ConnectorId => INLETS[inlet].takes.at(-1)!;
@@ -29,7 +31,7 @@ export function CarOnBench({ car }: { readonly car: Car }) {
   const usable = batteryWidthOf(battery.usableWh);
   const gross = battery.grossWh === undefined ? usable : batteryWidthOf(battery.grossWh);
   const top = middle - BATTERY_H / 2 - 8;
-  const cells = Math.floor((usable.px - 1) / (CELL_KWH * PX_PER_KWH));
+  const cells = Math.floor((usable.px - CLEAR) / (CELL_KWH * PX_PER_KWH));
   const starts = bands.map((_, i) =>
     bands.slice(0, i).reduce((sum, h) => sum + h + BETWEEN, (height - stack + WRITTEN) / 2),
   );
