@@ -6,6 +6,9 @@ import { fallowQuay } from "@kettleback/core/demo";
 import { BODY_LIMIT, createApp } from "../app";
 import { openDatabase, seedDemo } from "../database";
 
+// What is kept is written to a real disk, which may be slow.
+jest.setTimeout(30_000);
+
 let orm: MikroORM;
 let call: ReturnType<typeof request.agent>;
 

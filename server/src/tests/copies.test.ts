@@ -17,6 +17,9 @@ import request from "supertest";
 import { createApp } from "../app";
 import { copiesFolder, copyDaily, copyInto, Keeper, openDatabase, seedDemo } from "../database";
 
+// What is kept is written to a real disk, which may be slow.
+jest.setTimeout(30_000);
+
 const DAY = 86_400_000;
 let folder: string;
 let file: string;

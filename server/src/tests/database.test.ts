@@ -8,6 +8,9 @@ import { garageOf } from "../api/garage";
 import { readConfig } from "../config";
 import { NewerDatabaseError, openDatabase, seedDemo } from "../database";
 
+// What is kept is written to a real disk, which may be slow.
+jest.setTimeout(30_000);
+
 let folder: string;
 beforeEach(() => {
   folder = mkdtempSync(join(tmpdir(), "kettleback-"));

@@ -9,6 +9,9 @@ import { readConfig } from "../config";
 import { openDatabase, seedDemo } from "../database";
 import { Door } from "../safety/door";
 
+// What is kept is written to a real disk, which may be slow.
+jest.setTimeout(30_000);
+
 const PASSPHRASE = "curlews over the slip";
 const HOST = "192.168.1.20:4180";
 
