@@ -146,9 +146,9 @@ function ShelfView({
           Add {withArticle(KINDS[kind].one)}
         </Button>
       </header>
-      {rows.length === 0 ? (
-        <p className="empty">{empty}</p>
-      ) : kind === "places" ? (
+      {rows.length === 0 && <p className="empty">{empty}</p>}
+      {/* What is wired in nowhere yet stands here even without a place. */}
+      {kind === "places" ? (
         <Places garage={garage} onEdit={onEdit} />
       ) : (
         <Things
