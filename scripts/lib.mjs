@@ -89,11 +89,16 @@ export function ensureChromium() {
   }
 }
 
-const SERVER = "server/dist/main.mjs";
+export const SERVER = "server/dist/main.mjs";
 
-/** Builds the pages, and the server as one file that starts in half the time of its sources. */
+/** Builds the pages and the server. */
 export function build() {
   must("building the pages", tool("vite"), ["build", "--config", "web/vite.config.ts", "--logLevel", "warn"]);
+  buildServer();
+}
+
+/** Builds the server as one file that starts in half the time of its sources. */
+export function buildServer() {
   must("building the server", tool("esbuild"), [
     "server/src/main.ts",
     "--bundle",

@@ -5,7 +5,7 @@ import type { MikroORM } from "@mikro-orm/core";
 import type { Logger } from "pino";
 import { HOUSEHOLD_MAX_BYTES, LINEUP_MAX_BYTES, PLAN_MAX_BYTES } from "@kettleback/core";
 import { api } from "./api/router";
-import { sendProblems } from "./api/problem";
+import { busy, sendProblems } from "./api/problem";
 import type { Keeper } from "./database";
 import type { Door } from "./safety/door";
 import { guardHostAndOrigin, securityHeaders } from "./safety/guard";
@@ -39,15 +39,12 @@ export function createApp({ orm, keeper, log, pages, hosts, door }: AppOptions):
   app.use(securityHeaders, guardHostAndOrigin(hosts));
   if (door) app.use(signIn(door));
   app.use("/api/sessions", noStore, sessionsApi(door));
-  app.use("/api", (_req, res, next) =>
-    keeper?.busy
-      ? void res.status(503).json({
-          title: "Busy",
-          status: 503,
-          detail: "A copy is being put in place; try again in a moment.",
-        })
-      : next(),
-  );
+  if (keeper)
+    app.use("/api", (_req, res, next) => {
+      if (keeper.busy) throw busy();
+      res.once("close", keeper.use());
+      next();
+    });
   app.use("/api/households/:household/lineups", express.json({ limit: LINEUP_LIMIT, strict: true }));
   app.use("/api/take", express.json({ limit: HOUSEHOLD_MAX_BYTES, strict: true }));
   for (const address of ["tariffs", "import"])

@@ -1,9 +1,10 @@
-import { createServer, type Server } from "node:http";
+import { createServer, type IncomingMessage, type Server, type ServerResponse } from "node:http";
 import type { AddressInfo } from "node:net";
 import pino from "pino";
 import { createApp } from "./app";
 import { readConfig, type Config } from "./config";
-import { Keeper, seedDemo } from "./database";
+import { Keeper, LostDatabaseError, recoverLost, seedDemo } from "./database";
+import { createLostApp } from "./lost";
 import { Door } from "./safety/door";
 
 const ALL = new Set(["0.0.0.0", "::"]);
@@ -24,17 +25,32 @@ function listen(server: Server, { port, listen: address }: Config): Promise<Addr
   });
 }
 
+/** What answers: the application, or the page that says the database is lost until it is not. */
+type Answering = (req: IncomingMessage, res: ServerResponse) => void;
+
 async function run(config: Config): Promise<void> {
-  const keeper = await Keeper.open(config.database);
-  if (config.demo) await seedDemo(keeper.em.fork());
-  keeper.startCopying((error) => log.warn(`No copy could be made: ${(error as Error).message}`));
+  const { pages, hosts, database } = config;
   const door = config.passphrase === null ? undefined : await Door.for(config.passphrase);
-  const { pages, hosts } = config;
-  const server = createServer(createApp({ orm: keeper, keeper, log, pages, hosts, door }));
+  let keeper: Keeper | undefined;
+  let answer: Answering;
+  const open = async () => {
+    keeper = await Keeper.open(database);
+    if (config.demo) await seedDemo(keeper.em.fork());
+    keeper.startCopying((error) => log.warn(`No copy could be made: ${(error as Error).message}`));
+    answer = createApp({ orm: keeper, keeper, log, pages, hosts, door });
+  };
+  try {
+    await open();
+  } catch (lost) {
+    if (!(lost instanceof LostDatabaseError) || lost.copies.length === 0) throw lost;
+    process.stderr.write(`${lost.message} Or open the address below and press the button there.\n`);
+    answer = createLostApp({ file: database, lost, log, hosts, door, recovered: open });
+  }
+  const server = createServer((req, res) => answer(req, res));
   server.requestTimeout = 15_000;
   server.headersTimeout = 5_000;
   const { port } = await listen(server, config).catch(async (error: unknown) => {
-    await keeper.close();
+    await keeper?.close();
     throw error;
   });
   const here = ALL.has(config.listen) ? "127.0.0.1" : config.listen === "::1" ? "[::1]" : config.listen;
@@ -53,7 +69,7 @@ async function run(config: Config): Promise<void> {
     server.closeIdleConnections();
     server.close(() => {
       clearTimeout(force);
-      void keeper.close().then(() => process.exit(0));
+      void Promise.resolve(keeper?.close()).then(() => process.exit(0));
     });
   };
   process.on("SIGINT", stop);
@@ -64,7 +80,12 @@ try {
   const config = readConfig(process.env);
   // Whatever else reads the environment of this process need not see it.
   delete process.env.KETTLEBACK_PASSPHRASE;
-  await run(config);
+  if (process.argv[2] === "recover") {
+    const name = await recoverLost(config.database);
+    process.stdout.write(
+      `${config.database} goes on from ${name}. What lay there before is kept beside it, under a name with "lost" in it.\n`,
+    );
+  } else await run(config);
 } catch (error) {
   process.stderr.write(`Kettleback cannot start. ${(error as Error).message}\n`);
   process.exit(1);

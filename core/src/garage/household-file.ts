@@ -71,7 +71,8 @@ export function filedOf(garage: Garage, series: HouseholdFile["series"]): Househ
       kind,
       garage[kind].map(({ id, parentId, spec }): Filed => ({
         key: key(kind, id),
-        parent: parentId === null ? null : key(KINDS[kind].parent!, parentId),
+        // What it belonged to is gone: it belongs to nothing.
+        parent: parentId === null ? null : (keys.get(`${KINDS[kind].parent!} ${parentId}`) ?? null),
         // Fields in the order of their schema, whatever wrote them.
         spec: withReferences(kind, KINDS[kind].schema.parse(spec), key),
       })),

@@ -17,6 +17,10 @@ export class Problem extends Error {
 
 export const notFound = (what: string): Problem => new Problem(404, "Not found", `There is no ${what}.`);
 
+/** Nothing is read or written while another copy is put in the database's place. */
+export const busy = (): Problem =>
+  new Problem(503, "Busy", "A copy is being put in place; try again in a moment.");
+
 /** Nobody reads more of them at once; a file of thousands of things can have as many problems. */
 const MOST_ERRORS = 40;
 

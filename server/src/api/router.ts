@@ -16,13 +16,13 @@ import {
   type Kind,
   type SeriesName,
 } from "@kettleback/core";
-import { HouseholdRow, UnreadableCopyError, type Keeper } from "../database";
+import { HouseholdRow, RestoringError, UnreadableCopyError, type Keeper } from "../database";
 import { garageOf } from "./garage";
 import { exportHousehold, importHousehold } from "./household-file";
 import { addHousehold, householdsOf, putDemo, setHouseholdDeleted } from "./households";
 import { add, change, householdOf, requireVersion, setDeleted, type Address } from "./keep";
 import { importPlan } from "./import-plan";
-import { notFound, parsed, refused, unknownAddress } from "./problem";
+import { busy, notFound, parsed, refused, unknownAddress } from "./problem";
 import { append, entriesBetween, MOST_ENTRIES } from "./series";
 
 const version = z.number({ error: "accepted: the version last seen" }).int().min(1);
@@ -51,6 +51,9 @@ const addressOf = ({ params }: Request<{ household: string; kind: string; id: st
   household: params.household,
   id: params.id,
 });
+
+/** The request that asks for a copy is itself one of those that read and write. */
+const THIS_ONE = 1;
 
 /** The interface under /api. Every request works on its own entity manager. */
 export function api(orm: Pick<MikroORM, "em">, keeper?: Keeper): Router {
@@ -104,7 +107,8 @@ export function api(orm: Pick<MikroORM, "em">, keeper?: Keeper): Router {
   router.post("/copies/:name/restore", async (req, res) => {
     if (!keeper?.copies().some(({ name }) => name === req.params.name))
       throw notFound(`copy ${req.params.name}`);
-    await keeper.restore(req.params.name).catch((error: unknown) => {
+    await keeper.restore(req.params.name, THIS_ONE).catch((error: unknown) => {
+      if (error instanceof RestoringError) throw busy();
       throw error instanceof UnreadableCopyError
         ? refused([{ field: "name", message: error.message }])
         : error;

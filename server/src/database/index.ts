@@ -1,5 +1,7 @@
 export * from "./open";
 export * from "./copies";
+export * from "./files";
+export * from "./recover";
 export * from "./keeper";
 export * from "./entities";
 export * from "./seed";

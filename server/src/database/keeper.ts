@@ -1,60 +1,36 @@
-import { copyFileSync, existsSync, renameSync, rmSync } from "node:fs";
+import { existsSync, renameSync } from "node:fs";
 import { join } from "node:path";
-import Database from "libsql";
 import type { MikroORM } from "@mikro-orm/libsql";
 import { copiesFolder, copiesOf, copyDaily, copyInto, type Copy } from "./copies";
-import { openDatabase } from "./open";
+import { dropDatabase, dropLog, stampOf } from "./files";
+import { closeDatabase, openDatabase } from "./open";
+import { readyCopy, requireWhole } from "./recover";
 
 /** How often a copy may be due (ms). */
 const EVERY = 3_600_000;
+/** Longest that a copy to be put back waits for what is being read and written (ms). */
+const LONGEST_WAIT = 5_000;
 
-/** A database file that is gone while its copies are still there, or that cannot be read: said, never overwritten. */
-export class LostDatabaseError extends Error {
-  constructor(file: string, what: string) {
-    const [copy] = copiesOf(file);
-    super(
-      `The database ${file} ${what}. Nothing has been written. ` +
-        (copy
-          ? `Its newest copy is ${join(copiesFolder(file), copy.name)}: to go on from it, move the old file away and put the copy in its place.`
-          : "Put the right file there, or name another with KETTLEBACK_DB."),
-    );
-  }
-}
-
-/** A copy that cannot be put back because it is damaged itself. */
-export class UnreadableCopyError extends Error {
-  constructor(name: string) {
-    super(`the copy ${name} cannot be read; nothing has been changed: take another`);
-  }
-}
-
-/** Whether a file is a whole database: one that is cut off may open all the same, and fail only where something is missing. */
-function isWhole(file: string): boolean {
-  let database: Database.Database | undefined;
-  try {
-    database = new Database(file);
-    const check = database.prepare("pragma quick_check(1)").get() as { quick_check: string };
-    return check.quick_check === "ok";
-  } catch {
-    return false;
-  } finally {
-    database?.close();
+/** Another copy is being put in place already. */
+export class RestoringError extends Error {
+  constructor() {
+    super("A copy is being put in place; try again in a moment.");
   }
 }
 
 /** Opens a database, or says plainly that it is lost. @throws LostDatabaseError */
 export async function openKept(file: string): Promise<MikroORM> {
-  if (!existsSync(file) && copiesOf(file).length > 0)
-    throw new LostDatabaseError(file, "is not where it was, though its copies are");
-  if (existsSync(file) && !isWhole(file))
-    throw new LostDatabaseError(file, "cannot be read: it is damaged, or no database at all");
+  requireWhole(file);
   return openDatabase(file);
 }
 
 /** A database in use, with its daily copies, that can be put back to one of them while it runs. */
 export class Keeper {
   private timer: NodeJS.Timeout | undefined;
-  /** Set while another copy is put in place: nothing is read or written then. */
+  private copying: Promise<unknown> = Promise.resolve();
+  private using = 0;
+  private idle: (() => void) | undefined;
+  /** Set while another copy is put in place: nothing more is read or written until it stands there. */
   busy = false;
 
   private constructor(
@@ -70,9 +46,34 @@ export class Keeper {
     return this.orm.em;
   }
 
+  /** Counts somebody who reads or writes, until what is returned is called. */
+  use(): () => void {
+    this.using += 1;
+    return () => {
+      this.using -= 1;
+      this.idle?.();
+    };
+  }
+
+  /** Waits until nobody but so many read or write; not for ever. */
+  private untilOnly(most: number): Promise<void> {
+    return new Promise((resolve) => {
+      const timer = setTimeout(() => resolve(), LONGEST_WAIT);
+      this.idle = () => {
+        if (this.using > most) return;
+        clearTimeout(timer);
+        this.idle = undefined;
+        resolve();
+      };
+      this.idle();
+    });
+  }
+
   /** Makes copies as they fall due. @param failed told of a copy that could not be made: a full disk, say */
   startCopying(failed: (error: unknown) => void): void {
-    const copy = () => void copyDaily(this.orm, this.file, Date.now()).catch(failed);
+    const copy = () => {
+      if (!this.busy) this.copying = copyDaily(this.orm, this.file, Date.now()).catch(failed);
+    };
     copy();
     this.timer = setInterval(copy, EVERY);
     this.timer.unref();
@@ -83,36 +84,44 @@ export class Keeper {
   }
 
   /**
-   * Puts a copy in the place of the database. What was there is copied first, so that this can be undone; a copy that
-   * cannot be opened is refused before anything is changed.
+   * Puts a copy in the place of the database, one at a time. What was there is copied first, so that this can be undone;
+   * a copy that cannot be opened is refused before anything is changed.
+   * @param asking of those counted by {@link use}, how many wait for this very call
+   * @throws RestoringError while another one is being put in place
    */
-  async restore(name: string): Promise<void> {
-    const next = `${this.file}.restoring`;
-    const drop = (path: string) => ["", "-wal", "-shm"].forEach((end) => rmSync(path + end, { force: true }));
-    drop(next);
+  async restore(name: string, asking = 0): Promise<void> {
+    if (this.busy) throw new RestoringError();
+    this.busy = true;
     try {
-      copyFileSync(join(copiesFolder(this.file), name), next);
-      if (!isWhole(next)) throw new UnreadableCopyError(name);
-      // Brought to this program's schema, or refused, before anything is put in its place.
-      await (await openDatabase(next)).close(true);
-      await copyInto(
-        this.orm,
-        this.file,
-        `before-${new Date().toISOString().replace(/\D+/g, "-").slice(0, 19)}.sqlite`,
-      );
-      this.busy = true;
-      await this.orm.close(true);
-      drop(this.file);
-      renameSync(next, this.file);
-      this.orm = await openDatabase(this.file);
+      await Promise.all([this.copying, this.untilOnly(asking)]);
+      const next = await readyCopy(this.file, name);
+      await copyInto(this.orm, this.file, this.nameBefore());
+      await closeDatabase(this.orm);
+      try {
+        // The log was emptied on closing; renaming replaces the file whole or not at all.
+        dropLog(this.file);
+        renameSync(next, this.file);
+      } finally {
+        this.orm = await openDatabase(this.file);
+        dropDatabase(next);
+      }
     } finally {
       this.busy = false;
-      drop(next);
     }
+  }
+
+  /** A name for the copy of what was there until now that no copy has yet. */
+  private nameBefore(): string {
+    const stamp = stampOf(new Date());
+    const name = (n: number) => `before-${stamp}${n === 0 ? "" : `-${n}`}.sqlite`;
+    let n = 0;
+    while (existsSync(join(copiesFolder(this.file), name(n)))) n += 1;
+    return name(n);
   }
 
   async close(): Promise<void> {
     clearInterval(this.timer);
-    await this.orm.close();
+    await this.copying;
+    await closeDatabase(this.orm);
   }
 }

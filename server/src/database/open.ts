@@ -49,6 +49,15 @@ export async function openDatabase(file: string): Promise<MikroORM> {
   }
 }
 
+/**
+ * Closes a database with all that was written in its one file: the write-ahead log is played into it and emptied, so
+ * that whoever copies or moves the file has everything.
+ */
+export async function closeDatabase(orm: MikroORM): Promise<void> {
+  await orm.em.getConnection().execute("pragma wal_checkpoint(truncate)");
+  await orm.close(true);
+}
+
 async function refuseNewer(orm: MikroORM, file: string): Promise<void> {
   const connection = orm.em.getConnection();
   const tables = (await connection.execute(

@@ -1,29 +1,21 @@
 import express, { Router, type Request, type RequestHandler } from "express";
 import { notFound, Problem } from "../api/problem";
+import { plainPage, plainStyle } from "../plain-page";
 import type { Door, DoorSession } from "./door";
 
 /** Name of the cookie that carries a signed session. */
 export const COOKIE = "kettleback";
 const PAGE = "/sign-in";
-const STYLE = "/sign-in.css";
 
-const css = `body{margin:0;min-height:100vh;display:grid;place-items:center;background:#f3eee4;color:#28333a;font:1.0625rem/1.5 system-ui,sans-serif}
-form{display:grid;gap:10px;width:min(22rem,calc(100vw - 32px))}
-h1{margin:0;font-size:1.5rem}
-input,button{font:inherit;padding:8px 10px;border:1px solid #566269;border-radius:3px}
-button{background:#22604c;border-color:#22604c;color:#fff;font-weight:600}
-input:focus-visible,button:focus-visible{outline:2px solid #22604c;outline-offset:2px}
-p{margin:0}[role=alert]{color:#9c2a4b}
-@media (prefers-color-scheme:dark){body{background:#1b2124;color:#ebe6dc}input{background:#242b2f;color:#ebe6dc}[role=alert]{color:#f096ae}}`;
-
-const page = (word: string): string => `<!doctype html>
-<html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width">
-<title>Kettleback: passphrase</title><link rel="stylesheet" href="${STYLE}"></head>
-<body><main><form method="post" action="${PAGE}"><h1>Kettleback</h1>
+const page = (word: string): string =>
+  plainPage(
+    "passphrase",
+    `<form method="post" action="${PAGE}">
 ${word && `<p role="alert">${word}</p>`}
 <label for="passphrase">Passphrase of this Kettleback</label>
 <input id="passphrase" name="passphrase" type="password" autocomplete="current-password" required autofocus>
-<button>Come in</button></form></main></body></html>`;
+<button>Come in</button></form>`,
+  );
 
 const cookieOf = ({ headers }: Request): string | undefined =>
   headers.cookie
@@ -36,7 +28,7 @@ const addressOf = (req: Request): string => req.socket.remoteAddress ?? "";
 /** The door of a server that listens wider: without the passphrase there is the page that asks for it, and nothing else. */
 export function signIn(door: Door): Router {
   const router = Router();
-  router.get(STYLE, (_req, res) => void res.type("css").send(css));
+  router.use(plainStyle());
   router.get(
     PAGE,
     (_req, res) => void res.setHeader("Cache-Control", "no-store").type("html").send(page("")),

@@ -368,6 +368,29 @@ describe("a household as one file", () => {
     expect(text).toContain('"watts": 2300');
   });
 
+  test("what was deleted, parents first, last or between, keeps no file from going in again", async () => {
+    type Rows = readonly { id: string; version: number }[];
+    const orders = [
+      ["tariffs", "places", "outlets"],
+      ["outlets", "places", "tariffs"],
+      ["places", "tariffs"],
+    ];
+    for (const order of orders) {
+      const own = (await taken(JSON.parse(await filed("fallow-quay")) as object)).body as { id: string };
+      for (const kind of order) {
+        const kept = (await call.get(`/api/households/${own.id}/garage`)).body as Record<string, Rows>;
+        for (const { id, version } of kept[kind]!)
+          expect(
+            (await call.delete(`/api/households/${own.id}/${kind}/${id}`).send({ version })).status,
+          ).toBe(200);
+      }
+      const text = await filed(own.id);
+      const again = await taken(JSON.parse(text) as object);
+      expect([again.status, again.body]).toEqual([201, expect.anything()]);
+      expect(await filed((again.body as { id: string }).id)).toBe(text);
+    }
+  });
+
   test("into a household that keeps the same already nothing is doubled; another currency is refused", async () => {
     const text = await filed("larch-hollow");
     const before = ((await call.get("/api/households/larch-hollow/garage")).body as typeof fallowQuay).cars

@@ -112,19 +112,124 @@ test("a copy that is damaged, or none, is refused and nothing is changed", async
   await keeper.close();
 });
 
+test("what is kept lies in the one file once the keeper is closed: copied alone, it has everything", async () => {
+  const keeper = await Keeper.open(file);
+  await seedDemo(keeper.em.fork());
+  await keeper.close();
+  expect(existsSync(`${file}-wal`) ? statSync(`${file}-wal`).size : 0).toBe(0);
+  const alone = join(folder, "elsewhere.sqlite");
+  copyFileSync(file, alone);
+  const again = await Keeper.open(alone);
+  expect(await cars(again)).toBe(5);
+  await again.close();
+});
+
+test("a log that is not the database's own is moved aside, never played into a copy put in its place", async () => {
+  const keeper = await Keeper.open(file);
+  await seedDemo(keeper.em.fork());
+  await copyDaily((keeper as unknown as { orm: Parameters<typeof copyDaily>[0] }).orm, file, Date.now());
+  await keeper.em.fork().getConnection().execute("delete from car");
+  // As kill -9 leaves it: the log not played into the file.
+  const log = readFileSync(`${file}-wal`);
+  expect(log.length).toBeGreaterThan(0);
+  await keeper.close();
+  copyFileSync(join(copiesFolder(file), listed()[0]!), file);
+  writeFileSync(`${file}-wal`, log);
+  const again = await Keeper.open(file);
+  expect(await cars(again)).toBe(5);
+  await again.close();
+  const aside = readdirSync(folder).filter((name) => name.includes("foreign-log"));
+  expect(aside.map((name) => readFileSync(join(folder, name)).equals(log))).toEqual([true]);
+});
+
+test("its own log, left by kill -9, is played into the database and nothing is moved aside", async () => {
+  const keeper = await Keeper.open(file);
+  await seedDemo(keeper.em.fork());
+  await keeper.em.fork().getConnection().execute("delete from car where id like 'lh-%'");
+  const [main, log] = [readFileSync(file), readFileSync(`${file}-wal`)];
+  await keeper.close();
+  const left = join(folder, "left.sqlite");
+  writeFileSync(left, main);
+  writeFileSync(`${left}-wal`, log);
+  const again = await Keeper.open(left);
+  expect(await cars(again)).toBe(3);
+  await again.close();
+  expect(readdirSync(folder).filter((name) => name.includes("foreign"))).toEqual([]);
+});
+
+test("of copies put back at once, one is and the others are told to wait; every one leaves a copy of its own before it", async () => {
+  const keeper = await Keeper.open(file);
+  await seedDemo(keeper.em.fork());
+  const call = request
+    .agent(createApp({ orm: keeper, keeper, log: pino({ level: "silent" }) }))
+    .set("Host", "127.0.0.1:4180");
+  await copyDaily((keeper as unknown as { orm: Parameters<typeof copyDaily>[0] }).orm, file, Date.now());
+  const [name] = listed();
+  const answers = await Promise.all([1, 2, 3].map(() => call.post(`/api/copies/${name}/restore`).send({})));
+  expect(answers.map(({ status }) => status).sort()).toEqual([200, 503, 503]);
+  for (const { body } of answers.filter(({ status }) => status === 503))
+    expect((body as { title: string }).title).toBe("Busy");
+  expect((await call.get("/api/households")).status).toBe(200);
+  // Within a second, too, none overwrites another's copy of what was there.
+  for (let i = 0; i < 3; i++)
+    expect((await call.post(`/api/copies/${name}/restore`).send({})).status).toBe(200);
+  expect(listed().filter((copy) => copy.startsWith("before-"))).toHaveLength(4);
+  expect(await cars(keeper)).toBe(5);
+  await keeper.close();
+});
+
+test("a copy is put back only when what is being written is written", async () => {
+  const keeper = await Keeper.open(file);
+  await seedDemo(keeper.em.fork());
+  const call = request
+    .agent(createApp({ orm: keeper, keeper, log: pino({ level: "silent" }) }))
+    .set("Host", "127.0.0.1:4180");
+  await copyDaily((keeper as unknown as { orm: Parameters<typeof copyDaily>[0] }).orm, file, Date.now());
+  const [name] = listed();
+  const answers = await Promise.all([
+    ...Array.from({ length: 12 }, (_, i) =>
+      call.post("/api/households/fallow-quay/places").send({ spec: { name: `slip ${i}` }, parentId: null }),
+    ),
+    call.post(`/api/copies/${name}/restore`).send({}),
+    ...Array.from({ length: 12 }, (_, i) =>
+      call.post("/api/households/fallow-quay/places").send({ spec: { name: `quay ${i}` }, parentId: null }),
+    ),
+  ]);
+  for (const { status } of answers) expect([200, 201, 503]).toContain(status);
+  const written = answers.filter(({ status }) => status === 201).length;
+  // What was acknowledged stands in the copy of what was there before, or came after.
+  const before = await Keeper.open(
+    join(
+      copiesFolder(file),
+      listed().find((copy) => copy.startsWith("before-"))!,
+    ),
+  );
+  const slips = async (of: Keeper) =>
+    (
+      (await of.em
+        .fork()
+        .getConnection()
+        .execute("select count(*) as n from place where spec like '%slip %' or spec like '%quay %'")) as [
+        { n: number },
+      ]
+    )[0].n;
+  expect((await slips(before)) + (await slips(keeper))).toBe(written);
+  await before.close();
+  await keeper.close();
+});
+
 test("a file cut off, swapped for something else, or moved away is said with what to do, and never overwritten", async () => {
   const keeper = await Keeper.open(file);
   await seedDemo(keeper.em.fork());
   await copyDaily((keeper as unknown as { orm: Parameters<typeof copyDaily>[0] }).orm, file, Date.now());
   await keeper.close();
   const whole = join(folder, "whole.sqlite");
-  const settled = await openDatabase(file);
-  await settled.em.getConnection().execute("pragma wal_checkpoint(truncate)");
-  await settled.close(true);
   copyFileSync(file, whole);
 
   truncateSync(file, Math.floor(statSync(file).size / 2));
-  await expect(Keeper.open(file)).rejects.toThrow(/cannot be read.*Its newest copy is .*kettleback-/s);
+  await expect(Keeper.open(file)).rejects.toThrow(
+    /cannot be read.*Its newest copy is .*kettleback-.*npm run recover/s,
+  );
   writeFileSync(file, "a letter to a friend, not a database at all, and long enough to be read as one");
   const letter = readFileSync(file, "utf8");
   await expect(Keeper.open(file)).rejects.toThrow(/cannot be read/);

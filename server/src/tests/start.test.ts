@@ -1,14 +1,41 @@
 import { spawn } from "node:child_process";
-import { mkdtempSync, rmSync } from "node:fs";
+import {
+  copyFileSync,
+  existsSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  truncateSync,
+  writeFileSync,
+} from "node:fs";
 import { createServer, type AddressInfo } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { openDatabase } from "../database";
+import { build } from "esbuild";
+import { copiesFolder, openDatabase } from "../database";
 
 // A whole server is started for each.
 jest.setTimeout(60_000);
 
 const folder = mkdtempSync(join(tmpdir(), "kettleback-start-"));
+/** The server as one file, within the tree so that it finds its packages. */
+const BUILT = join(__dirname, "../../dist/start-test.mjs");
+beforeAll(() =>
+  build({
+    entryPoints: [join(__dirname, "../main.ts")],
+    bundle: true,
+    platform: "node",
+    format: "esm",
+    packages: "external",
+    alias: {
+      "@kettleback/core": join(__dirname, "../../../core/src/index.ts"),
+      "@kettleback/core/demo": join(__dirname, "../../../core/src/demo/index.ts"),
+    },
+    logLevel: "error",
+    outfile: BUILT,
+  }),
+);
 afterAll(() => rmSync(folder, { recursive: true }));
 
 interface Run {
@@ -21,9 +48,10 @@ interface Run {
 const start = (
   env: Record<string, string>,
   onReady?: (address: string, signal: (s: NodeJS.Signals) => void) => void | Promise<void>,
+  args: readonly string[] = [],
 ) =>
   new Promise<Run>((resolve) => {
-    const child = spawn(process.execPath, ["--import", "tsx", join(__dirname, "../main.ts")], {
+    const child = spawn(process.execPath, [BUILT, ...args], {
       env: {
         ...process.env,
         KETTLEBACK_DB: join(folder, "own.sqlite"),
@@ -110,4 +138,124 @@ test("listening wider it asks for the passphrase, says where it answers, and say
     1,
     expect.stringContaining("is no address of this machine"),
   ]);
+});
+
+describe("a lost database, by the words that are told", () => {
+  const households = async (address: string) =>
+    ((await (await fetch(`${address}/api/households`)).json()) as object[]).length;
+
+  /** A server that keeps the demo, has made its copy and is ended by a signal; then its file is wrecked or gone. */
+  const lose = async (signal: "SIGTERM" | "SIGKILL", how: "damaged" | "gone") => {
+    const home = mkdtempSync(join(folder, "lost-"));
+    const file = join(home, "own.sqlite");
+    await start({ KETTLEBACK_DB: file, KETTLEBACK_DEMO: "1" }, async (address, end) => {
+      while (
+        !existsSync(copiesFolder(file)) ||
+        readdirSync(copiesFolder(file)).every((n) => n.endsWith(".part"))
+      )
+        await new Promise((again) => setTimeout(again, 20));
+      const added = await fetch(`${address}/api/households/fallow-quay/places`, {
+        method: "POST",
+        headers: { "Content-Type": "application/json" },
+        body: JSON.stringify({ spec: { name: "the far mooring" }, parentId: null }),
+      });
+      expect(added.status).toBe(201);
+      end(signal);
+    });
+    if (how === "gone") rmSync(file);
+    else {
+      writeFileSync(file, "x".repeat(40_000));
+      // A whole log alone would still bring everything back.
+      if (existsSync(`${file}-wal`)) truncateSync(`${file}-wal`, 5_000);
+    }
+    return { home, file };
+  };
+
+  test.each([
+    ["SIGTERM", "damaged"],
+    ["SIGKILL", "damaged"],
+    ["SIGKILL", "gone"],
+  ] as const)("after %s, %s: the page says so, and its button goes on from the copy", async (signal, how) => {
+    const { home, file } = await lose(signal, how);
+    const wreck = how === "damaged" ? readFileSync(file) : undefined;
+    let met: readonly unknown[] = [];
+    const run = await start({ KETTLEBACK_DB: file }, async (address, end) => {
+      const page = await fetch(`${address}/path`);
+      const text = await page.text();
+      const refused = await fetch(`${address}/api/households`);
+      const elsewhere = await fetch(`${address}/recover`, {
+        method: "POST",
+        headers: { Origin: "http://evil.example" },
+      });
+      const pressed = await fetch(`${address}/recover`, { method: "POST", redirect: "manual" });
+      met = [
+        page.status,
+        /Go on from the copy of \d{4}-\d\d-\d\d, \d\d:\d\d UTC/.test(text),
+        refused.status,
+        elsewhere.status,
+        pressed.status,
+        await households(address),
+      ];
+      end("SIGTERM");
+    });
+    expect(met).toEqual([503, true, 503, 403, 303, 2]);
+    expect(run.code).toBe(0);
+    expect(run.err).toContain("npm run recover");
+    const kept = readdirSync(home).filter((name) => name.includes(".lost-"));
+    if (wreck) expect(kept.some((name) => readFileSync(join(home, name)).equals(wreck))).toBe(true);
+  });
+
+  test.each([
+    ["SIGTERM", "damaged"],
+    ["SIGKILL", "damaged"],
+    ["SIGKILL", "gone"],
+  ] as const)(
+    "after %s, %s: the command goes on from the copy, and leaves a sound database alone",
+    async (signal, how) => {
+      const { file } = await lose(signal, how);
+      const recovered = await start({ KETTLEBACK_DB: file }, undefined, ["recover"]);
+      expect([recovered.code, recovered.out]).toEqual([
+        0,
+        expect.stringContaining("goes on from kettleback-"),
+      ]);
+      let there = 0;
+      await start({ KETTLEBACK_DB: file }, async (address, end) => {
+        there = await households(address);
+        end("SIGTERM");
+      });
+      expect(there).toBe(2);
+      const again = await start({ KETTLEBACK_DB: file }, undefined, ["recover"]);
+      expect([again.code, again.err]).toEqual([
+        1,
+        expect.stringContaining("can be read: nothing was changed"),
+      ]);
+    },
+  );
+
+  test("a copy put in its place by hand, beside the log that kill -9 left, is what is opened", async () => {
+    const { file } = await lose("SIGKILL", "damaged");
+    const [copy] = readdirSync(copiesFolder(file)).filter((name) => name.endsWith(".sqlite"));
+    copyFileSync(join(copiesFolder(file), copy!), file);
+    let there = 0;
+    await start({ KETTLEBACK_DB: file }, async (address, end) => {
+      there = await households(address);
+      end("SIGTERM");
+    });
+    expect(there).toBe(2);
+  });
+
+  test("where even the newest copy is damaged the one before it is taken; where none can be read, that is said", async () => {
+    const { file } = await lose("SIGTERM", "gone");
+    const [copy] = readdirSync(copiesFolder(file));
+    const newer = join(copiesFolder(file), "kettleback-2099-01-01.sqlite");
+    copyFileSync(join(copiesFolder(file), copy!), newer);
+    truncateSync(newer, 5_000);
+    const recovered = await start({ KETTLEBACK_DB: file }, undefined, ["recover"]);
+    expect(recovered.out).toContain(copy!);
+    rmSync(file);
+    truncateSync(join(copiesFolder(file), copy!), 5_000);
+    const none = await start({ KETTLEBACK_DB: file }, undefined, ["recover"]);
+    expect([none.code, none.err]).toEqual([1, expect.stringContaining("has no copy that can be read")]);
+    expect(existsSync(file)).toBe(false);
+  });
 });

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useState } from "react";
+import { useCallback, useEffect, useRef, useState } from "react";
 import Button from "react-bootstrap/Button";
 import { DateTime } from "luxon";
 import { api, type Copy } from "../api/client";
@@ -10,18 +10,30 @@ import { dateText, timeText } from "../format/manner";
 /** The copies of the database: one a day it changes, seven kept; each can be put back, and that undone. */
 export function Copies() {
   const [copies, setCopies] = useState<readonly Copy[] | null>(null);
+  const [putting, setPutting] = useState<string | null>(null);
+  const asked = useRef(false);
   const { load } = useGarage();
   const fetchCopies = useCallback(() => void api.copies().then(setCopies, sayTrouble), []);
   useEffect(fetchCopies, [fetchCopies]);
   if (!copies) return null;
   const when = (copy: Copy) =>
     `${dateText(DateTime.fromISO(copy.madeAt))}, ${timeText(DateTime.fromISO(copy.madeAt))}`;
-  const putBack = (copy: Copy) =>
-    api.restoreCopy(copy.name).then(async (left) => {
-      setCopies(left);
+  const putBack = async (copy: Copy) => {
+    // Busy at once, not with the next drawing: a double click is one wish.
+    if (asked.current) return;
+    asked.current = true;
+    setPutting(copy.name);
+    try {
+      setCopies(await api.restoreCopy(copy.name));
       await load();
       sayDone(`All is as it was on ${when(copy)}. What was there until now is the newest copy.`);
-    }, sayTrouble);
+    } catch (error) {
+      sayTrouble(error);
+    } finally {
+      asked.current = false;
+      setPutting(null);
+    }
+  };
   return (
     <section aria-label="Copies">
       <h2>Copies</h2>
@@ -42,9 +54,11 @@ export function Copies() {
               size="sm"
               variant="quiet"
               aria-label={`Put back the copy of ${when(copy)}`}
+              aria-busy={putting === copy.name}
+              disabled={putting !== null}
               onClick={() => void putBack(copy)}
             >
-              Put back
+              {putting === copy.name ? "Putting back…" : "Put back"}
             </Button>
           </li>
         ))}
