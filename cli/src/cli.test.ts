@@ -74,10 +74,19 @@ test("as JSON it brings the cautions, and what would lift it with the whole plan
     lift: { what: string; plan: object; gainW: number; secondsSaved: number; costMore: number }[];
     cost: { total: number; lines: { component: string; amount: number }[] };
   };
-  expect(solved.cautions.map((c) => c.code)).toEqual(["socket-as-arrangement"]);
+  expect(solved.cautions.map((c) => c.code)).toEqual(["socket-as-arrangement", "residual-current"]);
   expect(solved.lift.length).toBeGreaterThan(1);
   const [rung] = solved.lift;
-  expect(Object.keys(rung!)).toEqual(["what", "plan", "gainW", "secondsSaved", "costMore"]);
+  expect(Object.keys(solved.cautions[0]!)).toEqual(["code", "severity", "what", "why", "todo"]);
+  expect(Object.keys(rung!)).toEqual([
+    "what",
+    "plan",
+    "gainW",
+    "secondsSaved",
+    "costMore",
+    "needs",
+    "against",
+  ]);
   // A rung's plan is a plan: it solves to just what was promised.
   const next = JSON.parse(
     kettleback("solve", file("rung.json", JSON.stringify(rung!.plan)), "--json").stdout,

@@ -116,11 +116,17 @@ export function tableOf(solved: Solved): string {
     "",
     "What would lift it",
     ...(lift.length > 0
-      ? lift.map((r) => `  ${r.what}: +${kilo(r.gainW)} kW, ${(r.secondsSaved / 60).toFixed(0)} min sooner`)
+      ? lift.map((r) => `  ${r.what}: ${gainOf(r)}`)
       : ["  Nothing that could be advised."]),
     ...workings.map((w) => `\n${workingText(w)}`),
   ].join("\n");
 }
+
+/** What a way up gains, and against what. */
+const gainOf = ({ gainW, secondsSaved, against }: Rung): string =>
+  secondsSaved === null
+    ? `${kilo(gainW)} kW, where nothing is safe as it stands`
+    : `${gainW < 0 ? "" : "+"}${kilo(gainW)} kW, ${(secondsSaved / 60).toFixed(0)} min sooner${against === "safe" ? " than with the current lowered to what is safe" : ""}`;
 
 /** A solved plan as JSON: canonical units, named in every field. */
 export const jsonOf = ({ plan, solution: s, point, cautions, lift, workings }: Solved): object => ({
@@ -164,13 +170,15 @@ export const jsonOf = ({ plan, solution: s, point, cautions, lift, workings }: S
     lines: s.bill.lines.map(lineJson),
   },
   rangeKm: { perHour: s.range.kmPerHour, added: s.range.added, byHour: s.range.byHour },
-  cautions,
-  lift: lift.map(({ what, plan: lifted, gainW, secondsSaved, costMore }) => ({
+  cautions: cautions.map(({ code, severity, what, why, todo }) => ({ code, severity, what, why, todo })),
+  lift: lift.map(({ what, plan: lifted, gainW, secondsSaved, costMore, needs, against }) => ({
     what,
     plan: lifted,
     gainW,
     secondsSaved,
-    costMore: amountOf(costMore),
+    costMore: costMore === null ? null : amountOf(costMore),
+    needs,
+    against,
   })),
   ...(workings.length > 0 ? { workings } : {}),
 });

@@ -1,7 +1,7 @@
-import type { Assumed, Car, Outlet, Unit } from "../parts";
+import { curveOf, usualShape, type Assumed, type Car, type Outlet, type Unit } from "../parts";
 import { PLAN_FORMAT, PLAN_VERSION, type Plan, type PlannedSession } from "../plan";
 import { batteryBy } from "./battery";
-import { fixedOf, HOME_PRICE, plugOf, portableOf, socketOf, usualRate } from "../start";
+import { fixedOf, HOME_PRICE, plugOf, portableOf, socketOf, usualInlets, usualRate } from "../start";
 import { flatTariff } from "../tariff";
 import { CAR_CLASSES, chargerOf, type CarClass, type UsualCharger } from "./cars";
 import type { HomePoint, Region } from "./regions";
@@ -30,20 +30,22 @@ const EFFICIENCY = 0.92;
 function carOf({ region, carName, carClass, batteryKWh, charger }: Answers): Car {
   const kind = carClass ?? CAR_CLASSES[1]!;
   const usual = charger ?? chargerOf(kind, region.system);
+  const plain = batteryBy(batteryKWh === null ? kind.usableWh : batteryKWh * 1000, kind.packVolts);
+  // Nobody reads a curve off the papers: the one usual for its pack stands there to be seen and changed.
+  const battery = { ...plain, acceptance: curveOf(usualShape(plain), plain.usableWh) };
   const assumed: Assumed[] = [
+    "acceptance",
     "ownDraw",
     "efficiency",
     "economy",
     ...(batteryKWh === null ? (["capacity"] as const) : []),
     ...(charger === null ? (["charger"] as const) : []),
   ];
-  const ac = plugOf("AC", region.system);
   return {
     name: carName ?? "my car",
-    battery: batteryBy(batteryKWh === null ? kind.usableWh : batteryKWh * 1000, kind.packVolts),
+    battery,
     charger: { limits: [...usual.limits], efficiency: EFFICIENCY },
-    // A combined inlet takes the AC plug of its type as well.
-    inlets: [ac === "type2" ? "ccs2" : "ccs1"],
+    inlets: [...usualInlets(region.system)],
     whPerKm: kind.whPerKm,
     ownDrawW: OWN_DRAW_W,
     assumed,

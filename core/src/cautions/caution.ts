@@ -1,5 +1,5 @@
 import type { ChargingPath, Circuit } from "../path";
-import type { Moment } from "../session";
+import type { Moment, State } from "../session";
 import type { Amps, Fraction } from "../units";
 
 /** stop: do not charge like this; careful: change it or watch it; note: worth knowing. */
@@ -13,11 +13,17 @@ export interface Caution {
   readonly what: string;
   readonly why: string;
   readonly todo: string;
+  /** How far it goes, beside itself on another path: a ratio, amps, a length. Every one to be careful of has it. */
+  readonly amount?: number;
+  /** A fault of the installation itself: no advice leads through what has one. */
+  readonly fault?: true;
 }
 
 /** What flows along a path, as far as cautions ask. */
 export interface Flowing {
   readonly circuit: Circuit;
+  /** Where the car stood when it was plugged in. */
+  readonly start: State;
   /** The moment of full flow. */
   readonly moment: Moment;
 }

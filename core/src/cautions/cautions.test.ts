@@ -3,7 +3,9 @@ import { anyPath, socSpan } from "../tests/arbitraries";
 import { law, SKIPPED } from "../tests/law";
 import { bay, idealCar, pathOf, post, rapid, socketedPost, type2Cable } from "../tests/parts";
 import { chargeOver } from "../tests/solve";
-import type { Lead, Outlet, Unit } from "../parts";
+import { largestBreakerFor, type FixedGauge } from "../conductors";
+import { lanesAt, type Lead, type Outlet, type Unit } from "../parts";
+import type { SupplyId, Tap } from "../supply";
 import { isRefusal, type ChargingPath } from "../path";
 import { above } from "./caution";
 import { ampsOfBreakerFor, cautionsFor, SEVERITIES, type Caution } from ".";
@@ -282,6 +284,127 @@ describe("wires and breakers", () => {
     const low = bay("208Y", "high", 50);
     low.supply.measuredVolts = 190;
     expect(codes(pathOf({ car, outlet: low, unit: post(1, 32) }))).toContain("careful voltage-out-of-range");
+  });
+});
+
+describe("a breaker and what it protects", () => {
+  const wired = (
+    breakerAmps: number,
+    gauge: FixedGauge,
+    system: SupplyId = "split-phase",
+    tap: Tap = "high",
+  ) => {
+    const outlet = bay(system, tap, breakerAmps);
+    outlet.circuit.run = { gauge, lengthM: 5, temperatureC: 30 };
+    return codes(pathOf({ car, outlet, unit: post(1, 6, "type1") })).filter((c) =>
+      c.includes("over-conductor"),
+    );
+  };
+
+  test.each<[number, FixedGauge, string | undefined, SupplyId, Tap]>([
+    // NEC 240.4(D): small conductors have a breaker of their own, and no next size.
+    [15, "14 AWG", undefined, "split-phase", "high"],
+    [20, "14 AWG", "stop", "split-phase", "high"],
+    [20, "12 AWG", undefined, "split-phase", "high"],
+    [25, "12 AWG", "stop", "split-phase", "high"],
+    [30, "10 AWG", undefined, "split-phase", "high"],
+    [40, "10 AWG", "stop", "split-phase", "high"],
+    // NEC 240.4(B): the next size made, where the conductor's own is none; 310.16 from memory.
+    [60, "6 AWG", undefined, "split-phase", "high"],
+    [70, "6 AWG", "careful", "split-phase", "high"],
+    [80, "6 AWG", "stop", "split-phase", "high"],
+    // IEC 60364-4-43 with 60364-5-52, from memory; a tenth is a matter of the tables.
+    [25, "2.5 mm2", undefined, "230/400", "single"],
+    [32, "2.5 mm2", "stop", "230/400", "single"],
+    [40, "4 mm2", "stop", "230/400", "single"],
+    [63, "10 mm2", undefined, "230/400", "single"],
+    [63, "10 mm2", "stop", "230/400", "three"],
+    [50, "6 mm2", "careful", "230/400", "single"],
+  ])("%d A before %s is %s", (breaker, gauge, severity, system, tap) =>
+    expect(wired(breaker, gauge, system, tap)).toEqual(
+      severity ? [`${severity} breaker-over-conductor`] : [],
+    ),
+  );
+
+  test("it is judged whatever flows, and more grave the further it goes, on every path there is", () => {
+    let judged = 0;
+    law(fc.tuple(anyPath, socSpan), { runs: 900, mostSkipped: 0.8 }, ([path, span]) => {
+      const { outlet, unit } = path;
+      const { run, breakerAmps } = outlet.circuit;
+      if (!run || unit.kind === "rapid") return SKIPPED;
+      judged += 1;
+      const allowed = largestBreakerFor(run.gauge, lanesAt(outlet).lanes, "kind");
+      const found = cautionsOf(path, span).find(({ code }) => code === "breaker-over-conductor");
+      expect(found !== undefined).toBe(above(breakerAmps, allowed));
+      if (!found) return;
+      expect(found.amount).toBeCloseTo(breakerAmps / allowed, 9);
+      const ring = outlet.kind === "socket" && outlet.type === "bs1363" && breakerAmps <= 32;
+      if (breakerAmps > 1.3 * allowed && !ring) expect(found.severity).toBe("stop");
+    });
+    expect(judged).toBeGreaterThan(0);
+  });
+
+  test("in North America a load of hours above four fifths of a conductor is to be careful of, wherever it comes from", () => {
+    const at = (amps: number, otherLoadAmps: number) => {
+      const outlet = bay("split-phase", "high", 50);
+      outlet.circuit = {
+        breakerAmps: 50,
+        otherLoadAmps,
+        run: { gauge: "8 AWG", lengthM: 5, temperatureC: 30 },
+      };
+      return codes(
+        pathOf({ car: idealCar([{ lanes: 1, amps: 48 }]), outlet, unit: post(1, amps, "type1") }),
+      ).filter((c) => c.includes("conductor-over"));
+    };
+    // 8 AWG carries 50 A at 75 °C (NEC 310.16, from memory): 40 A for hours.
+    expect(at(40, 0)).toEqual([]);
+    expect(at(41, 0)).toEqual(["careful conductor-over-continuous"]);
+    expect(at(32, 9)).toEqual(["careful conductor-over-continuous"]);
+    expect(at(48, 4)).toEqual(["stop conductor-over"]);
+  });
+
+  test.each([
+    ["split-phase", true, undefined],
+    ["split-phase", undefined, "careful"],
+    ["split-phase", false, "stop"],
+    ["230/400", true, undefined],
+    ["230/400", undefined, "careful"],
+    ["230/400", false, "careful"],
+  ] as const)(
+    "a unit turned down on a small breaker on %s, locked: %s, is %s",
+    (system, setLocked, severity) => {
+      const unit = {
+        ...post(1, 48, "type1"),
+        kind: "wallbox" as const,
+        setAmps: 16,
+        ...(setLocked === undefined ? {} : { setLocked }),
+      };
+      const found = codes(
+        pathOf({ car, outlet: bay(system, system === "230/400" ? "single" : "high", 20), unit }),
+      ).filter((c) => /setting-open|breaker-below/.test(c));
+      expect(found).toEqual(severity ? [`${severity} setting-open`] : []);
+      // Set above what the breaker allows, locked or not, it is the breaker that is too small.
+      expect(
+        codes(
+          pathOf({ car, outlet: bay(system, system === "230/400" ? "single" : "high", 13), unit }),
+        ).filter((c) => c.includes("breaker-below")),
+      ).toHaveLength(1);
+    },
+  );
+
+  test("a plug in a fused top protects its lead by the fuse, not by the ring's breaker", () => {
+    const at = (amps: number) =>
+      codes(
+        pathOf({
+          car,
+          outlet: socket({ type: "bs1363", circuit: { breakerAmps: 32, otherLoadAmps: 0 } }),
+          unit: { ...portable(8), plugs: [{ type: "bs1363", amps: 8 }] } as Unit,
+          lead: lead({ plug: "bs1363", socket: "bs1363", amps, resistance: { by: "loop", loopOhms: 0.3 } }),
+        }),
+      ).filter((c) => c.includes("over-lead"));
+    expect(at(13)).toEqual([]);
+    expect(at(10)).toEqual(["careful breaker-over-lead"]);
+    expect(at(6)).toEqual(["stop breaker-over-lead"]);
   });
 });
 

@@ -1,6 +1,6 @@
-import { cordAmps } from "../conductors";
-import { gaugeText } from "../path";
+import { tradeOf } from "../sizes";
 import { supplySystem } from "../supply";
+import type { Amps } from "../units";
 import { ampsOfBreakerFor } from "./breaker";
 import { above, ampsWord as a, type Caution, type Rule } from "./caution";
 
@@ -13,6 +13,7 @@ const longCable: Rule = ({ path: { cable, unit }, direct }) => {
     ? {
         code: "cable-long",
         severity: "careful",
+        amount: lengthM,
         what: `A charging cable of ${lengthM} m.`,
         why: "Over 10 m some cars refuse, and it is heavy: 5 m suits most bays.",
         todo: "Try it with this car before you rely on it.",
@@ -20,54 +21,76 @@ const longCable: Rule = ({ path: { cable, unit }, direct }) => {
     : undefined;
 };
 
-/** Share above what a cord usually carries at which it is no longer a matter of reserve. */
-const FAR_OVER = 1.25;
-
-/** A cable's code says what it may carry; its copper says what it can. */
-const thinCable: Rule = ({ path: { cable, unit }, amps, direct }) => {
-  const gauge = unit.output.kind === "tethered" ? unit.output.gauge : cable?.gauge;
-  const carries = gauge === undefined || direct ? undefined : cordAmps(gauge);
-  return carries !== undefined && above(amps, carries)
-    ? {
-        code: "cable-conductor-thin",
-        severity: above(amps, carries * FAR_OVER) ? "stop" : "careful",
-        what: `${a(amps)} through a charging cable of ${gaugeText(gauge!)}.`,
-        why: `Cords of that size usually carry ${a(carries)}; thinner copper gets hotter.`,
-        todo: "Check what is printed on the cable; lower the current, or take a heavier one.",
-      }
-    : undefined;
-};
-
-/** A fixed unit and the breaker before it: 125 % in North America, no less than the unit elsewhere. */
+/**
+ * A fixed unit and the breaker before it: 125 % in North America, no less than the unit elsewhere. A unit turned down by
+ * a setting counts as its setting only where not everybody can turn it up again (NEC 625.42).
+ */
 const breakerBelowUnit: Rule = ({ path: { unit, outlet } }) => {
   if (unit.kind !== "wallbox" && unit.kind !== "post") return undefined;
   const american = supplySystem(outlet.supply.system).continuousShare < 1;
-  const offers = unit.setAmps ?? unit.maxAmps;
   const { breakerAmps } = outlet.circuit;
-  const needed = american ? ampsOfBreakerFor(offers) : offers;
-  if (!above(needed, breakerAmps)) return undefined;
+  const needed = (amps: Amps) => (american ? ampsOfBreakerFor(amps) : amps);
+  const holds = a(american ? breakerAmps * 0.8 : breakerAmps);
+  if (!above(needed(unit.maxAmps), breakerAmps)) return undefined;
+  const offers = unit.setAmps ?? unit.maxAmps;
+  if (!above(needed(offers), breakerAmps))
+    return unit.setLocked
+      ? undefined
+      : {
+          code: "setting-open",
+          severity: american && unit.setLocked === false ? "stop" : "careful",
+          amount: needed(unit.maxAmps) / breakerAmps,
+          what: `A ${a(unit.maxAmps)} unit, set to ${a(offers)}, on a ${breakerAmps} A breaker.`,
+          why: american
+            ? `The setting counts only where its adjustment has restricted access: behind a cover, a tool or the installer's password (NEC 625.42). ${unit.setLocked === false ? "Here anybody can turn it up." : "Whether it has is not said."}`
+            : `Whoever turns it up again overloads the circuit. ${unit.setLocked === false ? "Here anybody can." : "Whether only an installer can is not said."}`,
+          todo: "Have the setting locked by whoever installs it, and say so with the unit in the Garage.",
+        };
   return {
     code: american ? "breaker-below-125" : "breaker-below-unit",
     severity: "stop",
     what: `A ${a(offers)} unit on a ${breakerAmps} A breaker.`,
     why: american
-      ? `The breaker must be at least 125 % of the unit's amps: ${a(needed)} (NEC 625.41).`
+      ? `The breaker must be at least 125 % of the unit's amps: ${a(needed(offers))} (NEC 625.41).`
       : "A unit may not offer more than the breaker before it is rated for.",
     todo:
       unit.kind === "post"
         ? "Tell whoever runs the post; set the car lower until it is put right."
-        : `Have the unit set to ${a(american ? breakerAmps * 0.8 : breakerAmps)} or less, or the circuit renewed.`,
+        : `Have the unit set to ${holds} or less, with the setting locked, or the circuit renewed.`,
   };
 };
 
-const fixedUnit: Rule = ({ path: { unit } }) =>
-  unit.kind === "wallbox"
+/** What residual-current protection the codes ask of an outlet or unit for a car (from memory). */
+const RESIDUAL = {
+  nec: "Ground-fault protection: a breaker or receptacle that trips when a few milliamps go astray (NEC 625.54)",
+  iec: "Residual-current protection of its own: a switch that trips when 30 mA go astray, direct current too (type B, or type A where the unit switches off at 6 mA of it; IEC 60364-7-722)",
+} as const;
+/** … and of a unit that is wired in, which in North America has it built in. */
+const RESIDUAL_WIRED = {
+  nec: "The unit itself trips when a few milliamps go astray (NEC 625.22)",
+  iec: RESIDUAL.iec,
+} as const;
+
+const fixedUnit: Rule = ({ path }) =>
+  path.unit.kind === "wallbox"
     ? {
         code: "fixed-unit",
         severity: "note",
         what: "A wired-in unit is licensed work.",
-        why: "It needs a circuit of its own and the residual-current protection your local code asks for; some places forbid doing it yourself, and codes change.",
+        why: `It needs a circuit of its own. ${RESIDUAL_WIRED[tradeOf(path.outlet.supply.system)]}. Some places forbid doing it yourself, and codes change.`,
         todo: "Have a licensed electrician fit it and check the service capacity.",
+      }
+    : undefined;
+
+/** An outlet meant for a car asks for the same protection as a unit that is wired in. */
+const residualCurrent: Rule = ({ path, direct }) =>
+  path.outlet.kind === "socket" && !direct
+    ? {
+        code: "residual-current",
+        severity: "note",
+        what: "An outlet for a car needs its own protection against current that goes astray.",
+        why: `${RESIDUAL[tradeOf(path.outlet.supply.system)]}. Some portable units have part of it in their box; their papers say so.`,
+        todo: "Press its test button once, and have it fitted where there is none.",
       }
     : undefined;
 
@@ -86,6 +109,7 @@ const directAdapter: Rule = ({ path: { adapter }, flowing, direct }) => {
         {
           code: "adapter-below-path",
           severity: "careful",
+          amount: would / adapter.amps,
           what: `Station and car could pass ${a(would)}; the adapter is rated ${a(adapter.amps)}.`,
           why: `The figures count ${a(adapter.amps)}. Whether the adapter really holds the current there, only its maker can say; a plain one gets hot.`,
           todo: "Use it only if its maker names station and car, and feel it for warmth; else take a larger one.",
@@ -97,8 +121,8 @@ const directAdapter: Rule = ({ path: { adapter }, flowing, direct }) => {
 
 export const EQUIPMENT_RULES: readonly Rule[] = [
   longCable,
-  thinCable,
   breakerBelowUnit,
   fixedUnit,
+  residualCurrent,
   directAdapter,
 ];

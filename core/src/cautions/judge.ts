@@ -4,11 +4,13 @@ import { SEVERITIES, type Caution, type Flowing, type Rule, type Situation } fro
 import { EQUIPMENT_RULES } from "./equipment";
 import { LEAD_RULES } from "./lead";
 import { OVERDRAWN_RULES } from "./overdrawn";
+import { PROTECTION_RULES } from "./protection";
 import { RAPID_RULES } from "./rapid";
 import { WIRING_RULES } from "./wiring";
 
 const RULES: readonly Rule[] = [
   ...OVERDRAWN_RULES,
+  ...PROTECTION_RULES,
   ...WIRING_RULES,
   ...LEAD_RULES,
   ...EQUIPMENT_RULES,

@@ -39,6 +39,7 @@ const misused: Rule = ({ path: { lead }, flowing, amps }) => {
   found.push({
     code: over ? "lead-over-eight" : "lead-used",
     severity: over ? "careful" : "note",
+    amount: amps,
     what: over ? `An extension lead at ${a(amps)}.` : "An extension lead is in use.",
     why: `Extension leads are not recommended for charging.${warmth}`,
     todo: `If you must: one only, heavy, fully unwound, dry, at ${LEAD_AMPS} A or less${industrial ? " if it is not an industrial one" : ""}, and feel it for warmth. A window left ajar for it is an open house.`,
@@ -47,18 +48,22 @@ const misused: Rule = ({ path: { lead }, flowing, amps }) => {
 };
 
 /** A lead that ends in another type changes volts, amps and earth with it, and the breaker no longer knows its socket. */
-const changesType: Rule = ({ path: { lead, outlet } }) => {
+const changesType: Rule = ({ path: { lead, outlet }, amps }) => {
   if (!lead || lead.plug === lead.socket) return undefined;
   const [plug, socket] = [outletType(lead.plug), outletType(lead.socket)];
   const { breakerAmps } = outlet.circuit;
+  const dead = socket.conductors
+    .filter((c) => (c === "N" || c === "PE") && !plug.conductors.includes(c))
+    .map((c) => (c === "N" ? "the neutral" : "earth"));
   const unprotected = breakerAmps > socket.ratedAmps;
   return {
     code: "lead-changes-type",
     severity: unprotected ? "stop" : "careful",
+    amount: amps,
     what: `The lead turns ${plug.name} into ${socket.name}.`,
     why: unprotected
       ? `A ${breakerAmps} A breaker lets more through than the ${socket.ratedAmps} A socket at its end can carry, and nothing between protects it.`
-      : "With the type, volts, amps and earth change; neither outlet nor unit can see it.",
+      : `With the type, volts, amps and earth change; neither outlet nor unit can see it.${dead.length > 0 ? ` ${socket.name} has a contact for ${dead.join(" and ")} that nothing is behind.` : ""}`,
     todo: "Use an outlet of the unit's own type, fitted by a licensed electrician.",
   };
 };

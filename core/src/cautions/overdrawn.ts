@@ -1,7 +1,16 @@
 import { fixedAmps } from "../conductors";
 import { outletType } from "../outlets";
 import { lanesAt } from "../parts";
-import { circuitAmps, gaugeText, leadAmps, LINK_WORDS, plugInUse, type ChargingPath } from "../path";
+import {
+  circuitAmps,
+  gaugeText,
+  leadAmps,
+  LINK_WORDS,
+  plugInUse,
+  typeAtLead,
+  typeAtOutlet,
+  type ChargingPath,
+} from "../path";
 import { supplySystem } from "../supply";
 import type { Amps } from "../units";
 import { above, ampsWord as a, type Caution, type Rule } from "./caution";
@@ -9,9 +18,10 @@ import { above, ampsWord as a, type Caution, type Rule } from "./caution";
 const LOWER = "Lower the current in the car or on the unit before you plug in.";
 
 /** Nothing in a socket limits the current: the car pulls what unit, cable and charger allow. */
-function outletAt(amps: Amps, { outlet, houseRule }: ChargingPath): Caution | undefined {
+function outletAt(amps: Amps, path: ChargingPath): Caution | undefined {
+  const { outlet, houseRule } = path;
   if (outlet.kind !== "socket") return undefined;
-  const { name, ratedAmps, sustained } = outletType(outlet.type);
+  const { name, ratedAmps, sustained } = outletType(typeAtOutlet(path, outlet.type));
   if (above(amps, ratedAmps))
     return {
       code: "outlet-over-rating",
@@ -24,6 +34,7 @@ function outletAt(amps: Amps, { outlet, houseRule }: ChargingPath): Caution | un
     ? {
         code: "outlet-over-sustained",
         severity: "careful",
+        amount: amps / sustained[houseRule],
         what: `The car would pull ${a(amps)} for hours; this outlet should hold ${a(sustained[houseRule])}.`,
         why: `${name}: ${ratedAmps} A is moulded on it, ${a(sustained[houseRule])} is the ${houseRule} house rule for hours. Nothing in it holds the current down.`,
         todo: LOWER,
@@ -48,6 +59,7 @@ function breakerAt(amps: Amps, { outlet }: ChargingPath): Caution | undefined {
     ? {
         code: "breaker-over-continuous",
         severity: "careful",
+        amount: total / breakerAmps,
         what: `The car would pull ${a(amps)}${others}; this circuit should hold ${a(circuitAmps(outlet))} for hours.`,
         why: `A load of hours may take ${share * 100} % of the breaker (NEC 625.41, 210.19).`,
         todo: LOWER,
@@ -60,13 +72,25 @@ function conductorAt(amps: Amps, { outlet }: ChargingPath): Caution | undefined 
   const { run, otherLoadAmps } = outlet.circuit;
   if (!run) return undefined;
   const carries = fixedAmps(run.gauge, lanesAt(outlet).lanes, "kind");
-  return above(amps + otherLoadAmps, carries)
+  const share = supplySystem(outlet.supply.system).continuousShare;
+  const total = amps + otherLoadAmps;
+  const what = `${a(total)} through a run of ${gaugeText(run.gauge)}.`;
+  if (above(total, carries))
+    return {
+      code: "conductor-over",
+      severity: "stop",
+      what,
+      why: `Laid as well as is usual, it carries ${a(carries)} for hours; the wire in the wall gets hot.`,
+      todo: `${LOWER} Have a licensed electrician look at the run and its breaker.`,
+    };
+  return above(total, carries * share)
     ? {
-        code: "conductor-over",
-        severity: "stop",
-        what: `${a(amps + otherLoadAmps)} through a run of ${gaugeText(run.gauge)}.`,
-        why: `Laid as well as is usual, it carries ${a(carries)} for hours; the wire in the wall gets hot.`,
-        todo: `${LOWER} Have a licensed electrician look at the run and its breaker.`,
+        code: "conductor-over-continuous",
+        severity: "careful",
+        amount: total / carries,
+        what,
+        why: `Laid as well as is usual, it carries ${a(carries)}; a load of hours may take ${share * 100} % of that (NEC 210.19).`,
+        todo: `${LOWER} ${a(share * carries)} is what this run should carry for hours, other loads included.`,
       }
     : undefined;
 }
@@ -88,7 +112,7 @@ function plugAt(amps: Amps, path: ChargingPath): Caution | undefined {
 function leadAt(amps: Amps, path: ChargingPath): Caution | undefined {
   const { lead } = path;
   if (!lead || !above(amps, leadAmps(path))) return undefined;
-  const socket = outletType(lead.socket);
+  const socket = outletType(typeAtLead(path));
   const moulded = Math.min(lead.amps, socket.ratedAmps);
   return above(amps, moulded) || leadAmps(path) < socket.sustained[path.houseRule]
     ? {
@@ -101,6 +125,7 @@ function leadAt(amps: Amps, path: ChargingPath): Caution | undefined {
     : {
         code: "lead-over-sustained",
         severity: "careful",
+        amount: amps / leadAmps(path),
         what: `The car would pull ${a(amps)} for hours; the lead's ${socket.name} socket should hold ${a(leadAmps(path))}.`,
         why: `${socket.ratedAmps} A is moulded on it, for minutes to an hour or two.`,
         todo: LOWER,
@@ -140,6 +165,7 @@ const setLower: Rule = ({ path, flowing }) => {
   return {
     code: "set-lower",
     severity: worst?.severity === "stop" ? "careful" : "note",
+    amount: pulls / holds,
     what: `Set ${by} to ${a(setting.amps)} before you plug in: the figures count on it.`,
     why: `Left untouched it would pull ${a(pulls)}; the ${LINK_WORDS[narrow.kind]} should hold ${a(holds)}. ${worst?.what ?? ""}`.trim(),
     todo: `Make sure the setting stays: some ${setting.by === "unit" ? "units" : "cars"} forget it when they are unplugged.`,

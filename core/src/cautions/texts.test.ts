@@ -1,6 +1,8 @@
 import { CAUTION_PATHS } from "../tests/caution-paths";
+import { idealCar, rapid } from "../tests/parts";
 import { chargeOver } from "../tests/solve";
-import { isRefusal } from "../path";
+import { compile, isRefusal } from "../path";
+import { charge } from "../plan";
 import { cautionsFor } from ".";
 
 /** A caution as it is told: its severity and code, what, why, what to do. */
@@ -21,7 +23,13 @@ const NO_EARTH: Told = [
 const FIXED_UNIT: Told = [
   "note fixed-unit",
   "A wired-in unit is licensed work.",
-  "It needs a circuit of its own and the residual-current protection your local code asks for; some places forbid doing it yourself, and codes change.",
+  "It needs a circuit of its own. Residual-current protection of its own: a switch that trips when 30 mA go astray, direct current too (type B, or type A where the unit switches off at 6 mA of it; IEC 60364-7-722). Some places forbid doing it yourself, and codes change.",
+  "Have a licensed electrician fit it and check the service capacity.",
+];
+const FIXED_UNIT_NEC: Told = [
+  "note fixed-unit",
+  "A wired-in unit is licensed work.",
+  "It needs a circuit of its own. The unit itself trips when a few milliamps go astray (NEC 625.22). Some places forbid doing it yourself, and codes change.",
   "Have a licensed electrician fit it and check the service capacity.",
 ];
 const RAPID_MINORITY: Told = [
@@ -135,6 +143,12 @@ const TOLD: Readonly<Record<keyof typeof CAUTION_PATHS, readonly Told[]>> = {
       "Lower the current in the car or on the unit before you plug in. Have a licensed electrician look at the run and its breaker.",
     ],
     [
+      "stop breaker-over-conductor",
+      "A 32 A breaker before a run of 1.5 mm².",
+      "That conductor carries 19.5 A, laid as well as is usual, and the breaker may not be above that (IEC 60364-4-43; IEC 60364-5-52, PVC, 30 °C, two or three loaded conductors, from memory): in a fault, or under other loads, the wire in the wall burns before the breaker trips.",
+      "Have a licensed electrician put 16 A before it, or lay a heavier run; do not charge on it until then.",
+    ],
+    [
       "note shared-circuit",
       "2 A of other loads share this circuit.",
       "If more is switched on while the car charges, the breaker may trip in the night.",
@@ -155,6 +169,12 @@ const TOLD: Readonly<Record<keyof typeof CAUTION_PATHS, readonly Told[]>> = {
       "The car would pull 10 A through a lead for 6 A.",
       "The lead limits nothing; it only gets hot.",
       "Lower the current in the car or on the unit before you plug in.",
+    ],
+    [
+      "stop breaker-over-lead",
+      "Nothing before reel trips below 16 A; the lead carries 6 A.",
+      "A lead is protected by the breaker, or the fuse in its plug, only up to their own amps (IEC 60364-4-43, NEC 240.5): beyond its own it depends on what is plugged into it.",
+      "Plug nothing else into it, keep the current within what it carries, or take a heavier lead.",
     ],
     [
       "careful voltage-drop",
@@ -196,6 +216,12 @@ const TOLD: Readonly<Record<keyof typeof CAUTION_PATHS, readonly Told[]>> = {
       "The car would pull 20 A through a lead for 16 A.",
       "The lead limits nothing; it only gets hot.",
       "Lower the current in the car or on the unit before you plug in.",
+    ],
+    [
+      "stop breaker-over-lead",
+      "Nothing before reel trips below 32 A; the lead carries 16 A.",
+      "A lead is protected by the breaker, or the fuse in its plug, only up to their own amps (IEC 60364-4-43, NEC 240.5): beyond its own it depends on what is plugged into it.",
+      "Plug nothing else into it, keep the current within what it carries, or take a heavier lead.",
     ],
     [
       "note lead-used",
@@ -259,7 +285,7 @@ const TOLD: Readonly<Record<keyof typeof CAUTION_PATHS, readonly Told[]>> = {
     [
       "careful lead-changes-type",
       "The lead turns NEMA 10-30 into NEMA 14-30.",
-      "With the type, volts, amps and earth change; neither outlet nor unit can see it.",
+      "With the type, volts, amps and earth change; neither outlet nor unit can see it. NEMA 14-30 has a contact for earth that nothing is behind.",
       "Use an outlet of the unit's own type, fitted by a licensed electrician.",
     ],
   ],
@@ -315,7 +341,7 @@ const TOLD: Readonly<Record<keyof typeof CAUTION_PATHS, readonly Told[]>> = {
     [
       "careful voltage-out-of-range",
       "206 V measured lies outside what 230 V of 230/400 V (TN or TT) should give.",
-      "EN 50160 (230 V ±10 %)",
+      "EN 50160 (230 V ±10 %): 207 to 253 V.",
       "Measure again under load; if it stays, call your network operator or an electrician.",
     ],
     SOCKET_AS_ARRANGEMENT,
@@ -324,7 +350,7 @@ const TOLD: Readonly<Record<keyof typeof CAUTION_PATHS, readonly Told[]>> = {
     [
       "careful voltage-out-of-range",
       "254 V measured lies outside what 230 V of 230/400 V (TN or TT) should give.",
-      "EN 50160 (230 V ±10 %)",
+      "EN 50160 (230 V ±10 %): 207 to 253 V.",
       "Measure again under load; if it stays, call your network operator or an electrician.",
     ],
     SOCKET_AS_ARRANGEMENT,
@@ -345,7 +371,7 @@ const TOLD: Readonly<Record<keyof typeof CAUTION_PATHS, readonly Told[]>> = {
       "stop breaker-below-125",
       "A 40 A unit on a 40 A breaker.",
       "The breaker must be at least 125 % of the unit's amps: 50 A (NEC 625.41).",
-      "Have the unit set to 32 A or less, or the circuit renewed.",
+      "Have the unit set to 32 A or less, with the setting locked, or the circuit renewed.",
     ],
     [
       "careful breaker-over-continuous",
@@ -353,7 +379,7 @@ const TOLD: Readonly<Record<keyof typeof CAUTION_PATHS, readonly Told[]>> = {
       "A load of hours may take 80 % of the breaker (NEC 625.41, 210.19).",
       "Lower the current in the car or on the unit before you plug in.",
     ],
-    FIXED_UNIT,
+    FIXED_UNIT_NEC,
   ],
   "a wallbox on an IEC breaker that is too small": [
     [
@@ -366,7 +392,7 @@ const TOLD: Readonly<Record<keyof typeof CAUTION_PATHS, readonly Told[]>> = {
       "stop breaker-below-unit",
       "A 32 A unit on a 25 A breaker.",
       "A unit may not offer more than the breaker before it is rated for.",
-      "Have the unit set to 25 A or less, or the circuit renewed.",
+      "Have the unit set to 25 A or less, with the setting locked, or the circuit renewed.",
     ],
     FIXED_UNIT,
   ],
@@ -438,17 +464,155 @@ const TOLD: Readonly<Record<keyof typeof CAUTION_PATHS, readonly Told[]>> = {
   ],
   "an adapter wide enough for a rapid station": [RAPID_MINORITY, RAPID_WATCH],
   "a rapid station": [RAPID_MINORITY, RAPID_WATCH],
+  "a wallbox of 32 A behind 60 A on a thin run": [
+    [
+      "stop breaker-over-conductor",
+      "A 60 A breaker before a run of 10 AWG.",
+      "That conductor carries 30 A, laid as well as is usual, and the breaker may not be above that (NEC 240.4; NEC 310.16, copper, 60 and 75 °C, from memory): in a fault, or under other loads, the wire in the wall burns before the breaker trips.",
+      "Have a licensed electrician put 30 A before it, or lay a heavier run; do not charge on it until then.",
+    ],
+    [
+      "careful conductor-over-continuous",
+      "32 A through a run of 10 AWG.",
+      "Laid as well as is usual, it carries 35 A; a load of hours may take 80 % of that (NEC 210.19).",
+      "Lower the current in the car or on the unit before you plug in. 28 A is what this run should carry for hours, other loads included.",
+    ],
+    FIXED_UNIT_NEC,
+  ],
+  "three pins behind 32 A on 2.5 mm²": [
+    [
+      "note breaker-over-conductor",
+      "A 32 A breaker before a run of 2.5 mm².",
+      "It protects that size only where the sockets stand on a ring, fed from both ends (BS 7671 433.1, from memory); a branch off it carries 27 A at most.",
+      "Have it tested once that the ring is whole, and that this socket is on it.",
+    ],
+    SOCKET_AS_ARRANGEMENT,
+  ],
+  "a household lead of 10 A behind 20 A": [
+    [
+      "careful breaker-over-lead",
+      "Nothing before reel trips below 20 A; the lead carries 10 A.",
+      "A lead is protected by the breaker, or the fuse in its plug, only up to their own amps (IEC 60364-4-43, NEC 240.5): beyond its own it depends on what is plugged into it.",
+      "Plug nothing else into it, keep the current within what it carries, or take a heavier lead.",
+    ],
+    SOCKET_AS_ARRANGEMENT,
+    [
+      "note lead-used",
+      "An extension lead is in use.",
+      "Extension leads are not recommended for charging. It gives off 2.6 W a metre.",
+      "If you must: one only, heavy, fully unwound, dry, at 8 A or less, and feel it for warmth. A window left ajar for it is an open house.",
+    ],
+  ],
+  "a cord that another car would overload": [
+    [
+      "careful cable-conductor-thin",
+      "A charging cable of 2.5 mm² that is told to carry 32 A.",
+      "Cords of that size usually carry 25 A; thinner copper gets hotter. This car draws 16 A; another may draw more.",
+      "Check what is printed on the cable; lower the current, or take a heavier one.",
+    ],
+  ],
+  "a unit held down by a setting nobody has spoken of": [
+    [
+      "careful setting-open",
+      "A 48 A unit, set to 16 A, on a 20 A breaker.",
+      "The setting counts only where its adjustment has restricted access: behind a cover, a tool or the installer's password (NEC 625.42). Whether it has is not said.",
+      "Have the setting locked by whoever installs it, and say so with the unit in the Garage.",
+    ],
+    FIXED_UNIT_NEC,
+  ],
+  "a range outlet behind a dryer's breaker": [
+    [
+      "careful breaker-below-outlet",
+      "A 30 A breaker before NEMA 14-50.",
+      "What is made for that outlet may draw more than the circuit gives: it stands behind 40 A at least (NEC 210.21(B)(3), from memory). Its plug tells a unit nothing of the breaker.",
+      "Keep the unit at 24 A or less, and have the outlet changed for one of the circuit's size.",
+    ],
+  ],
+  "a wallbox in the rain": [
+    [
+      "careful exposed-outlet",
+      "bay is outdoors and not weatherproof.",
+      "Water in a unit's housing or its terminals is a shock and a fire.",
+      "Have it seen by a licensed electrician: a unit outdoors is made and closed for it.",
+    ],
+    FIXED_UNIT,
+  ],
+  "a 10 A plug in a 15 A outlet": [
+    [
+      "stop outlet-over-rating",
+      "The car would pull 15 A from a 10 A outlet.",
+      "AS/NZS 3112, 10 A is made for 10 A; the socket itself limits nothing.",
+      "Lower the current in the car or on the unit before you plug in. 10 A is what your house rule allows here.",
+    ],
+    SOCKET_AS_ARRANGEMENT,
+  ],
 };
+
+test("a cold pack at a rapid station is told with what it takes, what the station gives, and the way out", () => {
+  const taking = {
+    ...CAUTION_PATHS["a rapid station"]!,
+    unit: rapid(150_000, 375),
+    car: {
+      ...idealCar([{ lanes: 1, amps: 32 }]),
+      battery: {
+        usableWh: 60_000,
+        packVolts: 400,
+        packOhms: 0.05,
+        acceptance: [
+          { soc: 0, watts: 150_000 },
+          { soc: 1, watts: 20_000 },
+        ],
+      },
+    },
+  };
+  const at = (batteryC: number | null) => {
+    const circuit = compile(taking);
+    if (isRefusal(circuit)) throw new Error(circuit.message);
+    const session = charge(taking, circuit, { fromSoc: 0.2, toSoc: 0.6, batteryC }, null);
+    if (isRefusal(session)) throw new Error(session.message);
+    return cautionsFor(taking, session, 0.6).find(({ code }) => code === "pack-cold");
+  };
+  // 124 kW warm at 20 %; at −15 °C a share of 1/(1 + e^2.5) = 7.6 % of it: 9.4 kW.
+  expect(at(-15)).toMatchObject({
+    severity: "careful",
+    what: "At -15 °C the pack takes 9.4 kW to begin with, of the station's 150 kW.",
+    why: "Cold cells accept less: about 8 % of the 124.0 kW they would take warm (a generic shape, common practice). It rises as they warm.",
+    todo: expect.stringContaining("Warm it on the way") as string,
+  });
+  expect(at(-15)!.amount).toBeGreaterThan(at(0)!.amount!);
+  expect([at(20), at(null)]).toEqual([undefined, undefined]);
+});
+
+test.each([
+  ["on 230/400 V", "three pins behind 32 A on 2.5 mm²", "trips when 30 mA go astray", "IEC 60364-7-722"],
+  ["on 120/240 V", "a range outlet behind a dryer's breaker", "a few milliamps go astray", "NEC 625.54"],
+])("an outlet for a car %s says what protection it asks for", (_, name, what, source) => {
+  const found = cautionsFor(CAUTION_PATHS[name]!, undefined, 0.8).find(
+    ({ code }) => code === "residual-current",
+  );
+  expect(found).toMatchObject({
+    severity: "note",
+    what: expect.stringContaining("its own protection") as string,
+  });
+  expect([found!.why.includes(what), found!.why.includes(source)]).toEqual([true, true]);
+});
 
 test.each(Object.keys(CAUTION_PATHS))(
   "%s: every caution, worst first, in what, why with its number and what to do",
   (name) => {
     const path = CAUTION_PATHS[name]!;
     const session = chargeOver(path, { fromSoc: 0.2, toSoc: 0.8 });
-    const told = cautionsFor(path, isRefusal(session) ? undefined : session, 0.8);
+    const all = cautionsFor(path, isRefusal(session) ? undefined : session, 0.8);
+    // Every outlet on alternating current has this note; its texts are below.
+    const told = all.filter(({ code }) => code !== "residual-current");
+    expect(all.length - told.length).toBe(
+      path.outlet.kind === "socket" && path.unit.kind !== "rapid" ? 1 : 0,
+    );
     expect(
       told.map(({ severity, code, what, why, todo }) => [`${severity} ${code}`, what, why, todo]),
     ).toEqual(TOLD[name]);
+    for (const { severity, amount, code } of all)
+      if (severity === "careful") expect([code, (amount ?? NaN) >= 0]).toEqual([code, true]);
   },
 );
 

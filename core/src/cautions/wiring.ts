@@ -1,5 +1,5 @@
-import { feedOf, outletType } from "../outlets";
-import { lanesAt, lineVolts, tapIdOf } from "../parts";
+import { feedOf, hasEarth, outletType } from "../outlets";
+import { lanesAt, tapIdOf } from "../parts";
 import { supplySystem, tapOf } from "../supply";
 import { above, ampsWord as a, type Rule } from "./caution";
 
@@ -14,7 +14,7 @@ const sharedCircuit: Rule = ({ path: { outlet }, direct }) =>
       }
     : undefined;
 
-const condition: Rule = ({ path: { outlet } }) => {
+const condition: Rule = ({ path: { outlet }, amps }) => {
   if (outlet.condition === "worn")
     return {
       code: "outlet-worn",
@@ -27,6 +27,8 @@ const condition: Rule = ({ path: { outlet } }) => {
     return {
       code: "wiring-unknown",
       severity: "careful",
+      amount: amps,
+      fault: true,
       what: "The wiring here is old or unchecked.",
       why: "Wiring may have been legal when it was laid and still be below today's rule.",
       todo: "Use it in an emergency only, for the least energy that reaches the next charger; have it inspected.",
@@ -40,7 +42,7 @@ const noEarth: Rule = ({ path: { outlet, lead } }) => {
     ...(outlet.kind === "socket" ? [outlet.type] : []),
     ...(lead ? [lead.plug, lead.socket] : []),
   ];
-  const without = types.find((type) => !outletType(type).earth);
+  const without = types.find((type) => !hasEarth(type));
   return without
     ? {
         code: "no-earth",
@@ -52,54 +54,78 @@ const noEarth: Rule = ({ path: { outlet, lead } }) => {
     : undefined;
 };
 
-const exposed: Rule = ({ path: { outlet } }) =>
-  outlet.exposed
+const exposed: Rule = ({ path: { outlet }, amps }) => {
+  if (!outlet.exposed) return undefined;
+  const found = { code: "exposed-outlet", severity: "careful", amount: amps, fault: true } as const;
+  return outlet.kind === "socket"
     ? {
-        code: "exposed-outlet",
-        severity: "careful",
+        ...found,
         what: "The outlet is outdoors and not weatherproof.",
         why: "Water in a plug under load is a shock and a fire.",
         todo: "Charge in the dry only, keep joints off the ground, and have a weatherproof outlet fitted.",
       }
-    : undefined;
+    : {
+        ...found,
+        what: `${outlet.name} is outdoors and not weatherproof.`,
+        why: "Water in a unit's housing or its terminals is a shock and a fire.",
+        todo: "Have it seen by a licensed electrician: a unit outdoors is made and closed for it.",
+      };
+};
+
+/** Volts that are rounding. */
+const NEGLIGIBLE = 1e-9;
 
 /** Measured volts are judged by the tap they were measured at. */
-const voltage: Rule = ({ path: { outlet } }) => {
+const voltage: Rule = ({ path: { outlet }, amps }) => {
   const measured = outlet.supply.measuredVolts;
   if (measured === undefined) return undefined;
-  const { name, tolerance } = supplySystem(outlet.supply.system);
+  const { name, toleranceSource } = supplySystem(outlet.supply.system);
   const tap = tapOf(outlet.supply.system, tapIdOf(outlet)!)!;
-  const nominal = lineVolts(tap);
-  return measured >= nominal * tolerance.low && measured <= nominal * tolerance.high
+  return measured >= tap.meter.low - NEGLIGIBLE && measured <= tap.meter.high + NEGLIGIBLE
     ? undefined
     : {
         code: "voltage-out-of-range",
         severity: "careful",
+        amount: amps,
+        fault: true,
         what: `${measured} V measured lies outside what ${tap.label} of ${name} should give.`,
-        why: tolerance.source.name,
+        why: `${toleranceSource.name}: ${Math.round(tap.meter.low)} to ${Math.round(tap.meter.high)} V.`,
         todo: "Measure again under load; if it stays, call your network operator or an electrician.",
       };
 };
 
-const oddSupply: Rule = ({ path: { outlet } }) =>
+const oddSupply: Rule = ({ path: { outlet }, amps }) =>
   outlet.kind === "socket" && feedOf(outlet.type, outlet.supply.system)?.odd
     ? {
         code: "outlet-odd-supply",
         severity: "careful",
+        amount: amps,
+        fault: true,
         what: `${outletType(outlet.type).name} on ${supplySystem(outlet.supply.system).name} is unusual.`,
         why: "Its standard does not rule it out, but an outlet on the wrong voltage looks the same from outside.",
         todo: `Have it measured before you plug in; it should give ${lanesAt(outlet).label}.`,
       }
     : undefined;
 
-const breakerOverOutlet: Rule = ({ path: { outlet } }) => {
+const breakerOverOutlet: Rule = ({ path: { outlet }, amps }) => {
   if (outlet.kind !== "socket") return undefined;
-  const { name, largestBreaker } = outletType(outlet.type);
+  const { name, largestBreaker, smallestBreaker } = outletType(outlet.type);
   const { breakerAmps } = outlet.circuit;
+  if (smallestBreaker !== undefined && above(smallestBreaker, breakerAmps))
+    return {
+      code: "breaker-below-outlet",
+      severity: "careful",
+      amount: smallestBreaker / breakerAmps,
+      what: `A ${breakerAmps} A breaker before ${name}.`,
+      why: `What is made for that outlet may draw more than the circuit gives: it stands behind ${smallestBreaker} A at least (NEC 210.21(B)(3), from memory). Its plug tells a unit nothing of the breaker.`,
+      todo: `Keep the unit at ${a(breakerAmps * supplySystem(outlet.supply.system).continuousShare)} or less, and have the outlet changed for one of the circuit's size.`,
+    };
   return above(breakerAmps, largestBreaker)
     ? {
         code: "breaker-over-outlet",
         severity: "careful",
+        amount: amps,
+        fault: true,
         what: `A ${breakerAmps} A breaker before ${name}.`,
         why: `It does not protect the outlet: ${largestBreaker} A at most stands before one (from memory).`,
         todo: "Have a licensed electrician check outlet, wiring and breaker against each other.",
@@ -118,6 +144,7 @@ const drop: Rule = ({ flowing, direct }) => {
     ? {
         code: "voltage-drop",
         severity: "careful",
+        amount: share,
         what: `${Math.round(dropVolts)} V are lost on the way: ${Math.round(100 * share)} %.`,
         why: "More than 5 % says the run is long and thin for this current.",
         todo: "Charge at a lower step, or have a heavier run laid.",

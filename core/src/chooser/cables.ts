@@ -20,7 +20,9 @@ export interface AtPost {
 export interface CableChoice {
   readonly candidate: Candidate;
   readonly at: readonly AtPost[];
-  /** Hours at the plug in a year, and how many fewer than with the slowest cable. */
+  /** Sessions a month at posts one meets where it charges nothing. */
+  readonly missedAMonth: number;
+  /** Hours at the plug in a year, at the posts where it charges, and how many fewer than with the slowest that charges at as many. */
   readonly hoursAYear: number;
   readonly savedAYear: number;
 }
@@ -77,17 +79,26 @@ export function cableChoices(asked: CablesAsked): CableChoice[] {
   const met = asked.posts.filter(({ perMonth }) => perMonth > 0);
   const choices = cableCandidates(plugFor(asked.car, asked.system), asked.lengthM).map((candidate) => {
     const at = asked.posts.map((post) => atPost(asked, candidate, post));
-    const hoursAYear = at.reduce(
-      (sum, { post, seconds }) => sum + (met.includes(post) ? (post.perMonth * MONTHS * seconds) / 3600 : 0),
+    const charging = at.filter(({ post, batteryW }) => met.includes(post) && batteryW > 0);
+    const hoursAYear = charging.reduce(
+      (sum, { post, seconds }) => sum + (post.perMonth * MONTHS * seconds) / 3600,
       0,
     );
-    return { candidate, at, hoursAYear };
+    const sessions = (posts: readonly MetPost[]) => posts.reduce((sum, { perMonth }) => sum + perMonth, 0);
+    const missedAMonth = sessions(met) - sessions(charging.map(({ post }) => post));
+    return { candidate, at, hoursAYear, missedAMonth };
   });
-  const slowest = Math.max(...choices.map(({ hoursAYear }) => hoursAYear));
-  return choices.map((choice) => ({
-    ...choice,
-    savedAYear: slowest === choice.hoursAYear ? 0 : slowest - choice.hoursAYear,
-  }));
+  return choices.map((choice) => {
+    const alike = choices.filter(({ missedAMonth }) => missedAMonth === choice.missedAMonth);
+    const slowest = Math.max(...alike.map(({ hoursAYear }) => hoursAYear));
+    return { ...choice, savedAYear: slowest - choice.hoursAYear };
+  });
+}
+
+/** The choices that charge at as many of the posts one meets as any does; none where no cable charges anywhere. */
+function serving(choices: readonly CableChoice[]): CableChoice[] {
+  const fewest = Math.min(...choices.map(({ missedAMonth }) => missedAMonth));
+  return choices.filter(({ missedAMonth, hoursAYear }) => missedAMonth === fewest && hoursAYear > 0);
 }
 
 /** Share of a year's hours at the plug that is not worth carrying a heavier cable for (common practice). */
@@ -119,8 +130,12 @@ function carryLight(choices: readonly CableChoice[]): CableVerdict {
 function buyOnce(choices: readonly CableChoice[], car: Car): CableVerdict {
   const three = car.charger.limits.some(({ lanes }) => lanes === 3);
   const wide = choices.filter(({ candidate: { cable } }) => cable.amps === 32);
-  const choice = wide.find(({ candidate: { cable } }) => cable.lanes === (three ? 3 : 1)) ?? wide[0]!;
-  const { lanes } = choice.candidate.cable;
+  // Where no cable of 32 A charges at as many posts, the widest that does.
+  const choice =
+    wide.find(({ candidate: { cable } }) => cable.lanes === (three ? 3 : 1)) ?? wide[0] ?? choices.at(-1)!;
+  const { lanes, amps } = choice.candidate.cable;
+  if (amps !== 32)
+    return { school: "buy-once", choice, why: "No cable of 32 A charges at as many of the posts you meet." };
   return {
     school: "buy-once",
     choice,
@@ -133,8 +148,8 @@ function buyOnce(choices: readonly CableChoice[], car: Car): CableVerdict {
   };
 }
 
-/** What each school would buy. Nothing is said where no post is met. */
+/** What each school would buy. Nothing is said where no post is met, or none at which any cable charges this car. */
 export function cableVerdicts(asked: CablesAsked, choices: readonly CableChoice[]): CableVerdict[] {
-  if (!asked.posts.some(({ perMonth }) => perMonth > 0)) return [];
-  return [carryLight(choices), buyOnce(choices, asked.car)];
+  const able = serving(choices);
+  return able.length === 0 ? [] : [carryLight(able), buyOnce(able, asked.car)];
 }

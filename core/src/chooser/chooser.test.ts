@@ -48,6 +48,39 @@ describe("loose cables", () => {
     expect(plover.choice.candidate.cable).toMatchObject({ vehicleEnd: "type1", lanes: 1, amps: 32 });
   });
 
+  test("a post that charges the car over no cable at all changes no sum", () => {
+    // 5 A leave less than a car needs: such a post is met in vain, whatever one carries.
+    const of = asked("fq-curlew", [0, 4, 0, 0]);
+    const useless: MetPost = { lanes: 1, amps: 5, perMonth: 9 };
+    const [plain, met] = [cableChoices(of), cableChoices({ ...of, posts: [...of.posts, useless] })];
+    met.forEach((choice, i) => {
+      expect(choice.hoursAYear).toBe(plain[i]!.hoursAYear);
+      expect(choice.savedAYear).toBe(plain[i]!.savedAYear);
+      expect([plain[i]!.missedAMonth, choice.missedAMonth]).toEqual([0, 9]);
+    });
+    expect(verdicts({ ...of, posts: [...of.posts, useless] })["carry-light"]!.choice.candidate.id).toBe(
+      "1x32x5",
+    );
+    expect(cableVerdicts({ ...of, posts: [useless] }, cableChoices({ ...of, posts: [useless] }))).toEqual([]);
+  });
+
+  test("a cable that charges the car nowhere is not the lightest one could carry", () => {
+    // A charger that works on three phases only: a single-phase cable gives it nothing.
+    const of = asked("fq-curlew", [0, 0, 4, 2]);
+    const three: CablesAsked = {
+      ...of,
+      car: {
+        ...of.car,
+        charger: { ...of.car.charger, limits: [{ lanes: 3, amps: 16 }], listedLanesOnly: true },
+      },
+    };
+    const found = verdicts(three);
+    expect(found["carry-light"]!.choice.candidate.cable.lanes).toBe(3);
+    expect(found["buy-once"]!.choice.candidate.cable).toMatchObject({ lanes: 3, amps: 32 });
+    const single = cableChoices(three).find(({ candidate }) => candidate.id === "1x16x5")!;
+    expect([single.missedAMonth, single.hoursAYear, single.savedAYear]).toEqual([6, 0, 0]);
+  });
+
   test("a car of 14 A wants no more than the lightest, at whatever post", () => {
     expect(verdicts(asked("fq-dunlin", [2, 2, 2, 2]))["carry-light"]!.choice.candidate.id).toBe("1x16x5");
   });
@@ -117,6 +150,29 @@ describe("portable units", () => {
         expect(best).toBeGreaterThan(0);
       });
     }
+  });
+
+  test("a portable that overdraws the household's rule is not best, and says why", () => {
+    const its = car(fallowQuay, "fq-curlew");
+    const of = {
+      car: { ...its, charger: { ...its.charger, settable: false } },
+      household: fallowQuay.household.spec,
+      session,
+      system: "230/400",
+      sockets: ["cee-7"],
+    } as const;
+    const [small] = portableCandidates(its, "230/400", "cee-7");
+    const greedy = {
+      ...small!,
+      id: "greedy",
+      unit: { ...small!.unit, maxAmps: 16, steps: [], plugs: [{ type: "cee-7" as const, amps: 16 }] },
+    };
+    const [ten, sixteen] = portableChoices(of, [small!, greedy]);
+    expect([ten!.at[0]!.over, sixteen!.at[0]!.over]).toEqual([false, true]);
+    expect(sixteen!.at[0]!.batteryW).toBeGreaterThan(ten!.at[0]!.batteryW);
+    // It is no measure for the others, and what it gives does not count.
+    expect([ten!.at[0]!.heldBackW, sixteen!.at[0]!.heldBackW]).toEqual([0, ten!.at[0]!.batteryW]);
+    expect(heldBackBy(sixteen!.at[0]!)).toBe("pulls 16 A, too much for this socket");
   });
 
   test("sockets the supply does not feed are left out, and a Type 1 car takes one lane", () => {

@@ -188,6 +188,8 @@ export interface AtSocket {
   readonly lanes: number;
   readonly batteryW: number;
   readonly narrowest: LinkKind | null;
+  /** It pulls more than the socket should hold by the house rule, and nobody can set it lower: not to be used there. */
+  readonly over: boolean;
   /** Power (W) less than the best of the candidates gives at this socket. */
   readonly heldBackW: number;
 }
@@ -211,7 +213,7 @@ function atSocket(
   unit: Unit,
   type: OutletTypeId,
 ): Omit<AtSocket, "heldBackW"> {
-  const none = { type, fits: false, amps: 0, lanes: 0, batteryW: 0, narrowest: null };
+  const none = { type, fits: false, amps: 0, lanes: 0, batteryW: 0, narrowest: null, over: false };
   const path = {
     car,
     outlet: socketOf(type, system, outletType(type).ratedAmps),
@@ -231,6 +233,7 @@ function atSocket(
     lanes: moment.flow.way.lanes,
     batteryW: moment.balance.stored,
     narrowest: circuit.links[moment.binding]!.kind,
+    over: moment.amps > circuit.holds * (1 + 1e-9),
   };
 }
 
@@ -247,13 +250,18 @@ export function portableChoices(
     candidate,
     at: sockets.map((type) => atSocket(asked, candidate.unit, type)),
   }));
-  const best = sockets.map((_, i) => Math.max(0, ...all.map(({ at }) => at[i]!.batteryW)));
+  // One that overdraws its socket gives nothing that counts, and is no measure for the others.
+  const counts = ({ over, batteryW }: Omit<AtSocket, "heldBackW">): number => (over ? 0 : batteryW);
+  const best = sockets.map((_, i) => Math.max(0, ...all.map(({ at }) => counts(at[i]!))));
   return all.map(({ candidate, at }) => ({
     candidate,
-    at: at.map((socket, i) => ({ ...socket, heldBackW: best[i]! - socket.batteryW })),
+    at: at.map((socket, i) => ({ ...socket, heldBackW: best[i]! - counts(socket) })),
   }));
 }
 
 /** What a portable holds back at a socket, in words. */
-export const heldBackBy = ({ fits, narrowest }: AtSocket): string =>
-  !fits ? "no plug for it" : narrowest === null ? "does not charge" : LINK_WORDS[narrowest];
+export const heldBackBy = ({ fits, narrowest, over, amps }: AtSocket): string => {
+  if (!fits) return "no plug for it";
+  if (over) return `pulls ${Math.round(amps * 10) / 10} A, too much for this socket`;
+  return narrowest === null ? "does not charge" : LINK_WORDS[narrowest];
+};

@@ -74,6 +74,31 @@ export function fixedAmps(gauge: FixedGauge, lanes: number, judgement: Judgement
 export const largestBreakerFor = (gauge: FixedGauge, lanes: number, judgement: Judgement): Amps =>
   SMALL_CONDUCTOR_BREAKER[gauge] ?? fixedAmps(gauge, lanes, judgement);
 
+/** Sizes breakers are made in: NEC 240.6(A); IEC 60898-1, preferred values, and 63 A and up as they are sold. */
+const BREAKERS = {
+  nec: [
+    15, 20, 25, 30, 35, 40, 45, 50, 60, 70, 80, 90, 100, 110, 125, 150, 175, 200, 225, 250, 300, 350, 400,
+  ],
+  iec: [6, 10, 13, 16, 20, 25, 32, 40, 50, 63, 80, 100, 125, 160, 200, 250, 315, 400],
+} as const satisfies Record<string, readonly Amps[]>;
+
+/** Which of the two families of sizes is meant. */
+export type BreakerSizes = keyof typeof BREAKERS;
+
+/**
+ * The smallest breaker (A) that is made for so many amps or more.
+ * @example breakerFrom(65, "nec") // 70
+ */
+export const breakerFrom = (amps: Amps, sizes: BreakerSizes): Amps =>
+  BREAKERS[sizes].find((size) => size >= amps) ?? amps;
+
+/**
+ * The largest breaker (A) that is made for so many amps or fewer; undefined below the smallest.
+ * @example breakerUpTo(19.5, "iec") // 16
+ */
+export const breakerUpTo = (amps: Amps, sizes: BreakerSizes): Amps | undefined =>
+  BREAKERS[sizes].findLast((size) => size <= amps);
+
 /** Amps (A) a flexible cord may carry for hours; undefined for sizes the table does not have. */
 export const cordAmps = (gauge: FlexibleGauge): Amps | undefined => CORD[gauge] ?? NEC[gauge]?.[0];
 

@@ -6,6 +6,8 @@ import {
   largestBreakerFor,
   type FixedGauge,
   awgArea,
+  breakerFrom,
+  breakerUpTo,
   copperFactor,
   FIXED_OHMS_PER_KM,
   FLEXIBLE_OHMS_PER_KM,
@@ -94,6 +96,15 @@ test("small conductors have a largest breaker of their own in North America (NEC
   expect(largestBreakerFor("12 AWG", 1, "kind")).toBe(20);
   expect(largestBreakerFor("6 AWG", 1, "strict")).toBe(55);
   expect(largestBreakerFor("2.5 mm2", 1, "strict")).toBe(23);
+});
+
+test("breakers are made in sizes (NEC 240.6(A), IEC 60898-1): the next one up, and the largest that is not above", () => {
+  expect([breakerFrom(65, "nec"), breakerFrom(50, "nec"), breakerFrom(57, "iec")]).toEqual([70, 50, 63]);
+  expect([breakerUpTo(19.5, "iec"), breakerUpTo(30, "nec"), breakerUpTo(5, "iec")]).toEqual([
+    16,
+    30,
+    undefined,
+  ]);
 });
 
 test("cords carry what they are sold for (from memory), and name their table", () => {

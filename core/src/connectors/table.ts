@@ -5,6 +5,8 @@ export interface Connector {
   readonly lanes: 1 | 3;
   /** Most amps a lane the contacts are standardised for (AC); recalled for DC. */
   readonly amps: number;
+  /** Most amps where only one of several lanes is used, where the standard allows more then. */
+  readonly aloneAmps?: number;
   readonly standard: string;
   readonly regions: string;
 }
@@ -24,6 +26,8 @@ export const CONNECTORS = {
     current: "AC",
     lanes: 3,
     amps: 63,
+    // From memory.
+    aloneAmps: 70,
     standard: "IEC 62196-2",
     regions: "Europe, Australia, much of Asia",
   },
@@ -88,6 +92,11 @@ export const CONNECTORS = {
 export type ConnectorId = keyof typeof CONNECTORS;
 export const CONNECTOR_IDS = Object.keys(CONNECTORS) as [ConnectorId, ...ConnectorId[]];
 export const connector = (id: ConnectorId): Connector => CONNECTORS[id];
+/** Most amps (A) a plug carries on each of so many lanes. */
+export const connectorAmps = (id: ConnectorId, lanes: number): number => {
+  const { amps, aloneAmps = amps } = connector(id);
+  return lanes > 1 ? amps : aloneAmps;
+};
 
 /** What a car's inlet is called, and the plugs it takes. A combined inlet takes the AC plug of its own type. */
 export const INLETS = {

@@ -1,4 +1,5 @@
 import { inletFor } from "../connectors";
+import { plugGoesInto } from "../outlets";
 import type { Adapter, Cable, Car, Lead, Outlet, Unit } from "../parts";
 import { plugAtCar, unitFitsOutlet } from "../path";
 import type { Garage, Kept, SavedPath } from "./kinds";
@@ -18,13 +19,13 @@ export const unitsFor = (garage: Garage, outlet: Kept<Outlet>, lead?: Lead): Kep
     outlet.spec.kind === "hardwired"
       ? parentId === outlet.id
       : lead
-        ? spec.kind === "portable" && spec.plugs.some((plug) => plug.type === lead.socket)
+        ? spec.kind === "portable" && spec.plugs.some((plug) => plugGoesInto(plug.type, lead.socket))
         : unitFitsOutlet(spec, outlet.spec),
   );
 
 /** Leads whose plug goes into an outlet. */
 export const leadsFor = (garage: Garage, outlet: Outlet): Kept<Lead>[] =>
-  outlet.kind === "socket" ? garage.leads.filter(({ spec }) => spec.plug === outlet.type) : [];
+  outlet.kind === "socket" ? garage.leads.filter(({ spec }) => plugGoesInto(spec.plug, outlet.type)) : [];
 
 /** Cables that go from a socketed unit to the car, over an adapter where one is given. */
 export const cablesFor = (garage: Garage, unit: Unit, car: Car, adapter?: Adapter): Kept<Cable>[] => {

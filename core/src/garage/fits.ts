@@ -4,7 +4,7 @@ import { compile, isRefusal, type ChargingPath, type LaneCount, type Refusal } f
 import { glance, momentAt } from "../session";
 import { MIN_AMPS } from "../signals";
 import { ADAPTER_AMPS, CABLES } from "../sizes";
-import { outletType } from "../outlets";
+import { hasEarth, outletType } from "../outlets";
 import { supplySystem } from "../supply";
 import { watts, type Amps, type Watts } from "../units";
 import { adaptersFor, cablesFor, unitsFor, type PathParts } from "./choose";
@@ -184,7 +184,7 @@ function unitWanted(outlet: Outlet, car: Car, amps: Amps): Lacking | null {
 
 /** What has to be put right before anything may be bought for an outlet. */
 const firstOf = (outlet: Outlet): string =>
-  outlet.condition === "worn" || (outlet.kind === "socket" && !outletType(outlet.type).earth)
+  outlet.condition === "worn" || (outlet.kind === "socket" && !hasEarth(outlet.type))
     ? ", once an electrician has put the outlet right"
     : "";
 

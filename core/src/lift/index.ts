@@ -1,2 +1,3 @@
 export * from "./ladder";
-export { EFFORTS, type Effort, type Parts } from "./change";
+export { EFFORTS, type Effort, type Needs, type Parts } from "./change";
+export type { Against } from "./base";

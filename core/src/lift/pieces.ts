@@ -99,7 +99,7 @@ function portableChanges(plan: Plan): Change[] {
   const amps = PORTABLE_AMPS.findLast((size) => size <= holds + 1e-9);
   const { lanes } = lanesAt(outlet);
   if (amps === undefined || (unit.maxAmps === amps && unit.lanes >= lanes)) return [];
-  const { setAmps: _, ...rest } = unit;
+  const { setAmps: _, setLocked: __, ...rest } = unit;
   const portable: Unit = {
     ...rest,
     name: `portable unit, ${amps} A`,

@@ -1,8 +1,9 @@
 import type { Plan } from "../plan";
+import { WARM_PACK_C } from "../session";
 import type { Change } from "./change";
 
 /** What costs nothing: settings lifted, the station to oneself, a checked outlet trusted with its usual figure. */
-export function settingChanges({ household, outlet, unit, settings }: Plan): Change[] {
+export function settingChanges({ household, outlet, unit, settings, session }: Plan): Change[] {
   const changes: Change[] = [];
   const free = { ...settings, unitAmps: null, carAmps: null };
   if (settings.unitAmps !== null && settings.carAmps !== null)
@@ -24,7 +25,7 @@ export function settingChanges({ household, outlet, unit, settings }: Plan): Cha
       parts: { settings: { ...settings, carAmps: null } },
     });
   if (unit.kind !== "rapid" && unit.setAmps !== undefined && unit.setAmps < unit.maxAmps) {
-    const { setAmps: _, ...open } = unit;
+    const { setAmps: _, setLocked: __, ...open } = unit;
     changes.push({
       what: "the unit turned up to what it can give",
       effort: "setting",
@@ -36,6 +37,12 @@ export function settingChanges({ household, outlet, unit, settings }: Plan): Cha
       what: "the station to yourself",
       effort: "setting",
       parts: { settings: { ...settings, otherBusy: false } },
+    });
+  if (unit.kind === "rapid" && session.batteryC !== null && session.batteryC < WARM_PACK_C)
+    changes.push({
+      what: "the pack warmed on the way there",
+      effort: "habit",
+      parts: { session: { ...session, batteryC: null } },
     });
   if (unit.kind === "rapid") return changes;
   if (household.houseRule === "cautious" && outlet.condition === "sound")

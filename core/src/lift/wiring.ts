@@ -1,14 +1,30 @@
 import { CONNECTORS } from "../connectors";
-import { gaugeArea, fixedOhmsPerKm, largestBreakerFor, oneWayOhms, type FixedGauge } from "../conductors";
-import { outletType, type OutletTypeId } from "../outlets";
-import { lanesAt, tapIdOf, type Outlet, type Unit } from "../parts";
+import {
+  fixedAmps,
+  fixedOhmsPerKm,
+  gaugeArea,
+  largestBreakerFor,
+  oneWayOhms,
+  type FixedGauge,
+} from "../conductors";
+import { hasEarth, outletType, type OutletTypeId, type Terminals } from "../outlets";
+import { lanesAt, tapIdOf, threePhasesHere, type Outlet, type Unit } from "../parts";
 import { circuitAmps, CONDUCTORS, gaugeText, voltsOn } from "../path";
 import type { Plan } from "../plan";
-import { tapOf, type Tap, type TapVolts } from "../supply";
+import { supplySystem, tapOf, type SupplyId, type Tap, type TapVolts } from "../supply";
 import type { Amps } from "../units";
 import type { Change } from "./change";
 import { adapterFor, cableFor, carAmps, carLanes, outputFor } from "./pieces";
-import { LAID, NEW_CIRCUITS, tradeOf, type NewCircuit } from "../sizes";
+import { renewed } from "./repairs";
+import {
+  LAID,
+  NEW_CIRCUITS,
+  PORTABLE_AMPS,
+  takesConductor,
+  tradeOf,
+  unitTerminals,
+  type NewCircuit,
+} from "../sizes";
 
 /** Share of the supply that a new run may lose (common practice). */
 const RUN_DROP = 0.03;
@@ -26,19 +42,38 @@ function dropOf(
   return (CONDUCTORS[lanes] * amps * ohms) / lanes / voltsOn(lanes, live)!;
 }
 
-/** The smallest conductor that may stand behind a breaker, in the worst usual way of laying, and loses no more than 3 %. */
-export function conductorFor(
-  plan: Plan,
-  breakerAmps: Amps,
-  amps: Amps,
-  live: TapVolts,
-): FixedGauge | undefined {
+/** What a new conductor is laid for: the breaker before it, what is drawn for hours, and the terminals it ends on. */
+interface LaidFor {
+  readonly breakerAmps: Amps;
+  readonly amps: Amps;
+  readonly live: TapVolts;
+  readonly terminals: Terminals;
+}
+
+/** Whether a conductor may stand behind a breaker and carry a load for hours, in the worst usual way of laying. */
+export const mayStandBehind = (
+  gauge: FixedGauge,
+  lanes: number,
+  system: SupplyId,
+  { breakerAmps, amps }: Pick<LaidFor, "breakerAmps" | "amps">,
+): boolean =>
+  largestBreakerFor(gauge, lanes, "strict") >= breakerAmps &&
+  fixedAmps(gauge, lanes, "strict") * supplySystem(system).continuousShare >= amps - 1e-9;
+
+/**
+ * The smallest conductor that may stand behind a breaker, in the worst usual way of laying, and loses no more than 3 %;
+ * undefined where the terminals at its end take none that heavy.
+ */
+export function conductorFor(plan: Plan, laidFor: LaidFor): FixedGauge | undefined {
   const { run } = plan.outlet.circuit;
-  return LAID[tradeOf(plan.outlet.supply.system)].find(
-    (gauge) =>
-      largestBreakerFor(gauge, live.lanes, "strict") >= breakerAmps &&
-      (!run || dropOf(gauge, run.lengthM, amps, live, run.temperatureC) <= RUN_DROP),
+  const { system } = plan.outlet.supply;
+  const { amps, live, terminals } = laidFor;
+  const gauge = LAID[tradeOf(system)].find(
+    (size) =>
+      mayStandBehind(size, live.lanes, system, laidFor) &&
+      (!run || dropOf(size, run.lengthM, amps, live, run.temperatureC) <= RUN_DROP),
   );
+  return gauge && takesConductor(terminals, gauge) ? gauge : undefined;
 }
 
 /** The tap a new circuit is taken from: three phases, or the higher of the voltages one lane can have. */
@@ -50,13 +85,26 @@ interface Laid {
   readonly gauge: FixedGauge;
 }
 
+/**
+ * A circuit as this household would use it: a unit at an outlet draws no more than its house rule lets the outlet hold.
+ * Undefined where no unit is that small.
+ */
+function byHouseRule({ household }: Plan, circuit: NewCircuit): NewCircuit | undefined {
+  if (!circuit.outlet) return circuit;
+  const holds = outletType(circuit.outlet).sustained[household.houseRule];
+  if (circuit.unitAmps <= holds) return circuit;
+  const unitAmps = PORTABLE_AMPS.findLast((amps) => amps <= holds);
+  return unitAmps === undefined ? undefined : { ...circuit, unitAmps };
+}
+
 /** The outlet, or the wired-in point, at the end of a new circuit. Its length is that of the run there is. */
 function laid(plan: Plan, { lanes, breakerAmps, unitAmps, outlet: type }: NewCircuit): Laid | undefined {
-  const { system, measuredVolts } = plan.outlet.supply;
+  const { system, measuredVolts, threePhases } = plan.outlet.supply;
   const tap = tapFor(plan, lanes);
   const live = tapOf(system, tap);
   if (!live || (live.delta && !plan.car.charger.delta)) return undefined;
-  const gauge = conductorFor(plan, breakerAmps, unitAmps, live);
+  const terminals = type ? outletType(type).terminals : unitTerminals(unitAmps);
+  const gauge = conductorFor(plan, { breakerAmps, amps: unitAmps, live, terminals });
   if (!gauge) return undefined;
   const { run } = plan.outlet.circuit;
   // A measured voltage stays only with the tap it was measured at.
@@ -64,7 +112,11 @@ function laid(plan: Plan, { lanes, breakerAmps, unitAmps, outlet: type }: NewCir
   const common = {
     condition: "sound" as const,
     exposed: false,
-    supply: same && measuredVolts !== undefined ? { system, measuredVolts } : { system },
+    supply: {
+      system,
+      ...(same && measuredVolts !== undefined ? { measuredVolts } : {}),
+      ...(threePhases === undefined ? {} : { threePhases }),
+    },
     circuit: {
       breakerAmps,
       otherLoadAmps: 0,
@@ -102,10 +154,11 @@ function unitFor(
       what: `a ${lanes === 3 ? "three-phase " : ""}wallbox for ${unitAmps} A`,
     };
   const plug = { type: outlet, amps: unitAmps };
+  // What a plug for this outlet lets through is the outlet's full size: the unit itself must be no larger.
   if (unit.kind === "portable" && unit.maxAmps === unitAmps && unit.lanes >= lanes) {
     const others = unit.plugs.filter((p) => p.type !== outlet);
     const has = others.length < unit.plugs.length;
-    const { setAmps: _, ...open } = unit;
+    const { setAmps: _, setLocked: __, ...open } = unit;
     return {
       unit: { ...open, plugs: [...others, plug], output: common.output },
       what: has ? "the unit you have" : "the plug for it on the unit you have",
@@ -137,9 +190,12 @@ function circuitChange(plan: Plan, circuit: NewCircuit): Change | undefined {
   const size = `${phases}${circuit.breakerAmps} A circuit in ${gaugeText(end.gauge)}`;
   const more = [cable?.what, adapter?.what].filter((what) => what !== undefined);
   const with_ = circuit.outlet ? `with ${outletWord(circuit.outlet)}, and ${unit.what}` : `with ${unit.what}`;
+  const brought = circuit.lanes === 3 && !threePhasesHere(plan.outlet);
+  const own = [`its own ${size} ${with_}`, ...more].join(", and ");
   return {
-    what: [`its own ${size} ${with_}`, ...more].join(", and "),
+    what: brought ? `three phases brought in by the utility, and ${own}` : own,
     effort: circuit.outlet ? "outlet" : "wired",
+    ...(brought ? { needs: "three-phases" as const } : {}),
     parts: {
       outlet: end.outlet,
       lead: null,
@@ -177,16 +233,28 @@ function strongerUnit(plan: Plan): Change[] {
   if (unit.kind !== "wallbox" || outlet.kind !== "hardwired") return [];
   const holds = circuitAmps(outlet);
   const live = lanesAt(outlet);
-  const sizes = NEW_CIRCUITS[outlet.supply.system].filter((c) => !c.outlet && c.unitAmps <= holds + 1e-9);
+  const { run, breakerAmps, otherLoadAmps } = outlet.circuit;
+  // Judged as new work is: the run behind the breaker in the worst usual way of laying, and its terminals.
+  const sound = (amps: Amps): boolean =>
+    !run ||
+    (mayStandBehind(run.gauge, live.lanes, outlet.supply.system, {
+      breakerAmps,
+      amps: amps + otherLoadAmps,
+    }) &&
+      takesConductor(unitTerminals(amps), run.gauge));
+  const sizes = NEW_CIRCUITS[outlet.supply.system].filter(
+    (c) => !c.outlet && c.unitAmps <= holds + 1e-9 && sound(c.unitAmps),
+  );
   const amps = Math.max(0, ...sizes.map((c) => c.unitAmps));
   const lanes = Math.min(live.lanes, CONNECTORS[unit.output.connector].lanes) as 1 | 3;
   if (amps <= unit.maxAmps && lanes <= unit.lanes) return [];
   const most = Math.max(amps, Math.min(unit.maxAmps, holds));
-  const { setAmps: _, ...open } = unit;
+  if (!sound(most)) return [];
+  const { setAmps: _, setLocked: __, ...open } = unit;
   const cable = unit.output.kind === "socket" ? cableFor(plan, lanes, most) : undefined;
   return [
     {
-      what: `a ${lanes === 3 && unit.lanes === 1 ? "three-phase " : ""}unit for ${most} A on the circuit there is${cable ? `, and ${cable.what}` : ""}`,
+      what: `a ${lanes === 3 && unit.lanes === 1 ? "three-phase " : ""}unit for ${most} A on the circuit there is${run ? "" : ", once its run is checked"}${cable ? `, and ${cable.what}` : ""}`,
       effort: "unit",
       parts: {
         unit: {
@@ -204,27 +272,28 @@ function strongerUnit(plan: Plan): Change[] {
   ];
 }
 
-/** The run there is, renewed in a heavier conductor behind the same breaker. */
+/** The run there is, renewed in a heavier conductor behind the same breaker; a worn or wet outlet is renewed with it. */
 function heavierRun(plan: Plan): Change[] {
-  const { outlet } = plan;
+  const { outlet, unit } = plan;
   const { run, breakerAmps } = outlet.circuit;
   if (!run) return [];
   const live = lanesAt(outlet);
-  const gauge = conductorFor(
-    plan,
+  const share = supplySystem(outlet.supply.system).continuousShare;
+  const gauge = conductorFor(plan, {
     breakerAmps,
-    circuitAmps({ ...outlet, circuit: { ...outlet.circuit, otherLoadAmps: 0 } }),
+    amps: share * breakerAmps,
     live,
-  );
+    terminals: outlet.kind === "socket" ? outletType(outlet.type).terminals : unitTerminals(unit.maxAmps),
+  });
   if (!gauge || gaugeArea(gauge) <= gaugeArea(run.gauge)) return [];
+  if (outlet.kind === "socket" && !hasEarth(outlet.type)) return [];
+  const circuit = { ...outlet.circuit, run: { ...run, gauge } };
+  const what = `the run renewed in ${gaugeText(gauge)}`;
+  if (outlet.condition === "sound" && !outlet.exposed)
+    return [{ what, effort: "outlet", parts: { outlet: { ...outlet, circuit } } }];
+  const fixed = renewed(outlet);
   return [
-    {
-      what: `the run renewed in ${gaugeText(gauge)}`,
-      effort: "outlet",
-      parts: {
-        outlet: { ...outlet, condition: "sound", circuit: { ...outlet.circuit, run: { ...run, gauge } } },
-      },
-    },
+    { what: `${what}, and ${fixed.what}`, effort: "outlet", parts: { outlet: { ...fixed.outlet, circuit } } },
   ];
 }
 
@@ -268,7 +337,12 @@ export function wiringChanges(plan: Plan): Change[] {
   const { unit, outlet } = plan;
   if (unit.kind === "rapid") return [];
   if (unit.kind === "post") return otherPosts(plan);
-  const circuits = useful(plan, NEW_CIRCUITS[outlet.supply.system]);
+  const circuits = useful(
+    plan,
+    NEW_CIRCUITS[outlet.supply.system]
+      .map((circuit) => byHouseRule(plan, circuit))
+      .filter((circuit) => circuit !== undefined),
+  );
   return [
     ...strongerUnit(plan),
     ...heavierRun(plan),

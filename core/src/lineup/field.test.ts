@@ -101,8 +101,8 @@ test("a field is the single solve of every point, and its region the narrowest l
 test("the regions of a field change where another link binds, and nowhere else", () => {
   const spec: FieldSpec = { x: axis("cable", 6, 32, 27), y: axis("volts", 220, 240, 3), of: "batteryW" };
   const told = fieldOf(hall, spec, clockOfPlan(hall))(1);
-  // Curlew's charger takes 16 A on three lanes, 32 A on one: up to 16 A the cable binds, beyond it the charger.
-  for (let i = 0; i < 27; i++) expect(linkAt(told, i)).toBe(axisValue(spec.x, i) <= 16 ? "cable" : "charger");
+  // Curlew's charger takes 16 A on three lanes, 32 A on one: below 16 A the cable binds, from 16 A on the charger.
+  for (let i = 0; i < 27; i++) expect(linkAt(told, i)).toBe(axisValue(spec.x, i) < 16 ? "cable" : "charger");
 });
 
 test("rows may be asked for in any order, and give the same", () => {

@@ -1,9 +1,18 @@
 import { SOURCES, type Source } from "../sources";
-import type { SupplyId, Tap } from "../supply";
+import type { SupplyId, Tap, TapVolts } from "../supply";
 
 /** Which sustained figure a household goes by. */
 export const HOUSE_RULES = ["cautious", "usual", "rated"] as const;
 export type HouseRule = (typeof HOUSE_RULES)[number];
+
+/** A contact of an outlet or plug: lines, neutral, protective earth. */
+export type Conductor = "L1" | "L2" | "L3" | "N" | "PE";
+
+/** Heaviest house wiring a terminal takes. */
+export interface Terminals {
+  readonly mm2: number;
+  readonly awg: number;
+}
 
 /** How an outlet type is wired on a supply system; `odd` where its standard does not rule it out, yet nobody expects it. */
 export interface OutletFeed {
@@ -22,23 +31,31 @@ export interface OutletType {
   readonly largestBreaker: number;
   readonly source: Source;
   readonly note?: string;
-  /** False where the outlet has no protective earth contact. */
-  readonly earth: boolean;
+  /** The contacts it has. On a supply without a neutral, or between two lines, N carries a line. */
+  readonly conductors: readonly Conductor[];
+  /** Plugs of other types that go into it. */
+  readonly takes: readonly string[];
+  /** Smallest breaker it may stand behind, where its code asks for one: a smaller one is overdrawn by what plugs in. */
+  readonly smallestBreaker?: number;
+  /** Fuse in its plug (A), which protects what hangs on it. */
+  readonly fuseAmps?: number;
+  /** Heaviest conductors its terminals take, as house wiring comes in mm² and in AWG (recalled). */
+  readonly terminals: Terminals;
   /** Made for a plug that is drawn on for hours (industrial and campsite types). */
   readonly industrial: boolean;
 }
 
 type Feeds = OutletType["on"];
-const odd = (tap: Tap): OutletFeed => ({ tap, odd: true });
 
-/** NEMA 5 and TT: 120 V, line to neutral. Of the same shape as the Japanese 100 V outlet. */
-const LOW: Feeds = {
-  "split-phase": { tap: "single" },
-  "208Y": { tap: "single" },
-  "100/200": odd("single"),
-};
+const odd = (tap: Tap): OutletFeed => ({ tap, odd: true });
+/** NEMA 5 and TT: 120 V, line to neutral. */
+const LOW: Feeds = { "split-phase": { tap: "single" }, "208Y": { tap: "single" }, "100/200": odd("single") };
+/** … and the shapes that Japan's own 100 V outlets share (JIS C 8303). */
+const LOW_JIS: Feeds = { ...LOW, "100/200": { tap: "single" } };
 /** NEMA 6, 10 and 14: 208 or 240 V, line to line. */
 const LINE: Feeds = { "split-phase": { tap: "high" }, "208Y": { tap: "high" }, "100/200": odd("high") };
+/** … and the shape that Japan's own 200 V outlets share (JIS C 8303). */
+const LINE_JIS: Feeds = { ...LINE, "100/200": { tap: "high" } };
 /** Domestic types of the 230 V world. */
 const DOMESTIC: Feeds = { "230/400": { tap: "single" }, "it-230": { tap: "single" } };
 /** IEC 60309 blue, one phase: 200 to 250 V. */
@@ -48,23 +65,44 @@ const BLUE_THREE: Feeds = { "it-230": { tap: "three" } };
 /** IEC 60309 red: 380 to 480 V between lines. */
 const RED: Feeds = { "230/400": { tap: "three" } };
 
+const LINE_NEUTRAL: readonly Conductor[] = ["L1", "N", "PE"];
+const TWO_LINES: readonly Conductor[] = ["L1", "L2", "PE"];
+const TWO_LINES_NEUTRAL: readonly Conductor[] = ["L1", "L2", "N", "PE"];
+const THREE_LINES: readonly Conductor[] = ["L1", "L2", "L3", "PE"];
+const THREE_LINES_NEUTRAL: readonly Conductor[] = ["L1", "L2", "L3", "N", "PE"];
+
+/** Terminals of North American receptacles by their amps (from memory). */
+const NEMA_TERMINALS: Readonly<Record<number, Terminals>> = {
+  15: { mm2: 4, awg: 10 },
+  20: { mm2: 4, awg: 10 },
+  30: { mm2: 10, awg: 8 },
+  50: { mm2: 16, awg: 4 },
+};
+
 const nema = (
   name: string,
   on: Feeds,
+  conductors: readonly Conductor[],
   rated: number,
   cautious: number,
   extra: Partial<OutletType> = {},
 ): OutletType => ({
   name,
   on,
+  conductors,
+  takes: [],
   ratedAmps: rated,
   sustained: { cautious, usual: rated * 0.8, rated },
   largestBreaker: rated,
+  smallestBreaker: rated,
+  terminals: NEMA_TERMINALS[rated]!,
   source: SOURCES.continuous,
-  earth: true,
   industrial: false,
   ...extra,
 });
+
+/** Terminals of household sockets (from memory). */
+const HOUSEHOLD_TERMINALS: Terminals = { mm2: 4, awg: 10 };
 
 const domestic = (
   name: string,
@@ -73,58 +111,80 @@ const domestic = (
   cautious: number,
   largestBreaker: number,
   note: string,
+  extra: Partial<OutletType> = {},
 ): OutletType => ({
   name,
   on: DOMESTIC,
+  conductors: LINE_NEUTRAL,
+  takes: [],
   ratedAmps: rated,
   sustained: { cautious, usual, rated },
   largestBreaker,
+  terminals: HOUSEHOLD_TERMINALS,
   source: SOURCES.practice,
-  earth: true,
   industrial: false,
   note,
+  ...extra,
 });
 
-const iec60309 = (name: string, on: Feeds, rated: number, cautious: number): OutletType => ({
+/** Terminals of IEC 60309 outlets by their amps (IEC 60309-1, from memory). */
+const IEC60309_TERMINALS: Readonly<Record<number, Terminals>> = {
+  16: { mm2: 4, awg: 10 },
+  32: { mm2: 10, awg: 8 },
+  63: { mm2: 25, awg: 4 },
+};
+
+const iec60309 = (
+  name: string,
+  on: Feeds,
+  conductors: readonly Conductor[],
+  rated: number,
+  cautious: number,
+): OutletType => ({
   name,
   on,
+  conductors,
+  takes: [],
   ratedAmps: rated,
   sustained: { cautious, usual: rated, rated },
   largestBreaker: rated,
+  terminals: IEC60309_TERMINALS[rated]!,
   source: SOURCES.rating,
-  earth: true,
   industrial: true,
   note: "made for hours of steady load",
 });
 
 /** Outlet types with rated amps and the amps a car may hold for hours. Cautious figures are common practice. */
 export const OUTLET_TYPES = {
-  "nema-5-15": nema("NEMA 5-15", LOW, 15, 8, {
+  "nema-5-15": nema("NEMA 5-15", LOW_JIS, LINE_NEUTRAL, 15, 8, {
     largestBreaker: 20,
     note: "15 or 20 A circuits with several outlets (NEC 210.21(B)(3))",
   }),
-  "nema-5-20": nema("NEMA 5-20", LOW, 20, 12),
-  "nema-tt-30": nema("NEMA TT-30", LOW, 30, 16),
-  "nema-6-20": nema("NEMA 6-20", LINE, 20, 12),
-  "nema-10-30": nema("NEMA 10-30", LINE, 30, 16, {
-    earth: false,
+  "nema-5-20": nema("NEMA 5-20", LOW_JIS, LINE_NEUTRAL, 20, 12, { takes: ["nema-5-15"] }),
+  "nema-tt-30": nema("NEMA TT-30", LOW, LINE_NEUTRAL, 30, 16),
+  "nema-6-20": nema("NEMA 6-20", LINE_JIS, TWO_LINES, 20, 12),
+  "nema-10-30": nema("NEMA 10-30", LINE, ["L1", "L2", "N"], 30, 16, {
     note: "no earth pin: older houses; have it replaced",
   }),
-  "nema-14-30": nema("NEMA 14-30", LINE, 30, 20),
-  "nema-6-50": nema("NEMA 6-50", LINE, 50, 32),
-  "nema-14-50": nema("NEMA 14-50", LINE, 50, 32),
-  bs1363: domestic("BS 1363 (13 A three-pin)", 13, 10, 8, 32, "more than 10 A for hours makes the plug hot"),
+  "nema-14-30": nema("NEMA 14-30", LINE, TWO_LINES_NEUTRAL, 30, 20),
+  "nema-6-50": nema("NEMA 6-50", LINE, TWO_LINES, 50, 32, { smallestBreaker: 40 }),
+  "nema-14-50": nema("NEMA 14-50", LINE, TWO_LINES_NEUTRAL, 50, 32, { smallestBreaker: 40 }),
+  bs1363: domestic("BS 1363 (13 A three-pin)", 13, 10, 8, 32, "more than 10 A for hours makes the plug hot", {
+    fuseAmps: 13,
+  }),
   "cee-7": domestic("CEE 7/4 or 7/5 (16 A)", 16, 10, 8, 16, "8 A on older or unknown wiring"),
   "as3112-10": domestic("AS/NZS 3112, 10 A", 10, 10, 8, 20, "8 A on a lead or unknown wiring"),
-  "as3112-15": domestic("AS/NZS 3112, 15 A", 15, 15, 10, 20, "wider earth pin than the 10 A outlet"),
+  "as3112-15": domestic("AS/NZS 3112, 15 A", 15, 15, 10, 20, "wider earth pin than the 10 A outlet", {
+    takes: ["as3112-10"],
+  }),
   "type-j": domestic("SN 441011 type J", 10, 8, 6, 13, "8 A for hours"),
-  "blue-16": iec60309("IEC 60309 blue 16 A", BLUE, 16, 13),
-  "blue-32": iec60309("IEC 60309 blue 32 A", BLUE, 32, 25),
-  "blue-16-three": iec60309("IEC 60309 blue 16 A, three-phase", BLUE_THREE, 16, 13),
-  "blue-32-three": iec60309("IEC 60309 blue 32 A, three-phase", BLUE_THREE, 32, 25),
-  "red-16": iec60309("IEC 60309 red 16 A", RED, 16, 13),
-  "red-32": iec60309("IEC 60309 red 32 A", RED, 32, 25),
-  "red-63": iec60309("IEC 60309 red 63 A", RED, 63, 50),
+  "blue-16": iec60309("IEC 60309 blue 16 A", BLUE, LINE_NEUTRAL, 16, 13),
+  "blue-32": iec60309("IEC 60309 blue 32 A", BLUE, LINE_NEUTRAL, 32, 25),
+  "blue-16-three": iec60309("IEC 60309 blue 16 A, three-phase", BLUE_THREE, THREE_LINES, 16, 13),
+  "blue-32-three": iec60309("IEC 60309 blue 32 A, three-phase", BLUE_THREE, THREE_LINES, 32, 25),
+  "red-16": iec60309("IEC 60309 red 16 A", RED, THREE_LINES_NEUTRAL, 16, 13),
+  "red-32": iec60309("IEC 60309 red 32 A", RED, THREE_LINES_NEUTRAL, 32, 25),
+  "red-63": iec60309("IEC 60309 red 63 A", RED, THREE_LINES_NEUTRAL, 63, 50),
 } as const satisfies Record<string, OutletType>;
 
 export type OutletTypeId = keyof typeof OUTLET_TYPES;
@@ -136,3 +196,20 @@ export const outletType = (id: OutletTypeId): OutletType => OUTLET_TYPES[id];
 /** How an outlet type is wired on a supply, or undefined where its standard rules the supply out. */
 export const feedOf = (id: OutletTypeId, system: SupplyId): OutletFeed | undefined =>
   outletType(id).on[system];
+
+/** Whether a type has a protective earth contact. */
+export const hasEarth = (id: OutletTypeId): boolean => outletType(id).conductors.includes("PE");
+
+/**
+ * Whether a plug goes into an outlet: one of its own type, or one its table lists.
+ * @example plugGoesInto("nema-5-15", "nema-5-20") // true, and not the other way
+ */
+export const plugGoesInto = (plug: OutletTypeId, outlet: OutletTypeId): boolean =>
+  plug === outlet || outletType(outlet).takes.includes(plug);
+
+/** Whether a plug or socket of a type has the contacts a tap needs: nothing behind it brings one that it lacks. */
+export const hasContactsFor = (id: OutletTypeId, { neutral, lanes }: TapVolts): boolean => {
+  const { conductors } = outletType(id);
+  const lives = conductors.filter((c) => c !== "PE").length;
+  return lanes === 3 ? conductors.includes("L3") : neutral ? conductors.includes("N") : lives >= 2;
+};

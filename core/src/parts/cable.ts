@@ -1,9 +1,11 @@
 import { z } from "zod";
 import { FLEXIBLE_GAUGES, flexibleOhmsPerKm, oneWayOhms } from "../conductors";
-import { CONNECTOR_IDS, CONNECTORS } from "../connectors";
+import { CONNECTOR_IDS, connectorAmps, CONNECTORS } from "../connectors";
 import { OUTLET_TYPE_IDS } from "../outlets";
 import type { Ohms } from "../units";
 import { choice, nameSchema, quantity } from "./quantity";
+
+const ENDS = ["stationEnd", "vehicleEnd"] as const;
 
 /** A charging cable of one's own, for a socketed unit or post. */
 export const cableSchema = z
@@ -12,20 +14,28 @@ export const cableSchema = z
     stationEnd: choice(CONNECTOR_IDS),
     vehicleEnd: choice(CONNECTOR_IDS),
     lanes: z.literal([1, 3], { error: "accepted: 1 or 3 lanes" }),
-    amps: quantity(6, 63, "A"),
+    amps: quantity(6, 70, "A"),
     lengthM: quantity(0.5, 50, "m"),
     gauge: choice(FLEXIBLE_GAUGES),
     massKg: quantity(0.1, 50, "kg").optional(),
     price: quantity(0, 10_000, "in the household's currency").optional(),
   })
   .superRefine((cable, ctx) => {
-    for (const end of ["stationEnd", "vehicleEnd"] as const)
+    for (const end of ENDS)
       if (cable.lanes > CONNECTORS[cable[end]].lanes)
         ctx.addIssue({
           code: "custom",
           path: ["lanes"],
           message: `a ${CONNECTORS[cable[end]].name} end carries one lane only`,
         });
+    const most = Math.min(...ENDS.map((end) => connectorAmps(cable[end], cable.lanes)));
+    if (cable.amps > most)
+      ctx.addIssue({
+        code: "custom",
+        path: ["amps"],
+        message: `accepted: 6 to ${most} A on ${cable.lanes === 3 ? "three lanes" : "one lane"} of these ends`,
+        params: { code: "range", min: 6, max: most, unit: "A" },
+      });
   });
 export type Cable = z.infer<typeof cableSchema>;
 

@@ -8,7 +8,7 @@ export const LEAST_SPAN = 0.001;
 /** What the battery accepts: power that raises the state of charge, by state of charge, straight between points. */
 const acceptanceSchema = z
   .array(z.strictObject({ soc: fraction(), watts: quantity(100, 1_000_000, "W") }))
-  .min(2, { error: "accepted: 2 to 40 points, or none for a battery that never limits" })
+  .min(2, { error: "accepted: 2 to 40 points, or none where it is not known" })
   .max(40, { error: "accepted: 2 to 40 points" })
   .refine((points) => points.every((p, i) => i === 0 || p.soc >= points[i - 1]!.soc + LEAST_SPAN), {
     error: "points must rise in state of charge, by 0.1 % at least",
@@ -28,6 +28,8 @@ export const batterySchema = z
     /** Internal resistance of the whole pack. */
     packOhms: quantity(0, 1, "Ω"),
     acceptance: acceptanceSchema.optional(),
+    /** Its owner says that it never limits, whatever comes. Without it and a curve a usual one is taken on rapid charging. */
+    neverLimits: z.boolean().optional(),
   })
   .superRefine((battery, ctx) => {
     if (battery.grossWh !== undefined && battery.grossWh < battery.usableWh)
@@ -86,7 +88,7 @@ export const chargerSchema = z.strictObject({
 export type OnboardCharger = z.infer<typeof chargerSchema>;
 
 /** What of a car may be a usual value nobody has read off its papers. */
-export const ASSUMED = ["ownDraw", "efficiency", "economy", "capacity", "charger"] as const;
+export const ASSUMED = ["ownDraw", "efficiency", "economy", "capacity", "charger", "acceptance"] as const;
 export type Assumed = (typeof ASSUMED)[number];
 
 export const carSchema = z.strictObject({

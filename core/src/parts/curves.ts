@@ -1,4 +1,4 @@
-import type { AcceptancePoint } from "./car";
+import type { AcceptancePoint, Battery } from "./car";
 
 /** Generic shapes of what a battery accepts, as multiples of its usable capacity an hour (C) over state of charge. */
 export const CURVE_SHAPES = {
@@ -33,3 +33,23 @@ export type CurveShape = keyof typeof CURVE_SHAPES;
 /** A generic curve for a pack of a usable capacity (Wh). */
 export const curveOf = (shape: CurveShape, usableWh: number): AcceptancePoint[] =>
   CURVE_SHAPES[shape].map(([soc, c]) => ({ soc, watts: Math.max(100, Math.round(c * usableWh)) }));
+
+/** Pack volts from which a car is of the kind that takes a plateau of power, and capacity below which a pack is small. */
+const HIGH_VOLTS = 600;
+const SMALL_WH = 25_000;
+
+/** The shape that is usual for a pack of its volts and size (common practice). */
+export const usualShape = ({ packVolts, usableWh }: Pick<Battery, "packVolts" | "usableWh">): CurveShape =>
+  packVolts >= HIGH_VOLTS ? "800 V plateau" : usableWh < SMALL_WH ? "flat small pack" : "early peak";
+
+/** Whether what a battery takes has to be assumed: nobody has said, and the direct current of a station asks. */
+export const curveAssumed = (battery: Battery, direct: boolean): boolean =>
+  direct && !battery.acceptance && !battery.neverLimits;
+
+/**
+ * What a battery accepts: its own curve; where nobody knows it, on rapid charging, the one that is usual for its pack;
+ * undefined for one that never limits. Alternating current is too little for most packs to mind.
+ */
+export const acceptanceOf = (battery: Battery, direct: boolean): readonly AcceptancePoint[] | undefined =>
+  battery.acceptance ??
+  (curveAssumed(battery, direct) ? curveOf(usualShape(battery), battery.usableWh) : undefined);

@@ -8,6 +8,8 @@ export const supplySchema = z.strictObject({
   system: choice(SUPPLY_IDS as [SupplyId, ...SupplyId[]]),
   /** Measured across one lane (line to line where there is no neutral); overrides the nominal voltage. */
   measuredVolts: quantity(80, 300, "V").optional(),
+  /** Three phases reach the board here, whatever this outlet brings; left out where nobody said. */
+  threePhases: z.boolean().optional(),
 });
 export type Supply = z.infer<typeof supplySchema>;
 
@@ -83,6 +85,13 @@ const TAP_WORDS: Record<Tap, string> = {
   high: "line-to-line voltage",
   three: "three phases",
 };
+
+/**
+ * Whether three phases can be had here without asking the utility: this outlet brings them, or somebody has said that
+ * they reach the board. One phase is taken as given otherwise.
+ */
+export const threePhasesHere = (outlet: Outlet): boolean =>
+  tapIdOf(outlet) === "three" || outlet.supply.threePhases === true;
 
 /** How the outlet is wired to its supply; undefined for a type its supply cannot feed. */
 export const tapIdOf = (outlet: Outlet): Tap | undefined =>

@@ -24,6 +24,8 @@ const common = z.strictObject({
     .refine((steps) => steps.every((a, i) => i === 0 || a > steps[i - 1]!), { error: "steps must rise" }),
   /** The step it is left on. */
   setAmps: quantity(1, 80, "A").optional(),
+  /** Only an installer can change that step (behind a cover, a tool, a password); left out where nobody said. */
+  setLocked: z.boolean().optional(),
   standingW: quantity(0, 100, "W"),
   output: z.discriminatedUnion("kind", [
     z.strictObject({ kind: z.literal("socket"), connector: choice(CONNECTOR_IDS) }),

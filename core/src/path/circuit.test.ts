@@ -111,7 +111,7 @@ describe("links in walking order, each with its role, lanes, amps and ohms", () 
     expect(circuit).toMatchObject({
       current: "AC",
       sign: 1,
-      supplyLanes: 3,
+      supplyLanes: 1,
       capW: Infinity,
       standingW: 4,
       ownDrawW: 250,
@@ -198,10 +198,20 @@ describe("links in walking order, each with its role, lanes, amps and ohms", () 
       car: { ...car, battery, inlets: ["j3400"] },
       adapter: { name: "piece", from: "ccs2", to: "j3400-dc", amps: 200 },
     });
-    expect(rows(led).slice(2)).toEqual([
+    const behind = [
       row("adapter", "limits", 1, on(1, 200), DC_CONTACT_OHMS),
       row("inlet", "limits", 1, on(1, 600), 0),
-    ]);
+    ];
+    // A curve nobody knows is the one usual for its pack: the early peak of 2.1 C.
+    expect(rows(led).slice(2)).toEqual([...behind, row("battery", "limits", 3, on(3, Infinity), 0)]);
+    expect(Math.max(...led.pack.accepts)).toBe(2.1 * battery.usableWh);
+    const endless = compiled({
+      ...base,
+      car: { ...car, battery: { ...battery, neverLimits: true }, inlets: ["j3400"] },
+      adapter: { name: "piece", from: "ccs2", to: "j3400-dc", amps: 200 },
+    });
+    expect(rows(endless).slice(2)).toEqual(behind);
+    expect(endless.pack.accepts).toEqual([]);
   });
 
   test("a delta without neutral brings three lanes only to a charger made for it", () => {

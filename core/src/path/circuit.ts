@@ -56,7 +56,7 @@ export interface Circuit {
   readonly ways: readonly LaneWay[];
   /** Volts across a lane when n lanes of what reaches the unit are used, indexed by n; zero where n cannot be. */
   readonly laneVolts: readonly [0, Volts, Volts, Volts];
-  /** Lanes the supply has to give, whether or not this outlet brings them. */
+  /** Lanes that can be had at this place, whether or not this outlet brings them. */
   readonly supplyLanes: 1 | 3;
   readonly capW: number;
   /** Sum of the one-way resistances of all links, and by the cause they are booked under. */

@@ -1,4 +1,4 @@
-import { packSpan, type Car, type RapidStation } from "../parts";
+import { acceptanceOf, packSpan, threePhasesHere, type Car, type RapidStation } from "../parts";
 import { MIN_AMPS } from "../signals";
 import { tapOf } from "../supply";
 import { wattHours, type Amps, type Volts } from "../units";
@@ -48,7 +48,7 @@ const NO_POINTS: readonly number[] = [];
 
 function packOf({ battery }: Car, direct: boolean): Pack {
   const { empty, full } = direct ? packSpan(battery) : { empty: battery.packVolts, full: battery.packVolts };
-  const points = battery.acceptance;
+  const points = acceptanceOf(battery, direct);
   return {
     usableWh: wattHours(battery.usableWh),
     ohms: battery.packOhms,
@@ -142,9 +142,9 @@ type OwnNumbers = Pick<
   "current" | "ways" | "laneVolts" | "supplyLanes" | "capW" | "standingW" | "upstream" | "conversion"
 >;
 
-/** Lanes the supply could bring to the charger: three only where it has them, with a neutral or to a charger that needs none. */
+/** Lanes that can be had here: three only where they reach the board, with a neutral or to a charger that needs none. */
 function supplyLanes({ outlet, car }: ChargingPath): 1 | 3 {
-  const three = tapOf(outlet.supply.system, "three");
+  const three = threePhasesHere(outlet) ? tapOf(outlet.supply.system, "three") : undefined;
   return three && (!three.delta || car.charger.delta) ? 3 : 1;
 }
 

@@ -1,4 +1,4 @@
-import { feedOf, outletType, type OutletTypeId } from "../outlets";
+import { feedOf, hasContactsFor, hasEarth, type OutletTypeId } from "../outlets";
 import { lanesAt, tapIdOf, type Lead, type Outlet } from "../parts";
 import { tapOf, type Tap, type TapVolts } from "../supply";
 import type { ChargingPath } from "./describe";
@@ -20,13 +20,15 @@ const WITHIN: Readonly<Record<Tap, readonly Tap[]>> = {
 };
 
 /**
- * The tap at a lead's socket: each type brings the volts of its own standard. Undefined where the outlet cannot give
- * them: no lead makes three phases out of one, 240 V out of 120, or a neutral where there is none.
+ * The tap at a lead's socket: each type brings the volts of its own standard. Undefined where outlet and plug cannot
+ * give them: no lead makes three phases out of one, 240 V out of 120, or a neutral that its plug has no contact for.
  */
 export function leadTap(outlet: Outlet, lead: Lead): Tap | undefined {
+  const { system } = outlet.supply;
   const from = tapIdOf(outlet)!;
-  const to = feedOf(lead.socket, outlet.supply.system)?.tap;
-  return to && WITHIN[from].includes(to) ? to : undefined;
+  const to = feedOf(lead.socket, system)?.tap;
+  if (!to || !WITHIN[from].includes(to)) return undefined;
+  return hasContactsFor(lead.plug, tapOf(system, to)!) ? to : undefined;
 }
 
 /** What reaches the unit. The parts must fit together ({@link fitProblem}). */
@@ -34,7 +36,7 @@ export function feedAt({ outlet, lead }: Pick<ChargingPath, "outlet" | "lead">):
   const at = lanesAt(outlet);
   const types: OutletTypeId[] = outlet.kind === "socket" ? [outlet.type] : [];
   if (lead) types.push(lead.plug, lead.socket);
-  const earth = types.every((type) => outletType(type).earth);
+  const earth = types.every(hasEarth);
   const tap = lead && leadTap(outlet, lead);
   if (!lead || tap === tapIdOf(outlet)) return { live: at, types, earth };
   const nominal = tapOf(outlet.supply.system, tap!)!;

@@ -1,7 +1,8 @@
 import { CONNECTORS, inletFor, plugsFor, type ConnectorId } from "../connectors";
-import { outletType, type OutletTypeId } from "../outlets";
+import { feedOf, outletType, plugGoesInto, type OutletTypeId } from "../outlets";
 import { leadTap } from "./feed";
-import { packSpan, type Cable, type Outlet, type Unit } from "../parts";
+import { packSpan, type Cable, type Lead, type Outlet, type Unit } from "../parts";
+import { tapOf } from "../supply";
 import type { ChargingPath } from "./describe";
 import type { Refusal } from "./refusal";
 
@@ -16,19 +17,25 @@ export const plugAtCar = (unit: Unit, cable: Cable | undefined): ConnectorId | u
 /** Whether a unit can be fed from an outlet directly: one of its plugs goes in, or it is wired in there. */
 export const unitFitsOutlet = (unit: Unit, outlet: Outlet): boolean =>
   unit.kind === "portable"
-    ? outlet.kind === "socket" && unit.plugs.some((plug) => plug.type === outlet.type)
+    ? outlet.kind === "socket" && unit.plugs.some((plug) => plugGoesInto(plug.type, outlet.type))
     : outlet.kind === "hardwired";
+
+/** Whether what a lead's plug lacks is a neutral: its outlet has the volts, and two contacts to take them from. */
+const lacksNeutral = ({ supply: { system } }: Outlet, { plug, socket }: Lead): boolean => {
+  const to = feedOf(socket, system)?.tap;
+  return !!to && tapOf(system, to)!.neutral && !outletType(plug).conductors.includes("N");
+};
 
 function outletProblem({ outlet, lead, unit }: ChargingPath): Refusal | undefined {
   if (lead) {
-    if (outlet.kind !== "socket" || lead.plug !== outlet.type)
+    if (outlet.kind !== "socket" || !plugGoesInto(lead.plug, outlet.type))
       return {
         field: "lead",
         code: "lead-does-not-fit",
         message: `The lead's plug, ${outletName(lead.plug)}, does not go into ${outlet.name}.`,
         remedy: "Leave the lead out, or take one with the plug of this outlet.",
       };
-    if (unit.kind !== "portable" || !unit.plugs.some((plug) => plug.type === lead.socket))
+    if (unit.kind !== "portable" || !unit.plugs.some((plug) => plugGoesInto(plug.type, lead.socket)))
       return {
         field: "lead",
         code: "lead-does-not-fit",
@@ -39,7 +46,7 @@ function outletProblem({ outlet, lead, unit }: ChargingPath): Refusal | undefine
       return {
         field: "lead",
         code: "lead-cannot-feed",
-        message: `The lead ends in a socket of type ${outletName(lead.socket)}, and ${outlet.name} cannot give it the volts or phases that type is for.`,
+        message: `The lead ends in a socket of type ${outletName(lead.socket)}, and ${outlet.name} cannot give it the ${lacksNeutral(outlet, lead) ? `neutral that type is for: ${outletName(lead.plug)} has none` : "volts or phases that type is for"}.`,
         remedy: `Leave the lead out, or take one that ends in ${outletName(outlet.type)}.`,
       };
     return undefined;

@@ -1,7 +1,8 @@
-import { CONNECTORS } from "../connectors";
+import { connector, CONNECTORS, type Connector } from "../connectors";
 import { cordAmps, fixedAmps, fixedOhmsPerKm, oneWayOhms } from "../conductors";
-import { outletType, type OutletTypeId } from "../outlets";
+import { outletType, plugGoesInto, type HouseRule, type OutletTypeId } from "../outlets";
 import {
+  acceptanceOf,
   cableOhms,
   lanesAt,
   leadMeasured,
@@ -41,13 +42,32 @@ export function circuitAmps(outlet: Outlet): Amps {
   return Math.max(0, share * Math.min(breakerAmps, conductor) - otherLoadAmps);
 }
 
-/** The plug of a portable unit that goes into what feeds it; undefined for a unit that is wired in. */
+/**
+ * The plug of a portable unit that goes into what feeds it, of the socket's own type where it has one; undefined for a
+ * unit that is wired in.
+ */
 export const plugInUse = ({ unit, outlet, lead }: ChargingPath) => {
   const fedFrom = lead?.socket ?? (outlet.kind === "socket" ? outlet.type : undefined);
-  return unit.kind === "portable" ? unit.plugs.find((plug) => plug.type === fedFrom) : undefined;
+  if (unit.kind !== "portable" || fedFrom === undefined) return undefined;
+  return (
+    unit.plugs.find((plug) => plug.type === fedFrom) ??
+    unit.plugs.find((plug) => plugGoesInto(plug.type, fedFrom))
+  );
 };
 
-/** What a plug in a socket of this type should carry: the house rule's figure, and what the unit's own plug holds. */
+/** Of a socket and the plug in it, the type that carries less for hours. */
+const weaker = (socket: OutletTypeId, plug: OutletTypeId | undefined, rule: HouseRule): OutletTypeId =>
+  plug && outletType(plug).sustained[rule] < outletType(socket).sustained[rule] ? plug : socket;
+
+/** The type that decides at the outlet: its own, or that of a smaller plug that goes into it. */
+export const typeAtOutlet = (path: ChargingPath, type: OutletTypeId): OutletTypeId =>
+  weaker(type, path.lead?.plug ?? plugInUse(path)?.type, path.houseRule);
+
+/** … and at a lead's own socket. */
+export const typeAtLead = (path: ChargingPath): OutletTypeId =>
+  weaker(path.lead!.socket, plugInUse(path)?.type, path.houseRule);
+
+/** What a contact of this type should carry: the house rule's figure, and what the unit's own plug holds. */
 function contactAmps(path: ChargingPath, type: OutletTypeId, last: boolean): Amps {
   const sustained = outletType(type).sustained[path.houseRule];
   const plug = last && path.unit.kind === "portable" && !path.unit.knowsPlugs ? plugInUse(path) : undefined;
@@ -58,7 +78,7 @@ function contactAmps(path: ChargingPath, type: OutletTypeId, last: boolean): Amp
 export function leadAmps(path: ChargingPath): Amps {
   const lead = path.lead!;
   const cord = lead.resistance.by === "conductor" ? cordAmps(lead.resistance.gauge) : undefined;
-  return Math.min(lead.amps, cord ?? Infinity, contactAmps(path, lead.socket, true));
+  return Math.min(lead.amps, cord ?? Infinity, contactAmps(path, typeAtLead(path), true));
 }
 
 /** What a unit offers here: the least of its own most, what it knows of its plug, and the step it is set to. */
@@ -85,6 +105,10 @@ function chargerOn({ car, settings }: ChargingPath, { live }: Feed): AmpsOn {
   return [0, on(1), on(2), on(3)];
 }
 
+/** What an inlet's contacts carry: some standards allow one lane more than each of three. */
+const inletAmps = ({ lanes, amps, aloneAmps = amps }: Connector): AmpsOn =>
+  lanes === 1 ? sameOnEachLane(1, aloneAmps) : [0, aloneAmps, amps, amps];
+
 function acLinks(path: ChargingPath, feed: Feed): Link[] {
   const { outlet, lead, unit, cable, adapter, car } = path;
   const at = lanesAt(outlet);
@@ -99,7 +123,15 @@ function acLinks(path: ChargingPath, feed: Feed): Link[] {
     ),
   ];
   if (outlet.kind === "socket")
-    links.push(link("outlet", "holds", at.lanes, contactAmps(path, outlet.type, !lead), CONTACT_OHMS));
+    links.push(
+      link(
+        "outlet",
+        "holds",
+        at.lanes,
+        contactAmps(path, typeAtOutlet(path, outlet.type), !lead),
+        CONTACT_OHMS,
+      ),
+    );
   if (lead) {
     const contact = leadMeasured(lead) ? 0 : CONTACT_OHMS;
     const ohms = leadOhms(lead, feed.live.lanes) + contact;
@@ -115,8 +147,14 @@ function acLinks(path: ChargingPath, feed: Feed): Link[] {
     const lanes = Math.min(CONNECTORS[adapter.from].lanes, CONNECTORS[adapter.to].lanes);
     links.push(link("adapter", "holds", lanes, adapter.amps, CONTACT_OHMS));
   }
-  const plug = CONNECTORS[adapter?.to ?? plugAtCar(unit, cable)!];
-  links.push(link("inlet", "limits", plug.lanes, plug.amps, 0));
+  const plug = connector(adapter?.to ?? plugAtCar(unit, cable)!);
+  links.push({
+    kind: "inlet",
+    role: "limits",
+    lanes: plug.lanes,
+    ampsOn: inletAmps(plug),
+    ohms: 0,
+  });
   const ampsOn = chargerOn(path, feed);
   const lanes = Math.max(...car.charger.limits.map((limit) => limit.lanes));
   links.push({ kind: "charger", role: "limits", lanes, ampsOn, ohms: 0 });
@@ -138,7 +176,7 @@ function dcLinks({ car, unit, adapter, settings }: ChargingPath, station: RapidS
     link("cable", "limits", 1, unit.maxAmps, cableOhms(station.output) + DC_CONTACT_OHMS),
     ...(adapter ? [link("adapter", "limits", 1, adapter.amps, DC_CONTACT_OHMS)] : []),
     link("inlet", "limits", 1, plug.amps, 0),
-    ...(car.battery.acceptance ? [BATTERY] : []),
+    ...(acceptanceOf(car.battery, true) ? [BATTERY] : []),
   ];
 }
 

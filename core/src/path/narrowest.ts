@@ -137,10 +137,10 @@ export function narrowestOf(
     );
   const blocker = withholder(circuit, flow, ceilings);
   if (blocker >= 0) return first(blocker, "lanes");
-  // Of links that are equally narrow the first on the way is named, be it one that limits or one that should hold.
+  // Of links that are equally narrow the car's own charger is named, as nothing before it would help; else the first
+  // on the way, be it one that limits or one that should hold.
   const most = ceilings[limiting]!.amps;
-  return first(
-    links.findIndex((_, i) => Math.abs(ceilings[i]!.amps - most) <= 1e-9 * most),
-    "amps",
-  );
+  const ties = (i: number) => Math.abs(ceilings[i]!.amps - most) <= 1e-9 * most;
+  const charger = links.findIndex(({ kind }, i) => kind === "charger" && ties(i));
+  return first(charger >= 0 ? charger : links.findIndex((_, i) => ties(i)), "amps");
 }

@@ -1,9 +1,21 @@
-import { bay, idealCar, pathOf, post, rapid, socket, socketedPost, type2Cable } from "../tests/parts";
+import { feedOf, OUTLET_TYPE_IDS, outletType, type OutletTypeId } from "../outlets";
+import {
+  bay,
+  box,
+  idealCar,
+  pathOf,
+  post,
+  rapid,
+  reel,
+  socket,
+  socketedPost,
+  type2Cable,
+} from "../tests/parts";
 import { charged, chargeOver, pointAt as flowing, refusedBy as refused } from "../tests/solve";
 import type { Car, Outlet, Unit } from "../parts";
 import type { OperatingPoint } from "../plan";
-import type { SupplyId } from "../supply";
-import { compile, isRefusal, type ChargingPath, type Circuit } from ".";
+import { SUPPLY_IDS, tapOf, type SupplyId } from "../supply";
+import { compile, isRefusal, wordsOf, type ChargingPath, type Circuit } from ".";
 
 const circuitOf = (path: ChargingPath): Circuit => {
   const circuit = compile(path);
@@ -243,13 +255,22 @@ describe("what holds", () => {
     ).toBeLessThan(14);
   });
 
-  test("a single-phase tap of a three-phase supply withholds lanes the charger would use", () => {
+  test("one phase is taken as given; where three reach the board the tap that brings one withholds the others", () => {
     const car = idealCar([
       { lanes: 1, amps: 16 },
       { lanes: 3, amps: 16 },
     ]);
-    const point = flowing(pathOf({ car, outlet: bay("230/400", "single"), unit: post(3, 32) }));
-    expect([narrowest(point).kind, point.because]).toEqual(["circuit", "lanes"]);
+    const at = (threePhases?: boolean) => {
+      const outlet = bay("230/400", "single");
+      const supply = { ...outlet.supply, ...(threePhases === undefined ? {} : { threePhases }) };
+      const point = flowing(pathOf({ car, outlet: { ...outlet, supply }, unit: post(3, 32) }));
+      return [narrowest(point).kind, point.because];
+    };
+    expect([at(), at(false), at(true)]).toEqual([
+      ["charger", "amps"],
+      ["charger", "amps"],
+      ["circuit", "lanes"],
+    ]);
   });
 
   test("three lines without a neutral: measured 225 V line to line, 16 A on three lines is √3 × 225 × 16 (arithmetic)", () => {
@@ -265,10 +286,7 @@ describe("what holds", () => {
 });
 
 describe("leads that change type", () => {
-  const lead = (
-    plug: "nema-14-50" | "blue-32" | "nema-5-15" | "red-32",
-    to: "nema-tt-30" | "bs1363" | "nema-14-50" | "blue-32",
-  ) => ({
+  const lead = (plug: OutletTypeId, to: OutletTypeId) => ({
     name: "lead",
     plug,
     socket: to,
@@ -308,9 +326,88 @@ describe("leads that change type", () => {
   test.each([
     ["240 V out of 120", "split-phase", lead("nema-5-15", "nema-14-50")],
     ["230 V out of 240", "split-phase", lead("nema-14-50", "bs1363")],
+    ["a neutral out of a 6-20", "split-phase", lead("nema-6-20", "nema-5-20")],
+    ["a neutral out of a 6-50", "split-phase", lead("nema-6-50", "nema-5-15")],
+    ["a neutral out of a 6-50 at 208 V", "208Y", lead("nema-6-50", "nema-tt-30")],
   ] as const)("no lead makes %s", (_, system, extension) =>
     expect(refused(over(system, extension)).code).toBe("lead-cannot-feed"),
   );
+
+  test("a lead that would need a neutral says which plug has none", () => {
+    expect(refused(over("split-phase", lead("nema-6-20", "nema-5-20"))).message).toContain(
+      "neutral that type is for: NEMA 6-20 has none",
+    );
+    expect(refused(over("split-phase", lead("nema-5-15", "nema-14-50"))).message).toContain(
+      "volts or phases",
+    );
+  });
+
+  test("for every pair of types on every supply: what comes out has no contact that the plug lacks, and no more volts or phases than went in", () => {
+    let [fed, refusals] = [0, 0];
+    for (const system of SUPPLY_IDS)
+      for (const plug of OUTLET_TYPE_IDS)
+        for (const end of OUTLET_TYPE_IDS) {
+          const [from, to] = [feedOf(plug, system), feedOf(end, system)];
+          if (!from || !to) continue;
+          const circuit = compile(over(system, lead(plug, end), 8));
+          if (isRefusal(circuit)) {
+            refusals += 1;
+            continue;
+          }
+          fed += 1;
+          const [before, after] = [tapOf(system, from.tap)!, tapOf(system, to.tap)!];
+          const { conductors } = outletType(plug);
+          if (after.neutral)
+            expect([system, plug, end, conductors.includes("N")]).toEqual([system, plug, end, true]);
+          expect(after.lanes).toBeLessThanOrEqual(before.lanes);
+          expect(after.volts).toBeLessThanOrEqual(Math.sqrt(3) * before.volts + 1e-9);
+        }
+    expect(fed).toBeGreaterThan(40);
+    expect(refusals).toBeGreaterThan(10);
+  });
+});
+
+describe("a plug in an outlet of another type", () => {
+  const car = idealCar([{ lanes: 1, amps: 32 }]);
+  const at = (type: OutletTypeId, plug: OutletTypeId, amps: number, system: SupplyId = "230/400") =>
+    pathOf({
+      car,
+      outlet: socket(system, type, 20),
+      unit: box(amps, { type: plug, amps }, { knowsPlugs: false }),
+    });
+
+  test("a 10 A plug goes into a 15 A outlet and is what should hold there; not the other way", () => {
+    const circuit = circuitOf(at("as3112-15", "as3112-10", 15));
+    expect([circuit.holds, circuitOf(at("as3112-15", "as3112-15", 15)).holds]).toEqual([10, 15]);
+    expect(refused(at("as3112-10", "as3112-15", 10)).code).toBe("unit-does-not-fit-outlet");
+    expect(wordsOf(at("as3112-15", "as3112-10", 15), "outlet").why).toContain(
+      "AS/NZS 3112, 10 A: 10 A for hours",
+    );
+  });
+
+  test("a 5-15 plug in a 5-20 outlet holds 12 A, a 5-20 plug 16 A", () => {
+    expect(circuitOf(at("nema-5-20", "nema-5-15", 16, "split-phase")).holds).toBe(12);
+    expect(circuitOf(at("nema-5-20", "nema-5-20", 16, "split-phase")).holds).toBe(16);
+  });
+
+  test("a unit with both plugs uses the one of the outlet's own type", () => {
+    const path = at("as3112-15", "as3112-10", 15);
+    const both = {
+      ...path.unit,
+      plugs: [
+        { type: "as3112-10", amps: 10 },
+        { type: "as3112-15", amps: 15 },
+      ],
+      knowsPlugs: true,
+    } as Unit;
+    expect(circuitOf({ ...path, unit: both }).holds).toBe(15);
+  });
+
+  test("a lead's plug of 10 A in a 15 A outlet holds the lead and the outlet to 10 A", () => {
+    const lead = reel({ plug: "as3112-10", socket: "as3112-10", amps: 15 });
+    const path = { ...at("as3112-15", "as3112-10", 15), lead };
+    expect(circuitOf(path).holds).toBe(10);
+  });
 });
 
 describe("what stops a path", () => {

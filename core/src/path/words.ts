@@ -1,13 +1,13 @@
 import { CONNECTORS, INLETS, inletFor } from "../connectors";
 import { ampacitySource, cordAmps, fixedAmps } from "../conductors";
 import { outletType } from "../outlets";
-import { lanesAt } from "../parts";
+import { curveAssumed, lanesAt, usualShape } from "../parts";
 import { SOURCES } from "../sources";
 import { supplySystem } from "../supply";
 import type { ChargingPath } from "./describe";
 import { plugAtCar } from "./fit";
 import type { LinkKind, LinkWords } from "./link";
-import { leadAmps, plugInUse, stationNow, unitAmps } from "./links";
+import { leadAmps, plugInUse, stationNow, typeAtLead, typeAtOutlet, unitAmps } from "./links";
 
 /** A gauge as people write it: 2.5 mm². */
 export const gaugeText = (gauge: string): string => gauge.replace("mm2", "mm²");
@@ -29,7 +29,7 @@ function circuit({ outlet }: ChargingPath): LinkWords {
 function outlet(path: ChargingPath): LinkWords {
   const { outlet: at, houseRule, lead } = path;
   if (at.kind !== "socket") throw new Error("a unit that is wired in has no outlet");
-  const type = outletType(at.type);
+  const type = outletType(typeAtOutlet(path, at.type));
   const sustained = type.sustained[houseRule];
   const plug = lead || (path.unit.kind === "portable" && path.unit.knowsPlugs) ? undefined : plugInUse(path);
   if (plug && plug.amps < sustained)
@@ -56,7 +56,7 @@ function lead(path: ChargingPath): LinkWords {
       why: `its cord of ${gaugeText(own.resistance.gauge)} carries ${cord} A`,
       source: SOURCES.ampacityCord,
     };
-  const type = outletType(own.socket);
+  const type = outletType(typeAtLead(path));
   return {
     name: own.name,
     why: `it ends in ${type.name}: ${holds} A for hours by the ${path.houseRule} house rule`,
@@ -146,11 +146,18 @@ const WORDS: Record<LinkKind, (path: ChargingPath) => LinkWords> = {
   }),
   inlet,
   charger,
-  battery: ({ car }) => ({
-    name: car.name,
-    why: "what the battery accepts at this state of charge and temperature",
-    source: SOURCES.taper,
-  }),
+  battery: ({ car, unit: own }) =>
+    curveAssumed(car.battery, own.kind === "rapid")
+      ? {
+          name: car.name,
+          why: `what a pack of its size usually accepts at this state of charge and temperature (the shape “${usualShape(car.battery)}”): its own curve is not known`,
+          source: SOURCES.usualTaper,
+        }
+      : {
+          name: car.name,
+          why: "what the battery accepts at this state of charge and temperature",
+          source: SOURCES.taper,
+        },
 };
 
 /** What a link of the path is called, and why its ceiling is what it is. */

@@ -61,13 +61,18 @@ function wallBefore(
     : balanceFor(circuit, flow, startW, at.soc).wall;
 }
 
-/** Puts a slice on the list, its losses summed over it, and says where it leaves the car. */
+/**
+ * Puts a slice on the list, its losses summed over it, and says where it leaves the car.
+ * @param to charge and clock at its end; a slice that a window ends ends at just that moment, as a moment that rounding
+ * left open would let the next stretch begin away from where the car stands
+ * @param seconds it lasts, to more digits than the clock tells late in a session
+ */
 export function emit(
   slices: Slice[],
   circuit: Circuit,
   flow: Flow,
   at: State,
-  soc: Fraction,
+  to: Pick<State, "soc" | "elapsed">,
   seconds: Seconds,
   startW: number,
   endW: number,
@@ -75,6 +80,7 @@ export function emit(
   inside: AtShare,
   toC: Celsius | null = at.packC,
 ): State {
+  const { soc } = to;
   const last = balanceFor(circuit, flow, endW, soc);
   const level = startW === endW && circuit.sign > 0;
   const wh = emptySums();
@@ -93,7 +99,7 @@ export function emit(
   let wall = stored;
   wall += wh.circuit + wh.contacts + wh.lead + wh.unit + wh.cable + wh.conversion + wh.ownDraw + wh.battery;
   const { standingW, efficiency } = circuit.upstream;
-  const end: State = { soc, packC: toC, elapsed: at.elapsed + seconds };
+  const end: State = { soc, packC: toC, elapsed: to.elapsed };
   slices.push({
     from: at.elapsed,
     to: end.elapsed,

@@ -199,6 +199,40 @@ test("a run cut anywhere and gone on from there is the same run, in time and in 
   });
 });
 
+test("a departure at any edge of the session, or a rounding step beside it, ends it there in finite figures", () => {
+  // Almost level stretches and ones of a rounding step's width, as typed curves and targets leave them.
+  const curve = [
+    { soc: 0.03, watts: 500.00000000000085 },
+    { soc: 0.3, watts: 500 },
+    { soc: 0.31, watts: 542.9 },
+  ];
+  const target = fc.constantFrom(0.3, 0.30000000000000004, 0.3000000000000001, 0.31, 0.35);
+  law(
+    fc.tuple(anyPath, between(0, 0.29), target, temperature, fc.boolean()),
+    { runs: 300, mostSkipped: 0.6 },
+    ([path, fromSoc, toSoc, batteryC, level]) => {
+      const battery = level ? { ...path.car.battery, acceptance: curve } : path.car.battery;
+      const own = { ...path, car: { ...path.car, ownDrawW: path.car.ownDrawW / 4, battery } };
+      const whole = solved(own, { fromSoc, toSoc }, null, batteryC);
+      if (!whole) return SKIPPED;
+      const edges = whole.whole.slices
+        .flatMap(({ from, to }) => [from, to, (from + to) / 2])
+        .filter((t) => t > 0);
+      for (const edge of edges.slice(-9))
+        for (const steps of [-3, -1, 0, 1, 3]) {
+          const departure = edge * (1 + steps * Number.EPSILON);
+          const s = solved(own, { fromSoc, toSoc }, departure, batteryC)!;
+          for (const figure of [...Object.values(s.ledger), s.endSoc])
+            expect(figure).toBeGreaterThanOrEqual(0);
+          expect(s.endSoc).toBeLessThanOrEqual(toSoc);
+          expect(s.run.end.elapsed).toBeLessThanOrEqual(Math.max(departure, whole.secondsToTarget));
+          const sum = LOSS_CAUSES.reduce<number>((total, cause) => total + s.ledger[cause], s.ledger.stored);
+          expect(Math.abs(sum - s.ledger.wall)).toBeLessThanOrEqual(1e-9 * s.ledger.wall + 1e-9);
+        }
+    },
+  );
+});
+
 test("a later target is never reached earlier, and a longer stay never ends lower", () => {
   law(fc.tuple(anyPath, socSpan, hour, hour), BOTH, ([path, span, a, b]) => {
     const whole = solved(path, span);

@@ -94,7 +94,14 @@ describe("a mode", () => {
   });
 
   test.each([
-    ["its amps", wall, 0.5, "unit"],
+    // Equal amps of unit and charger: the car itself takes no more.
+    ["amps it shares with the charger", wall, 0.5, "charger"],
+    [
+      "its amps",
+      circuitOf(pathOf({ car: car(), outlet: bay("230/400", "single"), unit: post(1, 20, "type2") })),
+      0.5,
+      "unit",
+    ],
     [
       "its cap",
       circuitOf(

@@ -196,7 +196,14 @@ test("the station's own draw and its rectifier's loss lie before the billed mete
 test("a 50 kW station of 125 A gives 40–48 kW to a 320–385 V pack (common practice)", () => {
   const pack = {
     ...car,
-    battery: { ...car.battery, packVolts: 352, emptyVolts: 320, fullVolts: 385, acceptance: undefined },
+    battery: {
+      ...car.battery,
+      packVolts: 352,
+      emptyVolts: 320,
+      fullVolts: 385,
+      acceptance: undefined,
+      neverLimits: true,
+    },
   };
   const at = (soc: number) =>
     charged(rapidPath(station(50_000, 125), pack), { fromSoc: soc, toSoc: soc + 0.01 }).moment.inletW / 1000;

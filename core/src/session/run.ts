@@ -126,12 +126,14 @@ function alongLine(mode: Mode, part: Part, until: Seconds, from: State, slices: 
     const startW = level ? part.startW : onPiece(part, start);
     const energy = wattHours((soc - start) * usableWh);
     let seconds = timeOnLine(energy, startW, endW);
-    if (at.elapsed + seconds > until) {
-      seconds = until - at.elapsed;
+    let elapsed = at.elapsed + seconds;
+    if (elapsed > until) {
+      [seconds, elapsed] = [until - at.elapsed, until];
       soc = Math.min(soc, start + energyOnLine(energy, startW, endW, seconds) / usableWh);
       endW = level ? startW : onPiece(part, soc);
     }
-    at = emit(slices, mode.circuit, flow, at, soc, seconds, startW, endW, limitedBy, (share) => ({
+    const to = { soc, elapsed };
+    at = emit(slices, mode.circuit, flow, at, to, seconds, startW, endW, limitedBy, (share) => ({
       power: startW * (endW / startW) ** share,
       soc: start + storedByShare(startW, endW, share) * (soc - start),
       weight: 1,
@@ -153,8 +155,9 @@ function alongPath(mode: Mode, part: Part, until: Seconds, from: State, slices: 
   for (let i = 1; i <= count && at.elapsed < until; i++) {
     let soc = i === count ? part.to : part.from + ((part.to - part.from) * i) / count;
     let seconds = secondsTo(soc);
-    if (at.elapsed + seconds > until) {
-      seconds = until - at.elapsed;
+    let elapsed = at.elapsed + seconds;
+    if (elapsed > until) {
+      [seconds, elapsed] = [until - at.elapsed, until];
       soc = crossing((s) => secondsTo(s) - seconds, at.soc, soc);
     }
     const start = at.soc;
@@ -166,7 +169,7 @@ function alongPath(mode: Mode, part: Part, until: Seconds, from: State, slices: 
       mode.circuit,
       flow,
       at,
-      soc,
+      { soc, elapsed },
       seconds,
       startW,
       endW,

@@ -210,11 +210,12 @@ export function warmUp(
     let switched = warm.batteryLimits(start + taken, step.celsius) !== limited;
     if (switched && taken > SHORTEST)
       cutAt((x) => warm.batteryLimits(start + x * taken, within(x)) === limited);
-    if (at.elapsed + step.seconds > until) {
+    let elapsed = at.elapsed + step.seconds;
+    if (elapsed > until) {
       const [left, longest] = [until - at.elapsed, taken];
       taken = longest * lastWithin((x) => warm.step(start, startedAt, opened, x * longest).seconds <= left);
       step = { ...warm.step(start, startedAt, opened, taken), seconds: left };
-      switched = false;
+      [elapsed, switched] = [until, false];
     }
     const end = piece.to - start - taken <= SHORTEST ? piece.to : start + taken;
     const closed = Math.abs(step.celsius - WARM_PACK_C) < KELVIN ? WARM_PACK_C : step.celsius;
@@ -224,7 +225,7 @@ export function warmUp(
       mode.circuit,
       flow,
       at,
-      end,
+      { soc: end, elapsed },
       step.seconds,
       warm.power(start, startedAt),
       warm.power(end, closed),

@@ -1,5 +1,5 @@
 import type { FixedGauge, FlexibleGauge } from "../conductors";
-import type { OutletTypeId } from "../outlets";
+import type { OutletTypeId, Terminals } from "../outlets";
 import type { SupplyId } from "../supply";
 import type { Amps } from "../units";
 
@@ -55,7 +55,7 @@ export const NEW_CIRCUITS: Readonly<Record<SupplyId, readonly NewCircuit[]>> = {
     row(3, 16, 16),
     row(3, 32, 32),
   ],
-  "100/200": [row(1, 20, 16), row(1, 40, 32)],
+  "100/200": [row(1, 20, 16, "nema-6-20"), row(1, 20, 16), row(1, 40, 32)],
 };
 
 /** Amps in which portable units are sold. Common practice. */
@@ -92,6 +92,30 @@ export const STATIONS: readonly { readonly maxW: number; readonly maxAmps: Amps 
   { maxW: 250_000, maxAmps: 500 },
   { maxW: 350_000, maxAmps: 500 },
 ];
+
+/** Heaviest conductors the terminals of a wired-in unit take, by the amps it is made for (from memory). */
+const UNIT_TERMINALS: readonly (readonly [Amps, Terminals])[] = [
+  [16, { mm2: 10, awg: 8 }],
+  [32, { mm2: 16, awg: 6 }],
+  [48, { mm2: 25, awg: 4 }],
+  [80, { mm2: 35, awg: 1 }],
+];
+
+/** What the terminals of a wired-in unit of so many amps take. */
+export const unitTerminals = (amps: Amps): Terminals =>
+  (UNIT_TERMINALS.find(([most]) => amps <= most) ?? UNIT_TERMINALS.at(-1)!)[1];
+
+const GAUGE = /^([\d.]+) (mm2|AWG)$/;
+
+/**
+ * Whether a terminal takes a conductor.
+ * @example takesConductor({ mm2: 10, awg: 8 }, "16 mm2") // false
+ */
+export function takesConductor({ mm2, awg }: Terminals, gauge: FixedGauge): boolean {
+  const [, size, kind] = GAUGE.exec(gauge)!;
+  // A smaller AWG number is a thicker wire.
+  return kind === "mm2" ? Number(size) <= mm2 : Number(size) >= awg;
+}
 
 /** Conductors an electrician lays to a socket or a unit, smallest first; thinner ones are for lights. */
 export const LAID: Readonly<Record<"nec" | "iec", readonly FixedGauge[]>> = {

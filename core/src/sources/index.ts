@@ -37,6 +37,7 @@ export const SOURCES = {
   dcContact: source("M", "a few tenths of a milliohm a pair of DC contacts"),
   packHeat: source("M", "about 1 kJ/(kg·K) of cells, 6 kg a kWh"),
   taper: source("U", "the car's own curve of what the battery accepts"),
+  usualTaper: source("P", "a usual curve for a pack of its size, assumed"),
   practice: source("P", "common practice"),
   efficiency: source("M", "typical onboard charger: 0.93 from half load up, 0.90 at a fifth"),
   contact: source("P", "a few milliohms a mated pair"),

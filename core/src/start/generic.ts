@@ -1,4 +1,4 @@
-import { CONNECTORS, type ConnectorId } from "../connectors";
+import { CONNECTORS, type ConnectorId, type InletId } from "../connectors";
 import type { OutletTypeId } from "../outlets";
 import type { Outlet, RapidStation, Unit } from "../parts";
 import { COMMON_STEPS } from "../steps";
@@ -11,9 +11,22 @@ import type { Amps } from "../units";
 const AC_PLUG = { nec: "type1", iec: "type2", japan: "type1" } as const;
 const DC_PLUG = { nec: "ccs1", iec: "ccs2", japan: "chademo" } as const;
 
+const regionOf = (system: SupplyId): "nec" | "iec" | "japan" =>
+  system === "100/200" ? "japan" : tradeOf(system);
+
 /** The plug that is usual in a region. */
 export const plugOf = (current: "AC" | "DC", system: SupplyId): ConnectorId =>
-  (current === "AC" ? AC_PLUG : DC_PLUG)[system === "100/200" ? "japan" : tradeOf(system)];
+  (current === "AC" ? AC_PLUG : DC_PLUG)[regionOf(system)];
+
+/** Inlets that are usual in a region: a combined one, which takes the AC plug of its type as well, or two (Japan). */
+const INLETS_OF: Readonly<Record<"nec" | "iec" | "japan", readonly InletId[]>> = {
+  nec: ["ccs1"],
+  iec: ["ccs2"],
+  japan: ["type1", "chademo"],
+};
+
+/** The inlets of a car nobody has described, in a region. */
+export const usualInlets = (system: SupplyId): readonly InletId[] => INLETS_OF[regionOf(system)];
 
 const point = (name: string, system: SupplyId, breakerAmps: Amps) => ({
   name,

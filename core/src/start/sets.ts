@@ -77,6 +77,13 @@ const EUROPE: readonly StartWay[] = [
   ...RAPID,
 ];
 
+/** Where the wall socket is an AS/NZS 3112: its 15 A sister, which takes the 10 A plug too, before any other. */
+const AUSTRALIA: readonly StartWay[] = [
+  ...wallSockets,
+  socket("15 A socket at 15 A", "as3112-15", 20, 15),
+  ...EUROPE.filter((entry) => entry.at !== "socket" || entry.type === "blue-32"),
+];
+
 const WITHOUT_NEUTRAL: readonly StartWay[] = [
   ...wallSockets,
   socket("Blue 16 A socket", "blue-16", 16, 16),
@@ -97,6 +104,12 @@ const JAPAN: readonly StartWay[] = [
   rapid(50, 125),
   rapid(150, 375),
 ];
+
+/** Start sets of households whose wall socket says more than their supply. */
+export const SETS_BY_SOCKET: Readonly<Partial<Record<OutletTypeId, readonly StartWay[]>>> = {
+  "as3112-10": AUSTRALIA,
+  "as3112-15": AUSTRALIA,
+};
 
 /** The ways people compare, by the supply of the house. */
 export const START_SETS: Readonly<Record<SupplyId, readonly StartWay[]>> = {

@@ -3,7 +3,9 @@ import { openLineup } from "../garage";
 import { cellOf, clockOfLineup, waySchema } from "../lineup";
 import { SUPPLY_IDS, type SupplyId } from "../supply";
 import { bare } from "../tests/lineup";
-import { idealCar } from "../tests/parts";
+import { kept } from "../demo/kept";
+import { outletType } from "../outlets";
+import { idealCar, socket } from "../tests/parts";
 import { plugOf, START_SETS, startLineup, startWays, usualPrice, worldOf } from ".";
 
 const { session } = fallowQuay.paths[0]!.spec;
@@ -36,6 +38,26 @@ test.each(SUPPLY_IDS)("%s: every way of the start set is sound and charges a car
     expect(cell.cautions.filter((c) => c.severity === "stop")).toEqual([]);
   }
 });
+
+test.each(["cee-7", "bs1363", "as3112-10", "as3112-15", "type-j"] as const)(
+  "a house whose wall socket is %s is shown nothing to stop for, and no more than that socket is made for",
+  (type) => {
+    const garage = {
+      ...bare(fallowQuay),
+      outlets: [kept("own", { ...socket("230/400", type, outletType(type).ratedAmps) })],
+    };
+    const car = { ...idealCar([{ lanes: 1, amps: 32 }]), inlets: ["ccs2"] as "ccs2"[] };
+    const asked = { household: garage.household.spec, session, stayHours: 4, dayKm: 40 };
+    const ways = open(garage, "230/400").ways.map(({ way }) => way!);
+    for (const way of ways) {
+      const cell = cellOf(asked, car, way, clockOfLineup(asked));
+      if (cell.kind === "blocked") throw new Error(`${way.name}: ${cell.refusal.message}`);
+      expect([way.name, cell.cautions.filter((c) => c.severity === "stop")]).toEqual([way.name, []]);
+    }
+    const fifteen = ways.filter(({ outlet }) => outlet.kind === "socket" && outlet.type === "as3112-15");
+    expect(fifteen.length > 0).toBe(type.startsWith("as3112"));
+  },
+);
 
 test("the sets hold what people compare in each world", () => {
   expect(START_SETS["split-phase"]).toHaveLength(12);

@@ -8,7 +8,7 @@ import {
   type SavedLineup,
   type SavedWay,
 } from "../garage";
-import { feedOf, outletType, type OutletTypeId } from "../outlets";
+import { feedOf, outletType, plugGoesInto, type OutletTypeId } from "../outlets";
 import type { Cable, Car, Outlet, Tariff, Unit } from "../parts";
 import type { PlannedSession } from "../plan";
 import { cableTo, type Purchase } from "../lineup";
@@ -17,7 +17,7 @@ import { flatTariff } from "../tariff";
 import { bayOf, fixedOf, plugOf, portableOf, rapidOf, socketOf } from "./generic";
 import { HOME_PRICE, priceOfSize, PUBLIC_PRICE, USUAL_PRICES, usualPrice, usualRate } from "./prices";
 import { worldOf } from "./world";
-import { START_SETS, WALL_SOCKET, type StartWay } from "./sets";
+import { SETS_BY_SOCKET, START_SETS, WALL_SOCKET, type StartWay } from "./sets";
 
 type Of<A extends StartWay["at"]> = Extract<StartWay, { at: A }>;
 type Parts = Pick<
@@ -107,7 +107,7 @@ function socketWay(from: From, entry: Of<"socket">): Parts {
   const type = entry.type === WALL_SOCKET ? wallSocket(from) : entry.type;
   const holds = (unit: Unit) =>
     unit.kind === "portable" &&
-    unit.plugs.some((p) => p.type === type && p.amps >= entry.amps) &&
+    unit.plugs.some((p) => plugGoesInto(p.type, type) && p.amps >= entry.amps) &&
     unit.maxAmps >= entry.amps;
   const own = ownFor(from, (outlet, unit) => outlet.kind === "socket" && outlet.type === type && holds(unit));
   const settings = { ...NOTHING_SET, unitAmps: entry.amps };
@@ -210,6 +210,17 @@ function nameOf({ garage }: From, entry: StartWay, { outlet: id }: Parts): strin
   return `${place.spec.name}, ${outlet!.spec.name}${amps}`.slice(0, 80);
 }
 
+/** The set a household compares: that of its own wall socket where it has one of its own, else that of its supply. */
+const setOf = (from: From): readonly StartWay[] => {
+  const wall = wallSocket(from);
+  const set = SETS_BY_SOCKET[wall] ?? START_SETS[from.system];
+  // What the wall socket here is not made for is no way to compare.
+  return set.filter(
+    (entry) =>
+      entry.at !== "socket" || entry.type !== WALL_SOCKET || entry.amps <= outletType(wall).ratedAmps,
+  );
+};
+
 /**
  * The ways people compare in a household's electrical world: made from its own outlets, units and cables where it has
  * them, from usual ones where not. Prices of what is missing are usual ones.
@@ -217,7 +228,7 @@ function nameOf({ garage }: From, entry: StartWay, { outlet: id }: Parts): strin
  */
 export function startWays(garage: Garage, carId: string | undefined, system = worldOf(garage)): SavedWay[] {
   const from: From = { garage, system, car: garage.cars.find(({ id }) => id === carId) };
-  return START_SETS[system].map((entry, i): SavedWay => {
+  return setOf(from).map((entry, i): SavedWay => {
     const parts = partsOf(from, entry);
     return { id: `way-${i + 1}`, name: nameOf(from, entry, parts), lead: null, ...parts };
   });

@@ -14,6 +14,10 @@ export interface TapVolts {
   readonly volts: number;
   /** The voltage as people say it. */
   readonly label: string;
+  /** Taken between a line and the neutral; else between lines. */
+  readonly neutral: boolean;
+  /** What a meter across it should show: line to line where there is no neutral, or three phases without one. */
+  readonly meter: { readonly low: number; readonly high: number };
   /** Three lines without a neutral: only cars that support it can use all three. */
   readonly delta?: true;
 }
@@ -23,50 +27,62 @@ export interface SupplySystem {
   readonly taps: Readonly<Partial<Record<Tap, TapVolts>>>;
   /** Share of the breaker a load may hold for hours: 0.8 under the NEC, 1 under IEC practice. */
   readonly continuousShare: 0.8 | 1;
-  readonly tolerance: { readonly low: number; readonly high: number; readonly source: Source };
+  /** Where the volts a meter should show come from. */
+  readonly toleranceSource: Source;
 }
 
-const en50160 = { low: 0.9, high: 1.1, source: SOURCES.en50160 };
-/** Japan: 101 ± 6 V and 202 ± 20 V. */
-const japan = { low: 0.9, high: 1.1, source: SOURCES.japan };
-const ansi = { low: 0.95, high: 1.05, source: SOURCES.ansi };
-
-const tap = (lanes: 1 | 3, volts: number, label = `${volts} V`): TapVolts => ({ lanes, volts, label });
+/** A tap whose meter may show so many volts below and above a middle. */
+const tap = (
+  lanes: 1 | 3,
+  volts: number,
+  neutral: boolean,
+  [middle, off]: readonly [number, number],
+  label = `${volts} V`,
+): TapVolts => ({ lanes, volts, label, neutral, meter: { low: middle - off, high: middle + off } });
+const within = (volts: number, share: number): readonly [number, number] => [volts, volts * share];
+/** ANSI C84.1 range A. */
+const ansi = (volts: number) => within(volts, 0.05);
+/** EN 50160. */
+const EN_50160 = within(230, 0.1);
 
 /** Low-voltage supply systems an EV owner meets. Voltages nominal. */
 export const SUPPLY_SYSTEMS = {
   "split-phase": {
     name: "120/240 V split-phase",
-    taps: { single: tap(1, 120), high: tap(1, 240) },
+    taps: { single: tap(1, 120, true, ansi(120)), high: tap(1, 240, false, ansi(240)) },
     continuousShare: 0.8,
-    tolerance: ansi,
+    toleranceSource: SOURCES.ansi,
   },
   "208Y": {
     name: "208Y/120 V commercial",
-    taps: { single: tap(1, 120), high: tap(1, 208) },
+    taps: { single: tap(1, 120, true, ansi(120)), high: tap(1, 208, false, ansi(208)) },
     continuousShare: 0.8,
-    tolerance: ansi,
+    toleranceSource: SOURCES.ansi,
   },
   "230/400": {
     name: "230/400 V (TN or TT)",
-    taps: { single: tap(1, 230), three: tap(3, 230, "400 V three-phase") },
+    taps: { single: tap(1, 230, true, EN_50160), three: tap(3, 230, true, EN_50160, "400 V three-phase") },
     continuousShare: 1,
-    tolerance: en50160,
+    toleranceSource: SOURCES.en50160,
   },
   "it-230": {
     name: "230 V IT, no neutral",
     taps: {
-      single: tap(1, 230),
-      three: { ...tap(3, 230 / Math.sqrt(3), "230 V three-phase without neutral"), delta: true },
+      single: tap(1, 230, false, EN_50160),
+      three: {
+        ...tap(3, 230 / Math.sqrt(3), false, EN_50160, "230 V three-phase without neutral"),
+        delta: true,
+      },
     },
     continuousShare: 1,
-    tolerance: en50160,
+    toleranceSource: SOURCES.en50160,
   },
   "100/200": {
     name: "100/200 V",
-    taps: { single: tap(1, 100), high: tap(1, 200) },
+    // 101 ± 6 V and 202 ± 20 V.
+    taps: { single: tap(1, 100, true, [101, 6]), high: tap(1, 200, false, [202, 20]) },
     continuousShare: 1,
-    tolerance: japan,
+    toleranceSource: SOURCES.japan,
   },
 } as const satisfies Record<string, SupplySystem>;
 

@@ -35,7 +35,7 @@ const circuit = (outlet: Outlet, change: Partial<Outlet["circuit"]>): Outlet => 
   ...outlet,
   circuit: { ...outlet.circuit, ...change },
 });
-const run = (gauge: "1.5 mm2" | "2.5 mm2" | "14 AWG" | "6 AWG", lengthM: number) => ({
+const run = (gauge: "1.5 mm2" | "2.5 mm2" | "14 AWG" | "10 AWG" | "6 AWG", lengthM: number) => ({
   gauge,
   lengthM,
   temperatureC: 30,
@@ -204,4 +204,46 @@ export const CAUTION_PATHS: Readonly<Record<string, ChargingPath>> = {
     adapter: { name: "piece", from: "ccs1", to: "j3400-dc", amps: 200 },
   }),
   "a rapid station": path({ outlet: bay("230/400", "three"), unit: rapid(50_000, 125) }),
+  "a wallbox of 32 A behind 60 A on a thin run": path({
+    outlet: circuit(bay("split-phase", "high", 60), { run: run("10 AWG", 5) }),
+    unit: { ...post(1, 32, "type1"), kind: "wallbox" },
+  }),
+  "three pins behind 32 A on 2.5 mm²": path({
+    outlet: circuit(socket("230/400", "bs1363", 32), { run: run("2.5 mm2", 5) }),
+    unit: box(10, "bs1363"),
+  }),
+  "a household lead of 10 A behind 20 A": path({
+    outlet: socket("230/400", "as3112-10", 20),
+    lead: reel({
+      plug: "as3112-10",
+      socket: "as3112-10",
+      amps: 10,
+      resistance: { by: "conductor", gauge: "1 mm2" },
+    }),
+    unit: box(8, "as3112-10"),
+  }),
+  "a cord that another car would overload": path({
+    outlet: bay("230/400", "single", 40),
+    unit: socketedPost(1, 32),
+    cable: { ...type2Cable(1, 32), gauge: "2.5 mm2" },
+    car: idealCar([{ lanes: 1, amps: 16 }]),
+  }),
+  "a unit held down by a setting nobody has spoken of": path({
+    outlet: bay("split-phase", "high", 20),
+    unit: { ...post(1, 48, "type1"), kind: "wallbox", setAmps: 16 },
+  }),
+  "a range outlet behind a dryer's breaker": path({
+    outlet: socket("split-phase", "nema-14-50", 30),
+    unit: box(24, "nema-14-50", {
+      output: { kind: "tethered", connector: "type1", lengthM: 5, gauge: "6 mm2" },
+    }),
+  }),
+  "a wallbox in the rain": path({
+    outlet: { ...bay("230/400", "single", 32), exposed: true },
+    unit: { ...post(1, 32), kind: "wallbox" },
+  }),
+  "a 10 A plug in a 15 A outlet": path({
+    outlet: socket("230/400", "as3112-15", 20),
+    unit: box(15, "as3112-10"),
+  }),
 };

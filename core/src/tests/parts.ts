@@ -6,7 +6,7 @@ import type { SupplyId } from "../supply";
 /** A car with no losses and no limits of its own but the charger's: what the published ratings are stated for. */
 export const idealCar = (limits: Car["charger"]["limits"], usableWh = 60_000): Car => ({
   name: "ideal car",
-  battery: { usableWh, packVolts: 400, packOhms: 0 },
+  battery: { usableWh, packVolts: 400, packOhms: 0, neverLimits: true },
   charger: { limits, efficiency: 0.99 },
   inlets: ["ccs2", "ccs1"],
   whPerKm: 160,

@@ -22,14 +22,14 @@ export function CurveEditor({ value, usableWh, problem, onChange }: Props) {
           onChange={(e) => onChange(shaped(e.target.value, usableWh))}
         >
           <option value="(keep)" disabled>
-            {value.length ? "choose…" : "none: it never limits"}
+            {value.length ? "choose…" : "not known"}
           </option>
           {SHAPES.map((shape) => (
             <option key={shape} value={shape}>
               {shape}
             </option>
           ))}
-          <option value="">none: it never limits</option>
+          <option value="">not known: a usual one at rapid stations</option>
         </select>
       </label>
       {value.length > 0 && (

@@ -1,4 +1,11 @@
-import type { OutletTypeId, SpecOf, SupplyId } from "@kettleback/core";
+import {
+  CAR_CLASSES,
+  chargerOf,
+  usualInlets,
+  type OutletTypeId,
+  type SpecOf,
+  type SupplyId,
+} from "@kettleback/core";
 import type { EditableKind } from "./Editor";
 
 /** The household socket of each world, and the amps of the breaker before it. */
@@ -12,6 +19,9 @@ const SOCKETS: Readonly<
   "100/200": { type: "nema-6-20", amps: 16, breaker: 20 },
 };
 
+/** The class of car that is taken where nobody has said. */
+const USUAL_CAR = CAR_CLASSES[1]!;
+
 /** What a new thing starts from: the commonest figures of the household's supply, so few fields need typing. */
 export function blankOf(kind: EditableKind, system: SupplyId): object {
   const american = system === "split-phase" || system === "208Y";
@@ -21,15 +31,10 @@ export function blankOf(kind: EditableKind, system: SupplyId): object {
       name: "",
       battery: { usableWh: 60_000, packVolts: 360, packOhms: 0.08 },
       charger: {
-        limits: american
-          ? [{ lanes: 1, amps: 48 }]
-          : [
-              { lanes: 1, amps: 32 },
-              { lanes: 3, amps: 16 },
-            ],
+        limits: [...chargerOf(USUAL_CAR, system).limits],
         efficiency: 0.93,
       },
-      inlets: [american ? "ccs1" : "ccs2"],
+      inlets: [...usualInlets(system)],
       whPerKm: 170,
       ownDrawW: 250,
       assumed: ["ownDraw", "efficiency", "economy", "capacity", "charger"],

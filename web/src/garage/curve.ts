@@ -45,7 +45,7 @@ export function withPoint(points: readonly TypedPoint[]): readonly TypedPoint[] 
 
 export const SHAPES = Object.keys(CURVE_SHAPES) as CurveShape[];
 
-/** A generic shape for a capacity (Wh), as typed; none for a battery that never limits. */
+/** A generic shape for a capacity (Wh), as typed; none for one that nobody knows. */
 export const shaped = (shape: string, usableWh: number): readonly TypedPoint[] =>
   shape === ""
     ? []

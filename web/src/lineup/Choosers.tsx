@@ -257,7 +257,9 @@ function Portables({ solved, garage, system }: ChooserProps) {
                   </td>
                   {at.map((socket) => (
                     <td key={socket.type}>
-                      {socket.batteryW > 0 ? (
+                      {socket.over ? (
+                        <strong>{heldBackBy(socket)}</strong>
+                      ) : socket.batteryW > 0 ? (
                         <>
                           {figureText(powerFigure(socket.batteryW))}
                           <small>

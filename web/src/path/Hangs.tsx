@@ -1,5 +1,6 @@
+import { useState } from "react";
 import type { DateTime } from "luxon";
-import { hangsOn, type Assumed, type Hang } from "@kettleback/core";
+import { hangsOn, type Assumed, type Car, type Hang } from "@kettleback/core";
 import { distanceFigure, figureText, moneyText } from "../format/number";
 import { sayDone, sayTrouble } from "../shell/notices";
 import type { Charging } from "../solve/answer";
@@ -7,6 +8,7 @@ import { useSolved } from "../solve/useSolved";
 import { useGarage } from "../state/garage";
 import type { Draft } from "../state/draft";
 import { localAt } from "./answers";
+import { KnownFigure } from "./KnownFigure";
 import { dayTimeText, timeText } from "../format/manner";
 
 /** What was assumed of the car because nobody knew it, and how far the answer hangs on it; nothing where all is known. */
@@ -14,14 +16,14 @@ export function Hangs({ charging, draft }: { readonly charging: Charging; readon
   const { plan, solution } = charging;
   const hangs = useSolved(() => hangsOn(plan, solution.clock), [plan, solution]);
   const { garage, keep } = useGarage();
+  const [asking, setAsking] = useState<Assumed | null>(null);
   if (!hangs || hangs.length === 0) return null;
   const row = garage?.cars.find(({ id }) => id === draft.carId);
-  const known = (assumed: Assumed) => {
+  const known = (car: Car) => {
     if (!row) return;
-    const left = row.spec.assumed?.filter((a) => a !== assumed) ?? [];
-    const { assumed: _, ...car } = row.spec;
-    keep("cars", { ...row, spec: left.length > 0 ? { ...car, assumed: left } : car }).then(
-      () => sayDone("Taken as known. Change the figure itself in the Garage."),
+    setAsking(null);
+    keep("cars", { ...row, spec: car }).then(
+      () => sayDone("Taken as known, and kept with the car."),
       sayTrouble,
     );
   };
@@ -32,18 +34,27 @@ export function Hangs({ charging, draft }: { readonly charging: Charging; readon
         {hangs.map((hang) => (
           <li key={hang.assumed}>
             <span>
-              <b>{hang.name.replace(/^./, (c) => c.toUpperCase())}</b>, {hang.low} to {hang.high} {hang.unit}:{" "}
-              {effect(hang, charging)}
+              <b>{hang.name.replace(/^./, (c) => c.toUpperCase())}</b>, {hang.range}: {effect(hang, charging)}
             </span>
-            {row && (
+            {row && asking !== hang.assumed && (
               <button
                 type="button"
                 className="btn btn-quiet btn-sm"
-                onClick={() => known(hang.assumed)}
+                onClick={() => setAsking(hang.assumed)}
                 aria-label={`${hang.name}: I know it`}
               >
                 I know it
               </button>
+            )}
+            {row && asking === hang.assumed && (
+              <KnownFigure
+                assumed={hang.assumed}
+                car={row.spec}
+                household={plan.household}
+                system={plan.outlet.supply.system}
+                onKnown={known}
+                onCancel={() => setAsking(null)}
+              />
             )}
           </li>
         ))}

@@ -1,4 +1,4 @@
-import { FIXED_GAUGES, SUPPLY_IDS, supplySystem } from "@kettleback/core";
+import { FIXED_GAUGES, SUPPLY_IDS, supplySystem, tapOf, type SupplyId } from "@kettleback/core";
 import { gaugeText } from "../../format/words";
 import type { Group } from "../field";
 import { is, NAME, OUTLETS, same } from "./choices";
@@ -73,6 +73,15 @@ export const outlet: Group[] = [
         unit: "V",
         optional: true,
         hint: "Overrides the nominal voltage.",
+      },
+      {
+        path: "supply.threePhases",
+        term: "lane",
+        label: "Three phases reach the board here",
+        type: "tick",
+        optional: true,
+        hint: "One phase is taken as given otherwise: ways that need three are told apart.",
+        when: (v) => tapOf(v["supply.system"] as SupplyId, "three") !== undefined && v["tap"] !== "three",
       },
       { path: "circuit.otherLoadAmps", label: "Other loads on the circuit", type: "number", unit: "A" },
       { path: "circuit.run", label: "I know the run from board to outlet", type: "tick" },

@@ -96,6 +96,14 @@ export const unit: Group[] = [
         when: isNot("kind", "rapid"),
       },
       {
+        path: "setLocked",
+        label: "Only an installer can change that",
+        type: "tick",
+        optional: true,
+        hint: "Behind a cover, a tool or a password: only then a smaller breaker may count on it.",
+        when: (v) => (v["kind"] === "wallbox" || v["kind"] === "post") && Boolean(v["setAmps"]),
+      },
+      {
         path: "steps",
         term: "pilot",
         label: "Steps it has",
