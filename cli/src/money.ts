@@ -16,6 +16,7 @@ import {
   type Clock,
   type Plan,
   type Scheduled,
+  type Window,
   type Solution,
 } from "@kettleback/core";
 import { lineJson } from "./line";
@@ -97,6 +98,12 @@ export function costCommand(file: string, { json }: { json: boolean }): number {
   return 0;
 }
 
+/** Two clock times to set, in time for whoever waits. */
+const setTimes = (window: Window, clock: Clock): object => {
+  const { start, stop } = timerOf(window, clock, clock.departure ?? undefined);
+  return { start, stop };
+};
+
 const scheduledJson = (s: Scheduled, atOnce: Scheduled, clock: Clock): object => ({
   id: s.id,
   windows: s.windows.map(({ from, to, amps }) => ({
@@ -105,7 +112,7 @@ const scheduledJson = (s: Scheduled, atOnce: Scheduled, clock: Clock): object =>
     amps: amps ?? null,
     fromAt: iso(clock, from),
     toAt: iso(clock, to),
-    timer: timerOf({ from, to }, clock),
+    timer: setTimes({ from, to }, clock),
   })),
   cost: amountOf(s.bill.total),
   costLess: amountOf(atOnce.bill.total) - amountOf(s.bill.total),

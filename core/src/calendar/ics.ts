@@ -26,7 +26,8 @@ export function calendarOf(
   });
   entries.forEach(({ window, summary, description }, i) => {
     calendar.createEvent({
-      id: `${clock.startMs}-${i + 1}@kettleback`,
+      // Of another schedule, another file or another start it is another entry, and none replaces the other.
+      id: `${clock.startMs}-${Math.round(window.from)}-${now}-${i + 1}-${checkOf(name + summary)}@kettleback`,
       start: new Date(Math.round(msAt(clock, window.from) / 1000) * 1000),
       end: new Date(Math.round(msAt(clock, window.to) / 1000) * 1000),
       stamp: new Date(now),
@@ -34,5 +35,14 @@ export function calendarOf(
       description,
     });
   });
-  return calendar.toString();
+  const text = calendar.toString();
+  // Every line is ended, the last one too (RFC 5545, 3.1).
+  return text.endsWith("\r\n") ? text : `${text}\r\n`;
+}
+
+/** A short number for a text, the same for the same text (FNV-1a, 32 bits). */
+function checkOf(text: string): string {
+  let hash = 0x811c9dc5;
+  for (const byte of new TextEncoder().encode(text)) hash = Math.imul(hash ^ byte, 0x01000193);
+  return (hash >>> 0).toString(16);
 }

@@ -1,7 +1,10 @@
-import { minuteOfDayAt, type Clock } from "../clock";
+import { minuteOfDayAt, passings, type Clock } from "../clock";
 import type { Window } from "../session";
+import type { Seconds } from "../units";
 
 const MINUTES = 1440;
+const MINUTE: Seconds = 60;
+const HOUR: Seconds = 3600;
 const text = (minute: number): string => {
   const whole = ((minute % MINUTES) + MINUTES) % MINUTES;
   return `${String(Math.floor(whole / 60)).padStart(2, "0")}:${String(whole % 60).padStart(2, "0")}`;
@@ -10,14 +13,41 @@ const text = (minute: number): string => {
 /** Part of a minute by which a time may be off before it counts as the next. */
 const NEAR = 1e-6;
 
-/** A window as two clock times to set in a car or a unit: no earlier than it begins, and not before it has ended. */
+/** A window as two clock times to set in a car or a unit. */
 export interface Timer {
   readonly start: string;
   readonly stop: string;
+  /** Of the two, those that the clock shows twice that night: a timer may take the other one. */
+  readonly twice: readonly string[];
 }
 
-/** The clock times of a window; a start within a minute is put off, never brought forward into a dearer hour. */
-export const timerOf = ({ from, to }: Window, clock: Clock): Timer => ({
-  start: text(Math.ceil(minuteOfDayAt(clock, from) - NEAR)),
-  stop: text(Math.ceil(minuteOfDayAt(clock, to) - NEAR)),
-});
+/** Seconds to the next whole minute of the local clock, or from the one before. */
+const toMinute = (clock: Clock, time: Seconds, round: (minutes: number) => number): Seconds => {
+  const minutes = minuteOfDayAt(clock, time);
+  return time + (round(minutes) - minutes) * MINUTE;
+};
+const up = (minutes: number): number => Math.ceil(minutes - NEAR);
+const down = (minutes: number): number => Math.floor(minutes + NEAR);
+
+/** Whether the wall clock shows this minute twice, around this moment. */
+const isTwice = (clock: Clock, time: Seconds): boolean =>
+  passings(clock, Math.round(minuteOfDayAt(clock, time)) % MINUTES, time - 2.5 * HOUR, time + 2.5 * HOUR)
+    .length > 1;
+
+/**
+ * The clock times of a window, to the minute. A start within a minute is put off rather than brought forward into a
+ * dearer hour, and the stop with it, so that the window keeps its length; where that would end it too late, it is
+ * brought forward.
+ * @param latest when it must have ended; left out where nobody waits
+ */
+export function timerOf({ from, to }: Window, clock: Clock, latest: Seconds = Infinity): Timer {
+  const put = toMinute(clock, from, up);
+  const start = put + (to - from) > latest + NEAR * MINUTE ? toMinute(clock, from, down) : put;
+  const stop = toMinute(clock, Math.max(to, start + (to - from)), up);
+  const [a, b] = [
+    text(Math.round(minuteOfDayAt(clock, start))),
+    text(Math.round(minuteOfDayAt(clock, stop))),
+  ];
+  const twice = [...(isTwice(clock, start) ? [a] : []), ...(isTwice(clock, stop) && b !== a ? [b] : [])];
+  return { start: a, stop: b, twice };
+}

@@ -222,7 +222,7 @@ export const larchHollow: Garage = {
       coiled: false,
       chained: false,
       overBlock: false,
-      resistance: { by: "loop", loopOhms: 0.37 },
+      resistance: { by: "loop", loopOhms: 0.44 },
     }),
   ],
   adapters: [

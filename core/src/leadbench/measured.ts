@@ -38,7 +38,7 @@ export const METER_OFF = 0.01;
 
 /**
  * What a lead may really lose (W) where each of two meters may be off: a small difference of two large readings.
- * @example lossBetween(watts(3000), watts(2948)) // { leastW: 0, mostW: 111.48 }
+ * @example lossBetween(watts(2240), watts(2190)) // { leastW: 5.7, mostW: 94.3 }
  */
 export function lossBetween(
   nearW: Watts,
@@ -59,7 +59,7 @@ const loopOf = ({ known, amps, lengthM }: LeadAsked): Ohms =>
 
 /**
  * What a lead loses: I²·R of its loop.
- * @example leadFigures({ known: { by: "loop", ohms: 0.37 }, amps: 12.51, volts: 230, lengthM: 25 }).lostW // 57.9
+ * @example leadFigures({ known: { by: "loop", ohms: 0.44 }, amps: 9.8, volts: 230, lengthM: 18 }).lostW // 42.3
  */
 export function leadFigures(asked: LeadAsked): LeadFigures {
   const { known, amps, volts, lengthM } = asked;

@@ -78,7 +78,7 @@ export const leadMeasured = (lead: Lead): boolean => lead.resistance.by !== "con
  * One-way resistance (Ω) of one conductor of a lead, by whichever way it is known; a cord in use is taken at 30 °C.
  * A loop is two conductors. Two meters see the heat of every conductor that carries current: two on one lane, three
  * on three lanes.
- * @example leadOhms({ ...lead, resistance: { by: "loop", loopOhms: 0.37 } }) // 0.185
+ * @example leadOhms({ ...lead, resistance: { by: "loop", loopOhms: 0.44 } }) // 0.22
  */
 export function leadOhms(lead: Lead, lanes: number): Ohms {
   const r = lead.resistance;

@@ -27,6 +27,8 @@ export const fraction = () => quantity(0, 1, "(a share: 0.35 is 35 %)");
 /** A name people give a thing: 1–80 characters, not only spaces. */
 export const nameSchema = z
   .string({ error: "a name is needed: 1 to 80 characters" })
+  // A name is one line: a break would end the line it stands on, in a calendar file or a table.
+  .overwrite((text) => text.replaceAll(/[\p{Cc}\u2028\u2029]+/gu, " "))
   .trim()
   .min(1, { error: "a name is needed: 1 to 80 characters" })
   .max(80, { error: "accepted: 1 to 80 characters" });

@@ -27,8 +27,8 @@ export const priceComponentSchema = z.strictObject({
   price: price(),
   /** Per cent on top; left out where none applies or it is inside the price. */
   vat: quantity(0, 100, "%").optional(),
-  /** Least amount billed, and in blocks of it: Wh of energy, seconds of time. */
-  step_size: quantity(1, 1_000_000, "Wh or s")
+  /** Least amount billed, and in blocks of it: Wh of energy, seconds of time; nothing is rounded at 0 and 1. */
+  step_size: quantity(0, 1_000_000, "Wh or s")
     .int({ error: "accepted: a whole number of Wh or seconds" })
     .default(1),
 });
@@ -48,6 +48,16 @@ const moment = z.iso.datetime({
   local: true,
   error: "accepted: a moment such as 2026-11-23T00:00:00Z",
 });
+/** A designator at the end of a date-time: Z, or hours ahead of universal time. */
+const DESIGNATOR = /(Z|[+-]\d{2}:?\d{2})$/i;
+
+/**
+ * The moment (ms since 1970) of a tariff's date-time. One without a designator is universal time (OCPI 2.2.1, types,
+ * from memory): never that of the machine it is read on.
+ * @example tariffMs("2026-11-23T00:00:00") // that of 2026-11-23T00:00:00Z
+ */
+export const tariffMs = (text: string): number => Date.parse(DESIGNATOR.test(text) ? text : `${text}Z`);
+
 const whole = (most: number, unit: string) =>
   quantity(0, most, unit).int({ error: `accepted: a whole number of ${unit}` });
 
@@ -94,7 +104,8 @@ export const restrictionsSchema = z
           path: [high],
           message: `would never hold: it must be above ${low} (${given[low]})`,
         });
-    if (given.start_time !== undefined && given.start_time === given.end_time)
+    // A day that ends at 00:00 ends with its last minute: from 00:00 to 00:00 is all of it.
+    if (given.start_time !== undefined && given.start_time === given.end_time && given.start_time !== "00:00")
       ctx.addIssue({
         code: "custom",
         path: ["end_time"],
@@ -185,27 +196,43 @@ const within = (inner: Restrictions, outer: Restrictions): boolean =>
 const touch = (a: Restrictions, b: Restrictions): boolean =>
   spansOf(a).some(([p, q]) => spansOf(b).some(([r, s]) => p < s && r < q));
 
+/** Whether an element holds whenever another one does, as far as their hours and the rest of their words tell. */
+function covers(outer: TariffElement, inner: TariffElement): boolean {
+  const [a, b] = [outer.restrictions ?? {}, inner.restrictions ?? {}];
+  const always = !outer.kettleback && Object.keys(a).length === 0;
+  return always || (alike(outer, inner) && within(b, a));
+}
+
+/** Whether two elements differ in their hours alone. */
+const alike = (a: TariffElement, b: TariffElement): boolean =>
+  others(a.restrictions ?? {}) === others(b.restrictions ?? {}) &&
+  JSON.stringify(a.kettleback) === JSON.stringify(b.kettleback);
+
 /**
- * What is wrong between elements: the first that holds prices, so a later one inside it is never reached; and two that
- * share some hours but not all, everything else being equal, are a slip of the pen.
+ * What is wrong between elements: the first that holds prices, so a later one all of whose prices lie inside earlier ones
+ * is never reached; and two that share some hours but not all, everything else being equal, are a slip of the pen.
  */
 function clashes(elements: readonly TariffElement[]): { path: (string | number)[]; message: string }[] {
-  return elements.flatMap((later, j) =>
-    elements.slice(0, j).flatMap((earlier, i) => {
-      const shared = later.price_components.find(({ type }) =>
-        earlier.price_components.some((c) => c.type === type),
-      );
+  return elements.flatMap((later, j) => {
+    const path = ["elements", j, "restrictions"];
+    const before = elements.slice(0, j);
+    const prices = ({ price_components }: TariffElement, type: Component) =>
+      price_components.some((c) => c.type === type);
+    // Which earlier element takes each of its prices away; one that nobody takes is what it is there for.
+    const taken = later.price_components.map(({ type }) =>
+      before.findIndex((earlier) => prices(earlier, type) && covers(earlier, later)),
+    );
+    if (taken.every((i) => i >= 0))
+      return [
+        {
+          path,
+          message: `never reached: element ${taken[0]! + 1} prices ${later.price_components[0]!.type} whenever this one would`,
+        },
+      ];
+    return before.flatMap((earlier, i) => {
+      const shared = later.price_components.find(({ type }) => prices(earlier, type));
       const [a, b] = [earlier.restrictions ?? {}, later.restrictions ?? {}];
-      const alike =
-        others(a) === others(b) && JSON.stringify(earlier.kettleback) === JSON.stringify(later.kettleback);
-      const always = !earlier.kettleback && Object.keys(a).length === 0;
-      if (!shared || !(alike || always)) return [];
-      const path = ["elements", j, "restrictions"];
-      if (always || within(b, a))
-        return [
-          { path, message: `never reached: element ${i + 1} prices ${shared.type} whenever this one would` },
-        ];
-      return touch(a, b) && !within(a, b)
+      return shared && alike(earlier, later) && touch(a, b) && !within(a, b) && !within(b, a)
         ? [
             {
               path,
@@ -213,8 +240,8 @@ function clashes(elements: readonly TariffElement[]): { path: (string | number)[
             },
           ]
         : [];
-    }),
-  );
+    });
+  });
 }
 
 /**
@@ -258,13 +285,16 @@ export const tariffSchema = z
   })
   .superRefine(({ elements, min_price, max_price, start_date_time, end_date_time }, ctx) => {
     for (const { path, message } of clashes(elements)) ctx.addIssue({ code: "custom", path, message });
-    if (min_price && max_price && min_price.excl_vat > max_price.excl_vat)
-      ctx.addIssue({
-        code: "custom",
-        path: ["max_price", "excl_vat"],
-        message: `must not be below min_price (${min_price.excl_vat})`,
-      });
-    if (start_date_time && end_date_time && Date.parse(start_date_time) >= Date.parse(end_date_time))
+    for (const kind of ["excl_vat", "incl_vat"] as const) {
+      const [least, most] = [min_price?.[kind], max_price?.[kind]];
+      if (least !== undefined && most !== undefined && least > most)
+        ctx.addIssue({
+          code: "custom",
+          path: ["max_price", kind],
+          message: `must not be below min_price (${least})`,
+        });
+    }
+    if (start_date_time && end_date_time && tariffMs(start_date_time) >= tariffMs(end_date_time))
       ctx.addIssue({ code: "custom", path: ["end_date_time"], message: "must be after start_date_time" });
   });
 export type Tariff = z.infer<typeof tariffSchema>;

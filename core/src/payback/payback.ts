@@ -56,10 +56,22 @@ export interface Payback {
   readonly years: Range | null;
   /** Whether that is within the years it is kept: for the least and for the most it may cost. */
   readonly pays: "yes" | "perhaps" | "no";
-  /** Distance a year (km) at which it would just pay within those years, at the middle of its cost; null where no distance does. */
-  readonly turnKm: number | null;
-  /** Price for 100 km elsewhere at which it would; null where the way charges nothing that was charged elsewhere. */
-  readonly turnPer100Km: number | null;
+  /** Distances a year (km) at which it pays within those years, at the middle of its cost. */
+  readonly turnKm: Turn;
+  /** … and prices for 100 km elsewhere. */
+  readonly turnPer100Km: Turn;
+}
+
+/** Where something pays: from a value up, up to a value, whatever the value, or at none. */
+export type Turn =
+  { readonly side: "from" | "up to"; readonly at: number } | { readonly side: "always" | "never" };
+
+/** Where a straight line reaches what is needed, at values of nothing and above. */
+function turnOf(atZero: number, slope: number, needed: number): Turn {
+  const at = (needed - atZero) / slope;
+  if (slope > 0) return at <= 0 ? { side: "always" } : { side: "from", at };
+  if (slope < 0) return at < 0 ? { side: "never" } : { side: "up to", at };
+  return { side: atZero >= needed ? "always" : "never" };
 }
 
 /**
@@ -76,9 +88,8 @@ export function payback(now: WayCost, then: WayCost, driving: Driving, years: nu
   const fixed = now.aYear - then.aYear;
   const perKm = (savedAYear - fixed) / driving.kmAYear;
   const moved = ((then.share - now.share) * driving.kmAYear) / 100;
-  const turnKm = perKm > 0 ? Math.max(0, (needed - fixed) / perKm) : null;
-  const turnPer100Km =
-    moved > 0 ? Math.max(0, driving.elsewherePer100Km + (needed - savedAYear) / moved) : null;
+  const turnKm = turnOf(fixed, perKm, needed);
+  const turnPer100Km = turnOf(savedAYear - moved * driving.elsewherePer100Km, moved, needed);
   return {
     outlay: cost,
     yearlyNow,

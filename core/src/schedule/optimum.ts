@@ -1,4 +1,4 @@
-/** What one choice does in one slot: money an hour, and Wh stored an hour. */
+/** What one choice does in one slot: money an hour (Infinity where nobody knows), and Wh stored an hour. */
 export interface Rate {
   readonly cost: number;
   readonly storedW: number;
@@ -63,7 +63,8 @@ function stepsOf(spans: readonly Open[]): Step[] {
   // Slots of the same prices share their rates, and so a hull.
   const hulls = new Map<readonly Rate[], number[]>();
   spans.forEach(({ hours, rates }, slot) => {
-    const hull = hulls.get(rates) ?? hullOf(rates);
+    const open = rates.every(({ cost }) => Number.isFinite(cost));
+    const hull = hulls.get(rates) ?? (open ? hullOf(rates) : [-1]);
     hulls.set(rates, hull);
     for (let i = 1; i < hull.length; i++) {
       const [from, to] = [hull[i - 1]!, hull[i]!];

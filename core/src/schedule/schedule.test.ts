@@ -1,8 +1,10 @@
 import fc from "fast-check";
 import highsLoader from "highs";
-import type { Plan } from "../plan";
-import { STARTERS, flatTariff } from "../tariff";
-import { law, SKIPPED } from "../tests/law";
+import { isRefusal } from "../path";
+import { connectionOf, solvePlan, type Plan } from "../plan";
+import { run, type Window } from "../session";
+import { bill, STARTERS, flatTariff } from "../tariff";
+import { law, runs, SKIPPED } from "../tests/law";
 import { element, solvedDemo, tariffOf } from "../tests/tariffs";
 import { bestLeaving, leavingTimes, optimum, schedulesOf, spillOf, type Open, type Rate } from ".";
 
@@ -239,11 +241,158 @@ test("a schedule is never dearer than charging at once, nor later than departure
   });
 });
 
-test("with nobody waiting the next day is looked at", () => {
+describe("with nobody waiting", () => {
   const { plan, solution } = unhurried((p) => ({ ...nightly(p), session: { ...p.session, neededBy: null } }));
-  const { placing, by } = schedulesOf(plan, solution);
-  expect(placing.until).toBe(24 * 3600);
-  expect(by.cheapest!.bill.lines.every((l) => l.price === 150_000)).toBe(true);
+
+  test("charging may begin within a day and ends when it is done: nothing is too late, nothing just in time", () => {
+    const { placing, by, atOnce } = schedulesOf(plan, solution);
+    expect([placing.departure, placing.until]).toEqual([null, 24 * 3600 + solution.secondsToTarget]);
+    expect(by.cheapest!.bill.lines.every((l) => l.price === 150_000)).toBe(true);
+    expect(by["just-in-time"]).toBeUndefined();
+    for (const placed of Object.values(by)) expect(placed.readyAt).not.toBeNull();
+    expect(atOnce.windows[0]!.from).toBe(0);
+    expect(by["one-timer"]!.windows[0]!.from).toBeLessThanOrEqual(24 * 3600);
+  });
+
+  test("a session longer than a day is not cut off, and can still be placed", () => {
+    const long = unhurried((p) => ({
+      ...nightly(p),
+      car: { ...p.car, battery: { ...p.car.battery, usableWh: 260_000 } },
+      session: { ...p.session, neededBy: null },
+    }));
+    expect(long.solution.secondsToTarget).toBeGreaterThan(24 * 3600);
+    const { by, atOnce } = schedulesOf(long.plan, long.solution);
+    expect(atOnce.readyAt).toBeCloseTo(long.solution.secondsToTarget, 3);
+    expect(by["least-lost"]!.lostWh).toBeLessThanOrEqual(atOnce.lostWh);
+  });
+});
+
+test("a schedule that sets a current is billed at that current, not at the one that would flow", () => {
+  const byAmps = tariffOf(
+    { ...element({ ENERGY: 0.12 }), kettleback: { max_amps: 9 } },
+    { ...element({ ENERGY: 0.4 }), kettleback: { min_amps: 9 } },
+  );
+  const { plan, solution } = unhurried((p) => ({ ...p, tariff: byAmps }));
+  const { by, atOnce, placing } = schedulesOf(plan, solution);
+  expect(placing.choices.filter(({ by: who }) => who === "unit").map(({ amps }) => amps)).toContain(8);
+  expect(atOnce.bill.lines.every(({ price }) => price === 400_000)).toBe(true);
+  // Set to 8 A or less every kWh costs 0.12, and so says the bill of the schedule that sets it.
+  const cheap = by.cheapest!;
+  expect(cheap.windows.every(({ amps }) => amps !== undefined && amps <= 8)).toBe(true);
+  expect(cheap.bill.lines.every(({ price }) => price === 120_000)).toBe(true);
+  const set = solvePlan({ ...plan, settings: { ...plan.settings, unitAmps: cheap.windows[0]!.amps! } });
+  if (isRefusal(set)) throw new Error(set.message);
+  expect(cheap.bill.total / cheap.wallWh).toBeCloseTo(set.bill.total / set.ledger.wall, 6);
+});
+
+test("an hour without a price is not free: nothing is placed there while there are others", () => {
+  const nightOnly = tariffOf(
+    element({ ENERGY: 0.3 }, { start_time: "18:00", end_time: "23:00" }),
+    element({ ENERGY: 0.2 }, { start_time: "04:00", end_time: "08:00" }),
+  );
+  const { plan, solution } = unhurried((p) => ({ ...p, tariff: nightOnly }));
+  const { by } = schedulesOf(plan, solution);
+  for (const id of ["cheapest", "one-timer"] as const) expect([id, by[id]!.bill.unpriced]).toEqual([id, 0]);
+  const never = unhurried((p) => ({
+    ...p,
+    tariff: tariffOf(element({ ENERGY: 0.3 }, { start_time: "12:00", end_time: "13:00" })),
+  }));
+  const all = schedulesOf(never.plan, never.solution);
+  expect(all.atOnce.bill.unpriced).toBeGreaterThan(1);
+});
+
+describe("whole bills decide: fees, tiers, blocks, time, least and most", () => {
+  const hour = fc.integer({ min: 0, max: 23 }).map((h) => `${String(h).padStart(2, "0")}:00`);
+  const price = fc.integer({ min: 2, max: 60 }).map((n) => n / 100);
+  /** A tariff whose hours alone do not tell what a session costs. */
+  const knotted = fc
+    .record({
+      base: price,
+      night: price,
+      from: hour,
+      to: hour,
+      tier: fc.option(fc.record({ above: fc.integer({ min: 1, max: 9 }), price }), { nil: null }),
+      fee: fc.option(fc.record({ from: hour, to: hour, early: price, late: price }), { nil: null }),
+      block: fc.constantFrom(1, 1, 500, 2000),
+      time: fc.option(price, { nil: null }),
+      most: fc.option(fc.integer({ min: 1, max: 6 }), { nil: null }),
+    })
+    .filter(({ from, to, fee }) => from !== to && (fee === null || fee.from !== fee.to))
+    .map(({ base, night, from, to, tier, fee, block, time, most }): Plan["tariff"] => {
+      const energy = (p: number) => ({ ENERGY: { price: p, step_size: block } });
+      return {
+        name: "knotted",
+        elements: [
+          ...(fee
+            ? [
+                element({ FLAT: fee.early }, { start_time: fee.from, end_time: fee.to }),
+                element({ FLAT: fee.late }),
+              ]
+            : []),
+          ...(tier ? [element(energy(tier.price), { min_kwh: tier.above })] : []),
+          element(energy(night), { start_time: from, end_time: to }),
+          element(energy(base)),
+          ...(time === null ? [] : [element({ TIME: time })]),
+        ],
+        ...(most === null ? {} : { max_price: { excl_vat: most } }),
+      };
+    });
+  const cases = fc.sample(
+    fc.record({ tariff: knotted, hours: fc.integer({ min: 4, max: 8 }), plugged: hour }),
+    { numRuns: runs(200), seed: 2026 },
+  );
+  const placed = ({ tariff, hours, plugged }: (typeof cases)[number]) => {
+    const end = (Number(plugged.slice(0, 2)) + hours) % 24;
+    return solvedDemo(0, (p) => ({
+      ...p,
+      tariff,
+      session: {
+        ...p.session,
+        fromSoc: 0.5,
+        toSoc: 0.6,
+        pluggedInAt: `2026-11-24T${plugged}`,
+        neededBy: `${String(end).padStart(2, "0")}:00`,
+      },
+    }));
+  };
+
+  test("over 200 of them the cheapest is no dearer than two windows on a five-minute grid, nor one timer than any", () => {
+    let windows = 0;
+    for (const one of cases) {
+      const { plan, solution } = placed(one);
+      const { by, placing, atOnce } = schedulesOf(plan, solution);
+      if (atOnce.readyAt === null) continue;
+      const [length, until] = [solution.secondsToTarget, placing.until];
+      const costOf = (list: readonly Window[]) => {
+        windows += 1;
+        const done = run(solution.circuit, { windows: list, toSoc: plan.session.toSoc }, solution.start);
+        return bill(plan.tariff, done, solution.clock, connectionOf(plan, solution.circuit, solution.clock))
+          .total;
+      };
+      const STEP = 300;
+      let [timer, best] = [Infinity, Infinity];
+      for (let start = 0; start + length <= until; start += STEP)
+        timer = Math.min(timer, costOf([{ from: start, to: until }]));
+      // Coarser in the length of the first window, so that the whole takes seconds.
+      for (let start = 0; start + length <= until; start += 3 * STEP)
+        for (let first = 3 * STEP; first < length; first += 4 * STEP)
+          for (let next = start + first + STEP; next + length - first <= until; next += 3 * STEP)
+            best = Math.min(
+              best,
+              costOf([
+                { from: start, to: start + first },
+                { from: next, to: until },
+              ]),
+            );
+      const cheap = by.cheapest!.bill.total;
+      expect([one.tariff, by["one-timer"]!.bill.total <= timer + 200]).toEqual([one.tariff, true]);
+      expect(by["one-timer"]!.bill.total).toBeLessThanOrEqual(by["just-in-time"]!.bill.total + 200);
+      // A hundredth of a unit of currency: what a finer first window may still be worth.
+      expect([one.tariff, cheap <= Math.min(best, timer) + 10_000]).toEqual([one.tariff, true]);
+      expect(cheap).toBeLessThanOrEqual(by["one-timer"]!.bill.total + 200);
+    }
+    expect(windows).toBeGreaterThan(cases.length * 20);
+  });
 });
 
 describe("when to leave a public post", () => {

@@ -34,8 +34,11 @@ const ratesAt = (
   const standing = gross(ruleAt(prices, "PARKING_TIME", at(undefined)));
   return choices.map((choice) => {
     const moment = at(choice);
-    const energy = (gross(ruleAt(prices, "ENERGY", moment)) * choice.wallW) / 1000;
-    return { cost: energy + gross(ruleAt(prices, "TIME", moment)) - standing, storedW: choice.storedW };
+    const [perKWh, perHour] = [ruleAt(prices, "ENERGY", moment), ruleAt(prices, "TIME", moment)];
+    // An hour that nothing prices is not free: what it would cost nobody knows, so nothing is placed there.
+    if (!perKWh && !perHour && prices.metered) return { cost: Infinity, storedW: choice.storedW };
+    const energy = (gross(perKWh) * choice.wallW) / 1000;
+    return { cost: energy + gross(perHour) - standing, storedW: choice.storedW };
   });
 };
 
@@ -77,7 +80,8 @@ export function slotsOf(
       ...plain,
       watts: choice?.wallW ?? 0,
       amps: (choice?.wallW ?? 0) / volts,
-      chosenAmps: choice?.amps ?? chosenAmps,
+      // What is set in the car is not what was chosen at the post.
+      chosenAmps: (choice?.by === "unit" ? choice.amps : undefined) ?? chosenAmps,
     });
     const energy = ruleAt(prices, "ENERGY", alike ? plain : at(choices.at(-1)));
     const perKWh = energy ? gross(energy) : null;

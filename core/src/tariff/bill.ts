@@ -63,6 +63,15 @@ export interface Connection {
   readonly volts?: Volts;
   /** Amps a lane chosen at the post. */
   readonly chosenAmps?: Amps;
+  /** … and stretches for which others are chosen, in order; before one of them its own, after the last still that. */
+  readonly chosen?: readonly ChosenAmps[];
+}
+
+/** Amps a lane chosen at the post for a while. */
+export interface ChosenAmps {
+  readonly from: Seconds;
+  readonly to: Seconds;
+  readonly amps: Amps;
 }
 
 const NOTHING: Bill = {
@@ -110,6 +119,8 @@ function closed({ component, rule, from, to, used, billed, lostWh }: Open): Bill
 
 /** Share of a block by which a full one may be missed without another being begun. */
 const FULL_BLOCK = 1e-9;
+/** Energy (kWh) and time (h) that are what rounding leaves at the edge of a tier: no line, and no block, begins for them. */
+const A_TRIFLE = 1e-7;
 
 /**
  * Bills the last block whole. The step is that of the price used last, taken once a session for energy and once for
@@ -123,7 +134,8 @@ function fillBlocks(lines: readonly Open[]): void {
     if (!last || last.rule.step <= 1) return;
     const block = last.rule.step / unit;
     const used = own.reduce((sum, line) => sum + line.used, 0);
-    last.billed += Math.max(0, Math.ceil(used / block - FULL_BLOCK) * block - used);
+    const over = Math.max(FULL_BLOCK, A_TRIFLE / block);
+    last.billed += Math.max(0, Math.ceil(used / block - over) * block - used);
   };
   fill("ENERGY", 1000);
   fill(lines.some((line) => line.component === "PARKING_TIME") ? "PARKING_TIME" : "TIME", 3600);
@@ -134,11 +146,17 @@ interface Connected {
   readonly clock: Clock;
   readonly from: Seconds;
   readonly volts: Volts;
-  readonly chosenAmps: Amps;
+  chosenAt(time: Seconds): Amps;
 }
 
+/** The amps chosen at a moment: those of the stretch it lies in, else of the next one to come, else of the last. */
+const chosenBy =
+  ({ chosen = [], chosenAmps = 0 }: Connection) =>
+  (time: Seconds): Amps =>
+    (chosen.find(({ to }) => time < to) ?? chosen.at(-1))?.amps ?? chosenAmps;
+
 /** The middle of a stretch, as a tariff sees it. */
-function momentOf(stretch: Stretch, wh: number, { clock, from, volts, chosenAmps }: Connected): PriceMoment {
+function momentOf(stretch: Stretch, wh: number, { clock, from, volts, chosenAt }: Connected): PriceMoment {
   const middle = (stretch.from + stretch.to) / 2;
   const day = dayAt(clock, middle);
   const watts = stretch.slice ? (stretch.wall / (stretch.to - stretch.from)) * 3600 : 0;
@@ -152,7 +170,24 @@ function momentOf(stretch: Stretch, wh: number, { clock, from, volts, chosenAmps
     seconds: middle - from,
     watts,
     amps: watts / volts,
-    chosenAmps,
+    chosenAmps: chosenAt(middle),
+  };
+}
+
+/** Plugging in, as a tariff sees it: nothing taken yet, and the power that the session begins with. */
+function momentAtStart({ slices }: Run, { clock, from, volts, chosenAt }: Connected): PriceMoment {
+  const day = dayAt(clock, from);
+  const watts = slices[0]!.startWallW;
+  return {
+    minute: minuteOfDayAt(clock, from),
+    day,
+    weekday: (((day + 3) % 7) + 7) % 7,
+    ms: msAt(clock, from),
+    wh: 0,
+    seconds: 0,
+    watts,
+    amps: watts / volts,
+    chosenAmps: chosenAt(from),
   };
 }
 
@@ -166,7 +201,8 @@ function grow(
   lostWh = 0,
 ): void {
   const open = lines.findLast((line) => line.component === component);
-  if (open && open.to === from && open.rule.element === rule.element && open.rule.price === rule.price) {
+  const same = open && open.rule.element === rule.element && open.rule.price === rule.price;
+  if (open && open.to === from && (same || amount < A_TRIFLE)) {
     open.to = to;
     open.used += amount;
     open.billed += amount;
@@ -205,15 +241,30 @@ function priced(
   return { lines, unpriced };
 }
 
-/** The line that brings a session up to its least or down to its most; none where it lies between. */
-function bound(tariff: Tariff, net: Micros, vat: Micros, span: readonly [Seconds, Seconds]): BillLine[] {
-  const { min_price, max_price } = tariff;
-  const to = (component: "MIN_PRICE" | "MAX_PRICE", limit: NonNullable<Tariff["min_price"]>): BillLine => {
-    const amount = (micros(limit.excl_vat) - net) as Micros;
-    const share = net > 0 ? vat / net : 0;
-    const rest =
-      limit.incl_vat === undefined ? Math.round(amount * share) : micros(limit.incl_vat) - net - vat - amount;
-    return {
+/**
+ * Lines that bring a session up to its least or down to its most. Each of a bound's two figures holds on its own total,
+ * the one without VAT and the one with it; where only one is stated the other follows by the session's own VAT. A least
+ * never lowers and a most never raises either of them.
+ */
+function bounds(tariff: Tariff, net: Micros, vat: Micros, span: readonly [Seconds, Seconds]): BillLine[] {
+  const share = net > 0 ? vat / net : 0;
+  let [without, withVat] = [net as number, net + vat];
+  const lines: BillLine[] = [];
+  const bring = (component: "MIN_PRICE" | "MAX_PRICE", bound: NonNullable<Tariff["min_price"]>) => {
+    const pick = component === "MIN_PRICE" ? Math.max : Math.min;
+    const toNet = pick(without, micros(bound.excl_vat));
+    // A figure for the total with VAT that nobody stated binds only as far as the other one does.
+    const toGross =
+      bound.incl_vat !== undefined
+        ? pick(withVat, micros(bound.incl_vat))
+        : toNet === without
+          ? withVat
+          : pick(withVat, Math.round(toNet * (1 + share)));
+    const amount = (toNet - without + 0) as Micros;
+    const more = (toGross - withVat - amount + 0) as Micros;
+    [without, withVat] = [toNet, toGross];
+    if (amount === 0 && more === 0) return;
+    lines.push({
       component,
       element: -1,
       from: span[0],
@@ -223,13 +274,14 @@ function bound(tariff: Tariff, net: Micros, vat: Micros, span: readonly [Seconds
       price: amount,
       amount,
       vatPercent: null,
-      vat: (rest + 0) as Micros,
+      vat: more,
       lostWh: wattHours(0),
       lost: 0 as Micros,
-    };
+    });
   };
-  if (min_price && net < micros(min_price.excl_vat)) return [to("MIN_PRICE", min_price)];
-  return max_price && net > micros(max_price.excl_vat) ? [to("MAX_PRICE", max_price)] : [];
+  if (tariff.min_price) bring("MIN_PRICE", tariff.min_price);
+  if (tariff.max_price) bring("MAX_PRICE", tariff.max_price);
+  return lines;
 }
 
 /** A tariff of one price: the whole run is one stretch. */
@@ -259,21 +311,17 @@ export function bill(tariff: Tariff, run: Run, clock: Clock, connection: Connect
   const last = slices.at(-1)!.to;
   const from = connection.from ?? slices[0]!.from;
   const to = Math.max(connection.to ?? last, last);
-  const { volts = 230, chosenAmps = 0 } = connection;
+  const { volts = 230 } = connection;
+  const connected: Connected = { clock, from, volts, chosenAt: chosenBy(connection) };
   const stretches = prices.plain ? [] : stretchesOf(prices, run, clock, from, to, volts);
   const { lines, unpriced } = prices.plain
     ? { lines: plainLines(prices, run), unpriced: 0 }
     : priced(prices, stretches, {
-        clock,
-        from,
+        ...connected,
         grace: { from: last, to: last + prices.grace },
-        volts,
-        chosenAmps,
       });
   fillBlocks(lines);
-  const fee = prices.plain
-    ? prices.rules.FLAT[0]
-    : ruleAt(prices, "FLAT", momentOf(stretches[0]!, 0, { clock, from, volts, chosenAmps }));
+  const fee = prices.plain ? prices.rules.FLAT[0] : ruleAt(prices, "FLAT", momentAtStart(run, connected));
   const all = fee && fee.price !== 0 ? [feeLine(fee, from, to), ...lines] : lines;
   return totalOf(tariff, all.map(closed), [from, to], unpriced);
 }
@@ -296,17 +344,20 @@ function totalOf(
 ): Bill {
   const sum = (lines: readonly BillLine[], of: "amount" | "vat" | "lost") =>
     sumMicros(lines.map((line) => line[of]));
-  const bounds =
-    tariff.min_price || tariff.max_price ? bound(tariff, sum(own, "amount"), sum(own, "vat"), span) : [];
-  const lines = bounds.length > 0 ? [...own, ...bounds] : own;
+  const brought =
+    tariff.min_price || tariff.max_price ? bounds(tariff, sum(own, "amount"), sum(own, "vat"), span) : [];
+  const lines = brought.length > 0 ? [...own, ...brought] : own;
   const [net, vat] = [sum(lines, "amount"), sum(lines, "vat")];
   return { lines, net, vat, total: (net + vat) as Micros, lost: sum(lines, "lost"), unpriced };
 }
 
-/** What a share of a bill's energy came to, told by an amount of it (Wh): a cause of loss, say. */
-export function energyShare({ lines }: Bill, energy: WattHours): Micros {
-  const energies = lines.filter((line) => line.component === "ENERGY");
-  const kWh = energies.reduce((sum, line) => sum + line.used, 0);
-  const amount = energies.reduce((sum, line) => sum + line.amount + line.vat, 0);
-  return (kWh > 0 ? Math.round((amount * energy) / 1000 / kWh) : 0) as Micros;
-}
+/**
+ * What one of the losses came to: its share of all that was lost, so that the parts add up to the one figure a bill has
+ * for losses ({@link Bill.lost}).
+ */
+export const lossShare = ({ lost }: Bill, energy: WattHours, all: WattHours): Micros =>
+  (all > 0 ? Math.round((lost * energy) / all) : 0) as Micros;
+
+/** What a bill's energy came to, VAT with it: what its losses are a share of. */
+export const energyCost = ({ lines }: Bill): Micros =>
+  sumMicros(lines.flatMap(({ component, amount, vat }) => (component === "ENERGY" ? [amount, vat] : [])));

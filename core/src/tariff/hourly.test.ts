@@ -216,3 +216,48 @@ test("a year of quarter hours is the most that is read; a file beyond its size i
     message: "too large: 4194305 characters; accepted: up to 4194304",
   });
 });
+
+describe("units, surplus cells and days that do not exist", () => {
+  const two = (head: string, a: string, b = a) => `${head}\n2026-11-23T00:00,${a}\n2026-11-23T01:00,${b}`;
+  const prices = (csv: string) => {
+    const read = readPrices(csv, "Europe/Dublin");
+    return read.ok ? read.value.prices : read.problems[0];
+  };
+
+  test.each([
+    ["start,price", "0.214", 0.214],
+    ["start,price EUR/MWh", "214", 0.214],
+    ["start,price (ct/kWh)", "21.4", 0.214],
+    ["start,price in pence", "21.4", 0.214],
+    ["start,Price p/kWh", "21.4", 0.214],
+    ["start,price c/kWh", "21.4", 0.214],
+  ])("%s: %s is a price of %d a kWh", (head, cell, price) =>
+    expect(prices(two(head, cell))).toEqual([price, price]),
+  );
+
+  test("a column of units says it row by row, and one that is no unit of price is named", () => {
+    const csv = (a: string, b: string) =>
+      `start,price,unit\n2026-11-23T00:00,214,${a}\n2026-11-23T01:00,21.4,${b}`;
+    expect(prices(csv("EUR/MWh", "ct/kWh"))).toEqual([0.214, 0.214]);
+    expect(prices(csv("EUR/MWh", "boxes"))).toMatchObject({ field: "line 3: unit" });
+  });
+
+  test("a cell too many is named by its line, not dropped: a decimal comma between commas", () => {
+    expect(prices("start,price\n2026-11-23T00:00,0,214\n2026-11-23T01:00,0,199")).toMatchObject({
+      field: "line 2",
+      message: expect.stringContaining("3 cells where the header has 2") as string,
+    });
+    expect(prices("start;price\n2026-11-23T00:00;0,214\n2026-11-23T01:00;0,199")).toEqual([0.214, 0.199]);
+    // Empty cells at the end are what spreadsheets leave.
+    expect(prices("start,price\n2026-11-23T00:00,0.2,,\n2026-11-23T01:00,0.3,,")).toEqual([0.2, 0.3]);
+  });
+
+  test.each(["2026-02-30T00:00", "2026-02-30T00:00Z", "2026-13-01T00:00", "2027-02-29 00:00"])(
+    "%s is no time of a day that exists",
+    (time) =>
+      expect(prices(`start,price\n${time},0.2\n2026-03-02T01:00,0.3`)).toMatchObject({
+        field: "line 2: start",
+        message: expect.stringContaining("a day that exists") as string,
+      }),
+  );
+});

@@ -1,10 +1,13 @@
+import fc from "fast-check";
 import { tariffSchema, type Tariff } from "../parts";
 import { cutRun } from "../session";
+import { law, SKIPPED } from "../tests/law";
 import { clockAt, element, levelRun, solvedDemo, tariffOf } from "../tests/tariffs";
 import { amountOf } from "../units";
 import {
   bill,
   flatTariff,
+  misreadBy,
   priceList,
   printOcpi,
   readOcpi,
@@ -353,4 +356,247 @@ test("a price list reads as a person would say it", () => {
     [0.2, "a kWh", "23:00–07:00, Mon–Wed, Sat", ["plus 20 % VAT"]],
     [6, "an hour charging", "from 2 h after plugging in, below 40 kWh taken", ["in blocks of 15 min"]],
   ]);
+});
+
+describe("least and most, each of their two figures on its own total", () => {
+  const priced = (change: Partial<Tariff>, vat?: number) => {
+    const price = vat === undefined ? 0.5 : { price: 0.5, vat };
+    const {
+      net,
+      vat: tax,
+      total,
+    } = of({ ...tariffOf(element({ ENERGY: price })), ...change }, levelRun([10, 0, 2]));
+    return [amountOf(net), amountOf(tax), amountOf(total)];
+  };
+
+  test.each<[string, Partial<Tariff>, number | undefined, readonly number[]]>([
+    // 20 kWh at 0.50: 10 without VAT, 12 with 20 % of it.
+    [
+      "neither bites",
+      { min_price: { excl_vat: 8, incl_vat: 9 }, max_price: { excl_vat: 20, incl_vat: 24 } },
+      20,
+      [10, 2, 12],
+    ],
+    ["a least without VAT", { min_price: { excl_vat: 15 } }, 20, [15, 3, 18]],
+    ["a least with VAT only", { min_price: { excl_vat: 1, incl_vat: 15 } }, 20, [10, 5, 15]],
+    ["a least by both", { min_price: { excl_vat: 14, incl_vat: 15 } }, 20, [14, 1, 15]],
+    [
+      "a least whose figure with VAT is lower than the bill lowers nothing",
+      { min_price: { excl_vat: 11, incl_vat: 11 } },
+      20,
+      [11, 1, 12],
+    ],
+    ["a most without VAT", { max_price: { excl_vat: 5 } }, 20, [5, 1, 6]],
+    ["a most with VAT only", { max_price: { excl_vat: 50, incl_vat: 11 } }, 20, [10, 1, 11]],
+    ["a most by both", { max_price: { excl_vat: 8, incl_vat: 9 } }, 20, [8, 1, 9]],
+    [
+      "a most whose figure with VAT is higher than the bill raises nothing",
+      { max_price: { excl_vat: 9, incl_vat: 30 } },
+      20,
+      [9, 3, 12],
+    ],
+    ["no VAT at all", { max_price: { excl_vat: 4 } }, undefined, [4, 0, 4]],
+    [
+      "a least and a most at once",
+      { min_price: { excl_vat: 30 }, max_price: { excl_vat: 31, incl_vat: 32 } },
+      20,
+      [30, 2, 32],
+    ],
+  ])("%s", (_, change, vat, expected) =>
+    priced(change, vat).forEach((is, i) => expect(is).toBeCloseTo(expected[i]!, 6)),
+  );
+
+  test("whatever the figures: a least never lowers, a most never raises, and both totals lie within what is stated", () => {
+    const amount = fc.integer({ min: 0, max: 4_000 }).map((n) => n / 100);
+    const optional = fc.option(amount, { nil: undefined });
+    law(
+      fc.record({
+        least: amount,
+        leastVat: optional,
+        most: amount,
+        mostVat: optional,
+        vat: fc.constantFrom(undefined, 0, 7, 20),
+      }),
+      { runs: 500, mostSkipped: 0.7 },
+      ({ least, leastVat, most, mostVat, vat }) => {
+        if (least > most || (leastVat ?? 0) > (mostVat ?? Infinity)) return SKIPPED;
+        const bound = (excl_vat: number, incl_vat: number | undefined) => ({
+          excl_vat,
+          ...(incl_vat === undefined ? {} : { incl_vat }),
+        });
+        const [plainNet, , plainTotal] = priced({}, vat) as [number, number, number];
+        const [raisedNet, , raised] = priced({ min_price: bound(least, leastVat) }, vat) as [
+          number,
+          number,
+          number,
+        ];
+        const [cutNet, , cut] = priced({ max_price: bound(most, mostVat) }, vat) as [number, number, number];
+        expect(raisedNet).toBeCloseTo(Math.max(plainNet, least), 6);
+        expect(raised).toBeGreaterThanOrEqual(Math.max(plainTotal, leastVat ?? 0) - 1e-6);
+        expect(cutNet).toBeCloseTo(Math.min(plainNet, most), 6);
+        expect(cut).toBeLessThanOrEqual(Math.min(plainTotal, mostVat ?? Infinity) + 1e-6);
+        const [net, , total] = priced(
+          { min_price: bound(least, leastVat), max_price: bound(most, mostVat) },
+          vat,
+        ) as [number, number, number];
+        expect(net).toBeLessThanOrEqual(most + 1e-6);
+        expect(total).toBeLessThanOrEqual((mostVat ?? Infinity) + 1e-6);
+      },
+    );
+  });
+
+  test("the words say which of the two is meant, and both where there are both", () => {
+    const said = (change: Partial<Tariff>, vat?: number) =>
+      termsOf(
+        { ...tariffOf(element({ ENERGY: vat === undefined ? 0.5 : { price: 0.5, vat } })), ...change },
+        "EUR",
+      );
+    expect(said({ min_price: { excl_vat: 2 } })).toEqual(["A session costs 2 EUR at least."]);
+    expect(said({ min_price: { excl_vat: 2 } }, 20)).toEqual(["A session costs 2 EUR without VAT at least."]);
+    expect(said({ max_price: { excl_vat: 9, incl_vat: 11 } }, 20)).toEqual([
+      "A session costs 9 EUR without VAT and 11 EUR with it at most.",
+    ]);
+  });
+});
+
+describe("what a session's start, an edge and a chosen current decide", () => {
+  test("a fee is that of plugging in, whatever else is priced and whenever charging begins", () => {
+    const fees = tariffOf(
+      element({ FLAT: 3 }, { start_time: "09:00", end_time: "10:00" }),
+      element({ FLAT: 7, ENERGY: 0.1 }),
+    );
+    // Plugged in at 09:00, charging from 11:00 on: with and without a price for standing the fee is that of nine o'clock.
+    const late = levelRun([10, 2, 3]);
+    const parking = { ...fees, elements: [...fees.elements, element({ PARKING_TIME: 0.5 })] };
+    for (const tariff of [fees, parking])
+      expect(of(tariff, late).lines.find(({ component }) => component === "FLAT")!.amount).toBe(3e6);
+  });
+
+  test("a fee by energy taken is that of none taken yet", () => {
+    const tariff = tariffOf(element({ FLAT: 2 }, { max_kwh: 5 }), element({ FLAT: 9, ENERGY: 0.2 }));
+    expect(of(tariff).lines[0]).toMatchObject({ component: "FLAT", amount: 2e6 });
+  });
+
+  test.each([1, 2, 5])(
+    "a session that ends at a tier's edge begins no block of the next one (%d h)",
+    (hours) => {
+      const kWh = 10 * hours;
+      const tiers = tariffOf(
+        element({ ENERGY: { price: 0.3, step_size: 1000 } }, { max_kwh: kWh }),
+        element({ ENERGY: { price: 0.6, step_size: 5000 } }),
+      );
+      // A rounding step more than the tier, as sums of slices leave it.
+      for (const over of [0, 1e-12, 1e-10])
+        expect(told(of(tiers, levelRun([10, 0, hours / 3], [10, hours / 3, hours * (1 + over)])))).toEqual([
+          ["ENERGY", kWh, 0.3 * kWh],
+        ]);
+    },
+  );
+
+  test("what is chosen for a while is billed as chosen then: before it the next, after it still the last", () => {
+    const byAmps = tariffOf(
+      { ...element({ ENERGY: 0.2 }), kettleback: { max_amps: 17 } },
+      { ...element({ ENERGY: 0.5 }), kettleback: { min_amps: 17 } },
+    );
+    const chosen = [
+      { from: 3600, to: 2 * 3600, amps: 16 },
+      { from: 2 * 3600, to: 3 * 3600, amps: 32 },
+    ];
+    const billed = of(byAmps, levelRun([10, 0, 1], [10, 1, 2], [10, 2, 4]), { chosenAmps: 32, chosen });
+    expect(told(billed)).toEqual([
+      ["ENERGY", 20, 4],
+      ["ENERGY", 20, 10],
+    ]);
+    expect(told(of(byAmps, levelRun([10, 0, 4]), { chosenAmps: 32 }))).toEqual([["ENERGY", 40, 20]]);
+  });
+});
+
+describe("moments, and what OCPI writes otherwise", () => {
+  test("a moment without a designator is universal time, not that of the machine", () => {
+    const valid = (start_date_time: string) => of({ ...tariffOf(element({ ENERGY: 1 })), start_date_time });
+    // Plugged in at 09:00 in Dublin, which is universal time in November.
+    for (const text of ["2026-11-23T10:00:00", "2026-11-23T10:00:00Z", "2026-11-23T11:00:00+01:00"])
+      expect([text, told(valid(text))]).toEqual([text, [["ENERGY", 10, 10]]]);
+    const hourly = (starts_at: string): Tariff => ({
+      ...tariffOf(element({ ENERGY: 9 })),
+      kettleback: { hourly: { starts_at, minutes: 60, prices: [1, 2], markup: 0 } },
+    });
+    expect(of(hourly("2026-11-23T09:00:00")).total).toBe(of(hourly("2026-11-23T09:00:00Z")).total);
+  });
+
+  const read = (change: object) => {
+    const document = {
+      ...JSON.parse(printOcpi(tariffOf(element({ ENERGY: 0.4 })), household, "2026-11-23T00:00:00Z")),
+      ...change,
+    };
+    const found = readOcpi(JSON.stringify(document), "EUR");
+    if (!found.ok) throw new Error(JSON.stringify(found.problems));
+    return found;
+  };
+
+  test("an energy mix is read past with a word", () => {
+    const found = read({ energy_mix: { is_green_energy: true } });
+    expect(found.notes).toEqual(["Its energy mix is read past: it changes no price."]);
+    expect(found.value).not.toHaveProperty("energy_mix");
+    expect(read({}).notes).toEqual([]);
+  });
+
+  test("a day that ends at 00:00 ends with its last minute", () => {
+    const night = read({
+      elements: [
+        element({ ENERGY: 0.1 }, { start_time: "22:00", end_time: "00:00" }),
+        element({ ENERGY: 0.4 }),
+      ],
+    });
+    const whole = read({ elements: [element({ ENERGY: 0.1 }, { start_time: "00:00", end_time: "00:00" })] });
+    const at = (value: Tariff) => told(of(value, levelRun([1, 0, 24]), {}, clockAt("2026-11-23T00:00")));
+    expect(at(night.value)).toEqual([
+      ["ENERGY", 22, 8.8],
+      ["ENERGY", 2, 0.2],
+    ]);
+    expect(at(whole.value)).toEqual([["ENERGY", 24, 2.4]]);
+  });
+
+  test("an element that prices a second dimension is reached for it, one that prices none of its own is not", () => {
+    const second = read({ elements: [element({ ENERGY: 0.4 }), element({ ENERGY: 0.9, TIME: 3 })] });
+    expect(told(of(second.value))).toEqual([
+      ["ENERGY", 20, 8],
+      ["TIME", 2, 6],
+    ]);
+    const never = tariffSchema.safeParse(
+      tariffOf(element({ ENERGY: 0.4, TIME: 1 }), element({ ENERGY: 0.9, TIME: 3 })),
+    );
+    expect(never.error?.issues[0]!.message).toContain("never reached");
+  });
+
+  test("a step of 0 rounds nothing, like one of 1", () => {
+    const found = read({
+      elements: [element({ ENERGY: { price: 0.4, step_size: 0 }, TIME: { price: 6, step_size: 0 } })],
+    });
+    expect(told(of(found.value, levelRun([10, 0, 0.123])))).toEqual([
+      ["ENERGY", 1.23, 0.492],
+      ["TIME", 0.123, 0.738],
+    ]);
+  });
+
+  test("what a plain reader would misread in an export is said, and nothing where it would not", () => {
+    expect(misreadBy(tariffOf(element({ ENERGY: 0.4 })))).toEqual([]);
+    const ours: Tariff = {
+      ...tariffOf(
+        { ...element({ ENERGY: 0.4 }), kettleback: { max_amps: 16 } },
+        element({ ENERGY: 0.6, PARKING_TIME: 5 }),
+      ),
+      kettleback: {
+        grace_minutes: 10,
+        membership: { monthly_fee: 5, discount: 0.2, joined: true },
+        hourly: { starts_at: "2026-11-23T00:00:00Z", minutes: 60, prices: [0.1], markup: 0 },
+      },
+    };
+    expect(misreadBy(ours).map((line) => /hour|amps|member|Grace/.exec(line)![0])).toEqual([
+      "hour",
+      "amps",
+      "member",
+      "Grace",
+    ]);
+  });
 });

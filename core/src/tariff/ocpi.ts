@@ -4,7 +4,8 @@ import { fieldAsGiven, named, problemsOf, type FieldProblem } from "../documents
 import { tariffSchema, type Household, type Tariff } from "../parts";
 
 export type ReadTariff =
-  | { readonly ok: true; readonly value: Tariff }
+  /** With what was read past, a sentence each. */
+  | { readonly ok: true; readonly value: Tariff; readonly notes: readonly string[] }
   | { readonly ok: false; readonly problems: readonly FieldProblem[] };
 
 /** Largest tariff file read, in bytes. */
@@ -63,9 +64,11 @@ export function readOcpi(text: string, currency: string): ReadTariff {
         },
       ]),
     };
-  const parsed = tariffSchema.safeParse(named(raw as Record<string, unknown>));
+  const { energy_mix: mix, ...own } = raw as Record<string, unknown>;
+  const notes = mix === undefined ? [] : ["Its energy mix is read past: it changes no price."];
+  const parsed = tariffSchema.safeParse(named(own));
   return parsed.success
-    ? { ok: true, value: parsed.data }
+    ? { ok: true, value: parsed.data, notes }
     : {
         ok: false,
         problems: withLines(
@@ -97,4 +100,27 @@ export function printOcpi(tariff: Tariff, { currency }: Household, now: string):
     ...tariff,
   };
   return `${JSON.stringify(tariffSchema.parse(document), null, 2)}\n`;
+}
+
+/**
+ * What a plain reader of OCPI would make of an exported tariff that is not what it says here, a sentence each: all that
+ * stands under a name of ours is unknown to it, and skipped.
+ */
+export function misreadBy({ elements, kettleback }: Tariff): string[] {
+  const { hourly, membership, grace_minutes } = kettleback ?? {};
+  const byAmps = elements.some((element) => element.kettleback);
+  return [
+    ...(hourly
+      ? ["Prices by the hour are not known there: it would take the fixed price of the elements instead."]
+      : []),
+    ...(byAmps
+      ? ["Prices by the amps chosen are not known there: it would take the first of them whatever is chosen."]
+      : []),
+    ...(membership?.joined
+      ? ["A member's discount is not known there: it would count the full prices."]
+      : []),
+    ...(grace_minutes
+      ? ["Grace is not known there: it would charge for standing from the first minute."]
+      : []),
+  ];
 }

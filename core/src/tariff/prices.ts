@@ -1,4 +1,11 @@
-import { WEEKDAYS, type Component, type Restrictions, type Tariff, type TariffElement } from "../parts";
+import {
+  tariffMs,
+  WEEKDAYS,
+  type Component,
+  type Restrictions,
+  type Tariff,
+  type TariffElement,
+} from "../parts";
 import { micros, type Amps, type Micros, type Seconds } from "../units";
 
 /** What is so at one moment of a session, as far as a tariff asks. */
@@ -72,6 +79,7 @@ export const hoursHold = (from: number, to: number, minute: number): boolean =>
 function hoursTest({ start_time, end_time }: Restrictions): Test | undefined {
   if (start_time === undefined && end_time === undefined) return undefined;
   const [from, to] = [minutesOf(start_time ?? "00:00"), minutesOf(end_time ?? "00:00") || 1440];
+  if (from === 0 && to === 1440) return undefined;
   return ({ minute }) => hoursHold(from, to, minute);
 }
 
@@ -116,8 +124,8 @@ const DISCOUNTED: readonly Component[] = ["ENERGY", "TIME"];
 function rulesOf(tariff: Tariff, component: Component): PriceRule[] {
   const { membership } = tariff.kettleback ?? {};
   const share = membership?.joined && DISCOUNTED.includes(component) ? 1 - membership.discount : 1;
-  const from = tariff.start_date_time && Date.parse(tariff.start_date_time);
-  const to = tariff.end_date_time && Date.parse(tariff.end_date_time);
+  const from = tariff.start_date_time && tariffMs(tariff.start_date_time);
+  const to = tariff.end_date_time && tariffMs(tariff.end_date_time);
   const valid = rangeTest(from || undefined, to || undefined, 1, (at) => at.ms);
   return tariff.elements.flatMap((element, i): PriceRule[] => {
     const found = element.price_components.find(({ type }) => type === component);
@@ -139,7 +147,7 @@ function hourlyOf(tariff: Tariff): Hourly | undefined {
   if (!hourly) return undefined;
   const share = membership?.joined ? 1 - membership.discount : 1;
   return {
-    startsMs: Date.parse(hourly.starts_at),
+    startsMs: tariffMs(hourly.starts_at),
     stepMs: hourly.minutes * 60_000,
     rules: hourly.prices.map((price) => ({
       element: HOURLY,
@@ -180,7 +188,7 @@ function make(tariff: Tariff): Prices {
     watts: each((r) => [r.min_power, r.max_power], 1000),
     amps: each((r) => [r.min_current, r.max_current]),
     moments: distinct(
-      [tariff.start_date_time, tariff.end_date_time].map((text) => (text ? Date.parse(text) : undefined)),
+      [tariff.start_date_time, tariff.end_date_time].map((text) => (text ? tariffMs(text) : undefined)),
     ),
     grace: (tariff.kettleback?.grace_minutes ?? 0) * 60,
     metered: !!hourly || rules.ENERGY.length + rules.TIME.length > 0,

@@ -17,7 +17,7 @@ export const LINE_WORDS: Readonly<
 
 /** How amounts are rounded, as it is said beside every receipt. */
 export const ROUNDING =
-  "Every line is kept to a millionth of the currency, halves upward; the total is the sum of the lines, and only what is shown is rounded.";
+  "Every line is kept to a millionth of the currency; the total is the sum of the lines. What is printed is rounded to whole coins so that the columns add up to the total.";
 
 /** Money of a line with its VAT. */
 export const grossOf = ({ amount, vat }: BillLine): number => amountOf(amount) + amountOf(vat);

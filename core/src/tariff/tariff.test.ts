@@ -4,11 +4,12 @@ import { fallowQuay } from "../demo";
 import { planOf } from "../garage";
 import { isRefusal } from "../path";
 import { solvePlan, type Solution } from "../plan";
-import { cutRun, ledgerOf } from "../session";
+import { cutRun, ledgerOf, LOSS_CAUSES } from "../session";
 import { law } from "../tests/law";
+import { levelRun } from "../tests/tariffs";
 import { amountOf, wattHours } from "../units";
 import type { Restrictions, Tariff, TariffElement } from "../parts";
-import { bill, energyShare, flatTariff, hoursHold } from ".";
+import { bill, energyCost, flatTariff, hoursHold, lossShare } from ".";
 
 const solution = ((): Solution => {
   const plan = planOf(fallowQuay, fallowQuay.paths[0]!.spec);
@@ -86,10 +87,21 @@ test("a split night: 14 h at 2.4 kW, 6 h of it at 0.075 and 8 h at 0.27 are 1.08
 });
 
 test("54 W lost for 12 h at 0.34 a kWh: 0.22 a session, 22 a hundred (common practice)", () => {
-  const loss = bill(flatTariff("", 0.34, 0), run, clock);
+  // 540 W at the meter, of which a level run loses a tenth.
+  const loss = bill(flatTariff("", 0.34, 0), levelRun([0.54, 0, 12]), clock);
+  const share = lossShare(loss, wattHours(54 * 12), wattHours(54 * 12));
   expect(loss.lines).toHaveLength(1);
-  expect(amountOf(energyShare(loss, wattHours(54 * 12)))).toBeCloseTo(0.22, 2);
-  expect(amountOf(energyShare(loss, wattHours(54 * 12))) * 100).toBeCloseTo(22, 0);
+  expect(amountOf(share)).toBeCloseTo(0.22, 2);
+  expect(amountOf(share) * 100).toBeCloseTo(22, 0);
+});
+
+test("a loss in money is one figure: what each cause came to adds up to it, at whatever prices", () => {
+  const told = bill({ ...dayNight, elements: [...dayNight.elements] }, run, clock);
+  const causes = LOSS_CAUSES.map((cause) => lossShare(told, ledger[cause], ledger.lost));
+  expect(Math.abs(causes.reduce((sum, m) => sum + m, 0) - told.lost)).toBeLessThanOrEqual(LOSS_CAUSES.length);
+  // Of the total, the fee of 0.50 is no energy.
+  expect(energyCost(told)).toBe(told.total - 500_000);
+  expect(told.lost).toBeLessThan(energyCost(told));
 });
 
 test("bands meet: lines follow one another without gap or overlap, and hold the whole meter", () => {
@@ -136,7 +148,8 @@ test("what no element prices costs nothing, and nothing delivered is no session"
     lost: 0,
     unpriced: 0,
   });
-  expect(energyShare(bill(dayNight, { slices: [], end: run.end }, clock), wattHours(5))).toBe(0);
+  const nothing = bill(dayNight, { slices: [], end: run.end }, clock);
+  expect([lossShare(nothing, wattHours(0), wattHours(0)), energyCost(nothing)]).toEqual([0, 0]);
 });
 
 test("a session cut at any moment costs the same energy in any bands, prices below zero too", () => {
@@ -164,10 +177,12 @@ test("a session cut at any moment costs the same energy in any bands, prices bel
   );
 });
 
-test("a share of a bill's energy is priced by its energy alone, never by the fee", () => {
-  const told = bill(flatTariff("fee", 0.3, 5), run, clock);
-  expect(energyShare(told, wattHours(1_000))).toBe(300_000);
-  expect(energyShare({ ...told, lines: [] }, wattHours(1_000))).toBe(0);
+test("what energy and losses come to is of the energy alone, never of the fee", () => {
+  const [fee, plain] = [
+    bill(flatTariff("fee", 0.3, 5), run, clock),
+    bill(flatTariff("no fee", 0.3), run, clock),
+  ];
+  expect([energyCost(fee), fee.lost]).toEqual([plain.total, plain.lost]);
 });
 
 test("an hour nobody prices is not billed", () => {

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { tariffSchema, type Tariff } from "../parts";
 import { law } from "../tests/law";
 import { clockAt, element, levelRun, tariffOf } from "../tests/tariffs";
-import { bill, flatTariff, isWeekly, paint, STARTERS, weekOf, withWeek, type Week } from ".";
+import { besideTheWeek, bill, flatTariff, isWeekly, paint, STARTERS, weekOf, withWeek, type Week } from ".";
 
 const EVERY = [0, 1, 2, 3, 4, 5, 6];
 const starter = (id: string) => STARTERS.find((s) => s.id === id)!.make(0.3);
@@ -94,4 +94,46 @@ test("any painted week becomes a sound tariff that bills every hour as painted, 
       w.days.map((spans) => spans.map(({ from, to, band }) => [from, to, w.bands[band!]!.price]));
     expect(priced(back)).toEqual(priced(week));
   });
+});
+
+test("what the strip does not show stays as it was when its hours are painted, and is told beside it", () => {
+  const full = tariffSchema.parse({
+    ...tariffOf(
+      element({ ENERGY: { price: 0.1, step_size: 500 } }, { start_time: "23:00", end_time: "07:00" }),
+      element({ ENERGY: { price: 0.3, vat: 20 }, TIME: 1 }),
+      element({ FLAT: 2, PARKING_TIME: 4 }),
+    ),
+    start_date_time: "2026-01-01T00:00:00Z",
+    end_date_time: "2026-12-31T00:00:00Z",
+    min_price: { excl_vat: 1 },
+    kettleback: { membership: { monthly_fee: 5, discount: 0.1, joined: true } },
+  });
+  expect(besideTheWeek(full)).toEqual([
+    "A fee a session comes on top.",
+    "Time charging is priced as well.",
+    "Standing without charging is priced as well.",
+    "Energy is billed in whole blocks.",
+    "A session has a least or a most.",
+    "It holds between dates only; outside them nothing is priced.",
+    "A member's discount comes off these prices.",
+  ]);
+  expect(besideTheWeek(flatTariff("x", 0.3))).toEqual([]);
+  // Its prices are seen, though today lies outside its dates.
+  const week = weekOf(full);
+  expect(week.bands).toEqual([
+    { price: 0.1, step: 500 },
+    { price: 0.3, vat: 20 },
+  ]);
+  const painted = withWeek(full, paint(week, [0, 1, 2, 3, 4, 5, 6], 12 * 60, 13 * 60, 0));
+  const { elements: _, ...beside } = full;
+  expect(painted).toMatchObject(beside);
+  const components = painted.elements.flatMap(({ price_components }) => price_components);
+  expect(components.filter(({ type }) => type !== "ENERGY").map(({ type, price }) => [type, price])).toEqual([
+    ["TIME", 1],
+    ["FLAT", 2],
+    ["PARKING_TIME", 4],
+  ]);
+  for (const { type, price, step_size, vat } of components)
+    if (type === "ENERGY")
+      expect([price, step_size, vat]).toEqual(price === 0.1 ? [0.1, 500, undefined] : [0.3, 1, 20]);
 });

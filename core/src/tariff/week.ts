@@ -5,6 +5,8 @@ import { pricesOf, ruleAt, type PriceMoment } from "./prices";
 export interface Band {
   readonly price: number;
   readonly vat?: number | undefined;
+  /** Blocks it is billed in (Wh); left out for none. */
+  readonly step?: number | undefined;
 }
 
 /** A stretch of a day (minutes, 0–1440) and the band that prices it; null where none does. */
@@ -54,15 +56,43 @@ const join = (spans: readonly Hours[]): Hours[] =>
     return joined;
   }, []);
 
-/** A tariff's week. Only what {@link isWeekly} accepts is told whole. */
+/** What of a tariff its strip of hours does not show, a sentence each: it stays as it is when the hours are changed. */
+export function besideTheWeek(tariff: Tariff): string[] {
+  const { elements, start_date_time, end_date_time, min_price, max_price, kettleback } = tariff;
+  const has = (type: PriceComponent["type"]) =>
+    elements.some(({ price_components }) => price_components.some((c) => c.type === type));
+  return [
+    ...(has("FLAT") ? ["A fee a session comes on top."] : []),
+    ...(has("TIME") ? ["Time charging is priced as well."] : []),
+    ...(has("PARKING_TIME") ? ["Standing without charging is priced as well."] : []),
+    ...(elements.some((element) => (energyOf(element)?.step_size ?? 1) > 1)
+      ? ["Energy is billed in whole blocks."]
+      : []),
+    ...(min_price || max_price ? ["A session has a least or a most."] : []),
+    ...(start_date_time || end_date_time
+      ? ["It holds between dates only; outside them nothing is priced."]
+      : []),
+    ...(kettleback?.membership?.joined ? ["A member's discount comes off these prices."] : []),
+  ];
+}
+
+/** A tariff's week, on a day on which it holds. Only what {@link isWeekly} accepts is told whole. */
 export function weekOf(tariff: Tariff): Week {
-  const prices = pricesOf(tariff);
+  // Which days of the calendar it holds on is told beside the strip, not by emptying it.
+  const { start_date_time: _, end_date_time: __, ...always } = tariff;
+  const prices = pricesOf(always);
   const cuts = [...new Set([0, ...prices.minutes, DAY])].sort((a, b) => a - b);
   const bands: Band[] = [];
   const bandOf = (element: TariffElement): number => {
-    const { price, vat } = energyOf(element)!;
-    const found = bands.findIndex((band) => band.price === price && band.vat === vat);
-    return found >= 0 ? found : bands.push(vat === undefined ? { price } : { price, vat }) - 1;
+    const { price, vat, step_size } = energyOf(element)!;
+    const step = step_size > 1 ? step_size : undefined;
+    const found = bands.findIndex((band) => band.price === price && band.vat === vat && band.step === step);
+    const band: Band = {
+      price,
+      ...(vat === undefined ? {} : { vat }),
+      ...(step === undefined ? {} : { step }),
+    };
+    return found >= 0 ? found : bands.push(band) - 1;
   };
   // Bands in the order of the elements, also those that never come up.
   for (const element of tariff.elements) if (energyOf(element)) bandOf(element);
@@ -146,11 +176,11 @@ function baseOf(week: Week): number | null {
 
 /** A tariff with its prices of energy taken from a week; everything else of it stays. */
 export function withWeek(tariff: Tariff, week: Week): Tariff {
-  const energy = ({ price, vat }: Band): PriceComponent => ({
+  const energy = ({ price, vat, step }: Band): PriceComponent => ({
     type: "ENERGY",
     price,
     ...(vat === undefined ? {} : { vat }),
-    step_size: tariff.elements.map(energyOf).find((found) => found)?.step_size ?? 1,
+    step_size: step ?? 1,
   });
   const base = baseOf(week);
   const banded = placedOf(week, base).map(({ band, from, to, days }): TariffElement => {

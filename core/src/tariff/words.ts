@@ -93,11 +93,24 @@ export const priceList = ({ elements }: Tariff): PriceLine[] =>
     })),
   );
 
-/** What holds of the whole tariff beside its prices, a sentence each. */
-export function termsOf(
-  { min_price, max_price, kettleback, start_date_time, end_date_time, elements }: Tariff,
+/** A least or a most, by both of its figures where it has two: each holds on its own total. */
+const boundText = (
+  { excl_vat, incl_vat }: NonNullable<Tariff["min_price"]>,
   currency: string,
-): string[] {
+  vat: boolean,
+): string =>
+  incl_vat !== undefined
+    ? `${excl_vat} ${currency} without VAT and ${incl_vat} ${currency} with it`
+    : `${excl_vat} ${currency}${vat ? " without VAT" : ""}`;
+
+/** Whether any price of a tariff has VAT on top. */
+const hasVat = ({ elements, kettleback }: Tariff): boolean =>
+  kettleback?.hourly?.vat !== undefined ||
+  elements.some(({ price_components }) => price_components.some(({ vat }) => vat !== undefined));
+
+/** What holds of the whole tariff beside its prices, a sentence each. */
+export function termsOf(tariff: Tariff, currency: string): string[] {
+  const { min_price, max_price, kettleback, start_date_time, end_date_time, elements } = tariff;
   const { membership, grace_minutes, hourly } = kettleback ?? {};
   return [
     ...(hourly
@@ -108,8 +121,8 @@ export function termsOf(
     ...(grace_minutes
       ? [`Standing costs nothing for ${grace_minutes} minutes after charging has ended.`]
       : []),
-    ...(min_price ? [`A session costs ${min_price.excl_vat} ${currency} at least.`] : []),
-    ...(max_price ? [`A session costs ${max_price.excl_vat} ${currency} at most.`] : []),
+    ...(min_price ? [`A session costs ${boundText(min_price, currency, hasVat(tariff))} at least.`] : []),
+    ...(max_price ? [`A session costs ${boundText(max_price, currency, hasVat(tariff))} at most.`] : []),
     ...(membership
       ? [
           `${membership.monthly_fee} ${currency} a month takes ${Number((membership.discount * 100).toFixed(1))} % off energy and time${membership.joined ? "" : "; not joined"}.`,

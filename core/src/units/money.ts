@@ -21,3 +21,27 @@ export const sumMicros = (parts: readonly Micros[]): Micros => parts.reduce((a, 
 /** What an energy (Wh) costs at a price a kWh. Negative prices occur on real spot tariffs and simply pay. */
 export const priceEnergy = (energy: WattHours, perKWh: Micros): Micros =>
   (Math.round((energy / 1000) * perKWh) + 0) as Micros;
+
+/**
+ * An amount rounded as it is shown, in steps of the smallest coin that is shown, halves away from zero. Every difference
+ * that is shown is taken from what this gives, so that it is the difference of what stands there.
+ * @param step in micros: 10,000 for a hundredth
+ */
+export const shownAs = (m: Micros, step: number): Micros =>
+  (Math.sign(m) * Math.round(Math.abs(m) / step) * step + 0) as Micros;
+
+/**
+ * Parts rounded as they are shown so that they add up to their rounded total: what rounding leaves over goes to the parts
+ * that were cut most.
+ * @example apportion([3_333, 3_333, 3_334], 10_000) // one of them is 10,000, the others 0
+ */
+export function apportion(parts: readonly Micros[], step: number): Micros[] {
+  const total = shownAs(sumMicros(parts), step) / step;
+  const floors = parts.map((part) => Math.floor(part / step));
+  const left = total - floors.reduce((sum, n) => sum + n, 0);
+  const order = parts
+    .map((part, i) => ({ i, cut: part / step - floors[i]! }))
+    .sort((a, b) => b.cut - a.cut || a.i - b.i);
+  const more = new Set(order.slice(0, left).map(({ i }) => i));
+  return floors.map((n, i) => ((n + (more.has(i) ? 1 : 0)) * step + 0) as Micros);
+}

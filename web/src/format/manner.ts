@@ -38,6 +38,15 @@ export function clockText(kept: string): string {
   return `${hour % 12 || 12}:${minutes} ${hour < 12 ? "am" : "pm"}`;
 }
 
+/** Hour before which the day after is "the next morning", that needs no name. */
+const NOON = 12;
+
+/** A time after another: by the clock alone on the same day and the morning after, else with the name of its day. */
+export function momentText(from: DateTime, at: DateTime): string {
+  const days = at.startOf("day").diff(from.startOf("day"), "days").days;
+  return days < 0.5 || (days < 1.5 && at.hour < NOON) ? timeText(at) : dayTimeText(at);
+}
+
 /** The hour alone, where space is short: 18, or 6 pm. */
 export const hourText = (hour: number): string => {
   const at = DateTime.fromObject({ hour: hour % 24 });

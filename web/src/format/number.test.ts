@@ -1,12 +1,15 @@
+import fc from "fast-check";
 import { micros, watts, wattHours, type Micros } from "@kettleback/core";
 import {
   ampsText,
+  comparedText,
   distanceFigure,
   durationText,
   economyFigure,
   energyFigure,
   figureText,
   moneyText,
+  moreText,
   percentText,
   powerFigure,
   speedFigure,
@@ -51,4 +54,37 @@ test("small words", () => {
   expect(withArticle("outlet")).toBe("an outlet");
   expect(withArticle("car")).toBe("a car");
   expect(gaugeText("2.5 mm2")).toBe("2.5 mm²");
+});
+
+describe("differences of money", () => {
+  const amount = fc.integer({ min: -20_000_000, max: 20_000_000 }).map((n) => n as Micros);
+  const read = (text: string): number => Number(text.replace(/[^\d.-]/g, ""));
+
+  test.each(["EUR", "JPY"])(
+    "in %s: what is shown as a difference is that of the amounts as shown, said as it is",
+    (currency) => {
+      fc.assert(
+        fc.property(amount, amount, (then, now) => {
+          const [a, b] = [moneyText(then, currency), moneyText(now, currency)].map(read) as [number, number];
+          const said = moreText(then, now, currency);
+          const difference = Math.round((a - b) * 100) / 100;
+          if (said === "the same") expect(difference).toBe(0);
+          else {
+            expect(difference).not.toBe(0);
+            expect(read(said) * (said.endsWith("more") ? 1 : -1)).toBeCloseTo(difference, 9);
+          }
+          expect(said).not.toMatch(/0\.00|^.?0 (more|less)/);
+        }),
+      );
+    },
+  );
+
+  test("the same as, more than, less than", () => {
+    const at = (then: number, now: number) => comparedText(then as Micros, now as Micros, "EUR", "at once");
+    expect([at(1_004_000, 996_000), at(1_006_000, 1_004_000), at(1_000_000, 1_500_000)]).toEqual([
+      "the same as at once",
+      "€0.01 more than at once",
+      "€0.50 less than at once",
+    ]);
+  });
 });

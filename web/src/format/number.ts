@@ -1,5 +1,12 @@
 import type { Kilometres, Micros, Seconds, WattHours, Watts } from "@kettleback/core";
-import { amountOf, fromKm, fromWhPerKm, type DistanceUnit, type EconomyUnit } from "@kettleback/core";
+import {
+  amountOf,
+  fromKm,
+  fromWhPerKm,
+  shownAs,
+  type DistanceUnit,
+  type EconomyUnit,
+} from "@kettleback/core";
 
 import { figureLocale } from "./manner";
 
@@ -77,8 +84,29 @@ export function durationText(seconds: Seconds): string {
   return h === 0 ? `${m} min` : m === 0 ? `${h} h` : `${h} h ${m} min`;
 }
 
+/** The smallest coin shown of a currency, in micros. */
+export const coinOf = (currency: string): number =>
+  1_000_000 / 10 ** (currencies(currency).resolvedOptions().maximumFractionDigits ?? 2);
+
 /** Money in the household's currency. */
-export const moneyText = (m: Micros, currency: string): string => currencies(currency).format(amountOf(m));
+export const moneyText = (m: Micros, currency: string): string =>
+  currencies(currency).format(amountOf(shownAs(m, coinOf(currency))));
+
+/** How much more one amount is than another, as both are shown. */
+export const shownMore = (then: Micros, now: Micros, currency: string): Micros =>
+  (shownAs(then, coinOf(currency)) - shownAs(now, coinOf(currency))) as Micros;
+
+/** How one amount compares with another, as both are shown: "the same", "€0.12 more". */
+export function moreText(then: Micros, now: Micros, currency: string): string {
+  const more = shownMore(then, now, currency);
+  return more === 0
+    ? "the same"
+    : `${moneyText(Math.abs(more) as Micros, currency)} ${more > 0 ? "more" : "less"}`;
+}
+
+/** … with what it is compared to: "the same as at once", "€0.12 more than at once". */
+export const comparedText = (then: Micros, now: Micros, currency: string, what: string): string =>
+  `${moreText(then, now, currency)} ${shownMore(then, now, currency) === 0 ? "as" : "than"} ${what}`;
 
 /** A figure as one text. */
 export const figureText = ({ value, unit }: Figure): string => `${value} ${unit}`;

@@ -1,4 +1,5 @@
 import { DateTime } from "luxon";
+import { tariffMs } from "@kettleback/core";
 import { useWidth } from "../drawing/useWidth";
 import { NumberInput } from "./NumberInput";
 import type { PartProps } from "./Tariffs";
@@ -22,7 +23,7 @@ export function HourlyPrices({
   const hourly = tariff.kettleback!.hourly!;
   const { starts_at, minutes, prices, markup } = hourly;
   const step = minutes * 60_000;
-  const start = DateTime.fromISO(starts_at, { zone: timeZone });
+  const start = DateTime.fromMillis(tariffMs(starts_at), { zone: timeZone });
   const midnight = start.startOf("day").toMillis();
   const [low, high] = [Math.min(...prices), Math.max(...prices)];
   const days = Math.min(MOST_DAYS, Math.ceil((start.toMillis() - midnight + prices.length * step) / DAY_MS));

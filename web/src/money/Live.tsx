@@ -1,9 +1,8 @@
-import { amountOf, schedulesOf } from "@kettleback/core";
-import { moneyText } from "../format/number";
+import { schedulesOf } from "@kettleback/core";
+import { moneyText, moreText, shownMore } from "../format/number";
 import { localAt } from "../path/answers";
 import { useSolved } from "../solve/useSolved";
 import type { Answered, Charging } from "../solve/answer";
-import { moreText } from "./money";
 import { timeText } from "../format/manner";
 
 /** What the tariff in view comes to for the path in the sentence, while it is being changed. */
@@ -30,8 +29,8 @@ function Figures({
         {plan.name}: {moneyText(bill.total, currency)} at once
       </strong>
       {cheapest &&
-        cheapest.bill.total < bill.total - 5_000 &&
-        `; ${moneyText(cheapest.bill.total, currency)} at the cheapest hours, from ${at(cheapest.windows[0]?.from ?? 0)}, ready at ${at(cheapest.readyAt ?? 0)} (${moreText(amountOf(cheapest.bill.total) - amountOf(bill.total), currency)})`}
+        shownMore(cheapest.bill.total, bill.total, currency) < 0 &&
+        `; ${moneyText(cheapest.bill.total, currency)} at the cheapest hours, from ${at(cheapest.windows[0]?.from ?? 0)}, ready at ${at(cheapest.readyAt ?? 0)} (${moreText(cheapest.bill.total, bill.total, currency)})`}
       .{tried && <em> Tried, not saved yet.</em>}
     </p>
   );

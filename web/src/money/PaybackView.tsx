@@ -11,7 +11,16 @@ import {
   type ChartOptions,
 } from "chart.js";
 import { Line } from "react-chartjs-2";
-import { fromKm, outlay, payback, toKm, type Garage, type Payback, type WayCost } from "@kettleback/core";
+import {
+  fromKm,
+  outlay,
+  payback,
+  toKm,
+  type Garage,
+  type Payback,
+  type Turn,
+  type WayCost,
+} from "@kettleback/core";
 import type { Answered } from "../solve/answer";
 import { decimals } from "../format/number";
 import "../path/chartFont";
@@ -37,11 +46,26 @@ const soundOf = ({ kmAYear, years, elsewhere, now, then, items }: Asked): boolea
   soundWay(then) &&
   items.every(({ cost: { low, high } }) => within(low, 0, MOST_MONEY) && within(high, low, MOST_MONEY));
 
-/** Years as people say them. */
-const yearsText = ({ low, high }: NonNullable<Payback["years"]>): string => {
-  const text = (n: number) => decimals(n, n < 10 ? 1 : 0);
-  return text(low) === text(high) ? `${text(low)} years` : `${text(low)} to ${text(high)} years`;
+/** Years from which they are told by the year; below, months are. */
+const BY_YEARS = 1.5;
+
+/** A time as people say it: "no time", "5 months", "2.4 years". */
+const spanText = (years: number): string => {
+  const months = Math.ceil(years * 12 - 1e-9);
+  if (months <= 0) return "no time";
+  if (years < BY_YEARS) return months === 1 ? "a month" : `${months} months`;
+  return `${decimals(years, years < 10 ? 1 : 0)} years`;
 };
+
+/** Years to pay back as people say them, between two where they differ. */
+export const yearsText = ({ low, high }: NonNullable<Payback["years"]>): string => {
+  const [from, to] = [spanText(low), spanText(high)];
+  return from === to ? from : low <= 0 ? `up to ${to}` : `${from} to ${to}`;
+};
+
+/** Where it pays, in words; `text` tells a value with its unit. */
+export const turnText = (turn: Turn, text: (at: number) => string): string =>
+  "at" in turn ? `${turn.side} ${text(turn.at)}` : turn.side === "always" ? "whatever it is" : "none";
 
 /** Whether equipment pays back, for this driver: yearly cost by way, years as a range, and what would turn it. */
 export default function PaybackView({
@@ -285,16 +309,12 @@ function Result({ result, asked, currency, unit, per }: ResultProps) {
       <Curve result={result} asked={asked} currency={currency} />
       <dl className="facts">
         <div>
-          <dt>It just pays in {decimals(kept, 0)} years at a distance of</dt>
-          <dd>
-            {turnKm === null ? "no distance turns it" : `${decimals(fromKm(turnKm, unit), 0)} ${unit} a year`}
-          </dd>
+          <dt>Distances a year at which it pays in {decimals(kept, 0)} years</dt>
+          <dd>{turnText(turnKm, (km) => `${decimals(fromKm(km, unit), 0)} ${unit}`)}</dd>
         </div>
         <div>
-          <dt>or where 100 {unit} elsewhere cost</dt>
-          <dd>
-            {turnPer100Km === null ? "no price elsewhere turns it" : amountText(per(turnPer100Km), currency)}
-          </dd>
+          <dt>Prices for 100 {unit} elsewhere at which it does</dt>
+          <dd>{turnText(turnPer100Km, (price) => amountText(per(price), currency))}</dd>
         </div>
       </dl>
     </>

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import {
   amountOf,
+  apportion,
   blockFilled,
   grossOf,
   KM_PER_MILE,
@@ -8,13 +9,14 @@ import {
   lineSteps,
   receiptWorking,
   ROUNDING,
+  sumMicros,
   termsOf,
   type Bill,
   type BillLine,
   type LineKind,
   type Micros,
 } from "@kettleback/core";
-import { decimals, moneyText } from "../format/number";
+import { coinOf, decimals, moneyText } from "../format/number";
 import { localAt } from "../path/answers";
 import { WorkingPanel } from "../path/WorkingPanel";
 import type { MoneyProps } from "./MoneyScreen";
@@ -36,6 +38,7 @@ export default function Receipt({ charging }: MoneyProps) {
     ["for 100 km", (100 * total) / km],
     ["a mile", (KM_PER_MILE * total) / km],
   ] as const;
+  const printed = printedOf(bill, currency);
   const working =
     open === null
       ? null
@@ -78,6 +81,7 @@ export default function Receipt({ charging }: MoneyProps) {
                 <ReceiptLine
                   key={i}
                   line={line}
+                  printed={printed[i]!}
                   currency={currency}
                   when={`${dayTimeText(localAt(solution, line.from))}–${timeText(localAt(solution, line.to))}`}
                   open={open === i}
@@ -93,8 +97,8 @@ export default function Receipt({ charging }: MoneyProps) {
             <tfoot>
               {bill.vat !== 0 && (
                 <>
-                  <Sum name="Without VAT" amount={bill.net} currency={currency} />
-                  <Sum name="VAT" amount={bill.vat} currency={currency} />
+                  <Sum name="Without VAT" amount={sumMicros(printed.map((p) => p.net))} currency={currency} />
+                  <Sum name="VAT" amount={sumMicros(printed.map((p) => p.vat))} currency={currency} />
                 </>
               )}
               <Sum name="This session" amount={bill.total} currency={currency} total />
@@ -143,10 +147,27 @@ export default function Receipt({ charging }: MoneyProps) {
   );
 }
 
+/** A line as it is printed, in the coins of the currency. */
+interface Printed {
+  readonly net: Micros;
+  readonly vat: Micros;
+}
+
+/** Lines as they are printed: both columns, and both sums together, add up to the total as it is printed. */
+export function printedOf({ lines }: Bill, currency: string): Printed[] {
+  const step = coinOf(currency);
+  // All amounts at once: nets first, so that what rounding leaves is shared out once.
+  const all = apportion([...lines.map(({ amount }) => amount), ...lines.map(({ vat }) => vat)], step);
+  return lines.map((_, i) => ({ net: all[i]!, vat: all[lines.length + i]! }));
+}
+
 /** What each kind of price comes to, VAT with it: where the money goes at a glance. */
 function Kinds({ bill: { lines, total }, currency }: { readonly bill: Bill; readonly currency: string }) {
   const kinds = new Map<LineKind, number>();
-  for (const line of lines) kinds.set(line.component, (kinds.get(line.component) ?? 0) + grossOf(line));
+  printedOf({ lines } as Bill, currency).forEach(({ net, vat }, i) => {
+    const { component } = lines[i]!;
+    kinds.set(component, (kinds.get(component) ?? 0) + amountOf((net + vat) as Micros));
+  });
   const shown = [...kinds].filter(([, amount]) => amount !== 0);
   if (shown.length < 2 || total <= 0) return null;
   const most = Math.max(...shown.map(([, amount]) => Math.abs(amount)));
@@ -171,13 +192,14 @@ function Kinds({ bill: { lines, total }, currency }: { readonly bill: Bill; read
 
 interface LineProps {
   readonly line: BillLine;
+  readonly printed: Printed;
   readonly currency: string;
   readonly when: string;
   readonly open: boolean;
   onOpen(): void;
 }
 
-function ReceiptLine({ line, currency, when, open, onOpen }: LineProps) {
+function ReceiptLine({ line, printed, currency, when, open, onOpen }: LineProps) {
   const { what, unit, by } = LINE_WORDS[line.component];
   const bound = line.component === "MIN_PRICE" || line.component === "MAX_PRICE";
   return (
@@ -199,8 +221,8 @@ function ReceiptLine({ line, currency, when, open, onOpen }: LineProps) {
         {blockFilled(line) && <small>{decimals(line.used, 3)} used</small>}
       </td>
       <td className="n">{unit ? `${Number(amountOf(line.price).toFixed(4))} ${by}` : ""}</td>
-      <td className="n">{decimals(amountOf(line.amount), 4)}</td>
-      <td className="n">{line.vat === 0 ? "" : decimals(amountOf(line.vat), 4)}</td>
+      <td className="n">{moneyText(printed.net, currency)}</td>
+      <td className="n">{line.vat === 0 ? "" : moneyText(printed.vat, currency)}</td>
     </tr>
   );
 }

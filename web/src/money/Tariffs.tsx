@@ -3,6 +3,7 @@ import Button from "react-bootstrap/Button";
 import {
   HOME_PRICE,
   isWeekly,
+  misreadBy,
   printOcpi,
   problemsOf,
   readOcpi,
@@ -178,7 +179,10 @@ function Editor({ row, garage, answered, timeZone, onChange, onAdd, onForget }: 
     if (table) {
       const read = readPrices(text, timeZone);
       if (!read.ok) return read.problems;
-      edit({ ...tariff, kettleback: { ...tariff.kettleback, hourly: read.value } });
+      // What comes on top and its VAT are the contract's, not the table's: they stay.
+      const { markup = 0, vat } = tariff.kettleback?.hourly ?? {};
+      const hourly = { ...read.value, markup, ...(vat === undefined ? {} : { vat }) };
+      edit({ ...tariff, kettleback: { ...tariff.kettleback, hourly } });
       sayDone(`${read.value.prices.length} prices are taken into ${tariff.name}; save it to keep them.`);
       return [];
     }
@@ -186,6 +190,7 @@ function Editor({ row, garage, answered, timeZone, onChange, onAdd, onForget }: 
     if (!read.ok) return read.problems;
     try {
       await onAdd(read.value);
+      for (const note of read.notes) sayDone(note);
       return [];
     } catch (error) {
       if (error instanceof RefusedByServer) return error.errors;
@@ -193,6 +198,7 @@ function Editor({ row, garage, answered, timeZone, onChange, onAdd, onForget }: 
     }
   };
   const part: PartProps = { tariff, currency, onEdit: edit };
+  const misread = misreadBy(sound);
   return (
     <section className="view-panel tariff" aria-label={tariff.name}>
       <header className="tariff-head">
@@ -242,6 +248,16 @@ function Editor({ row, garage, answered, timeZone, onChange, onAdd, onForget }: 
         </ul>
       )}
       <Live answered={answered} tried={!!tried} />
+      {misread.length > 0 && (
+        <details className="misread">
+          <summary>Exported, a plain reader of OCPI would take it for something else</summary>
+          <ul>
+            {misread.map((line) => (
+              <li key={line}>{line}</li>
+            ))}
+          </ul>
+        </details>
+      )}
       {tariff.kettleback?.hourly ? (
         <HourlyPrices {...part} timeZone={timeZone} />
       ) : (

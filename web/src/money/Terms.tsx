@@ -2,12 +2,74 @@ import type { Beyond, Tariff } from "@kettleback/core";
 import { NumberInput } from "./NumberInput";
 import type { PartProps } from "./Tariffs";
 
+type Bound = "min_price" | "max_price";
+
+interface BoundProps {
+  readonly says: string;
+  readonly label: string;
+  /** What stands there when it is first ticked. */
+  readonly usual: number;
+  readonly value: Tariff[Bound];
+  readonly currency: string;
+  onChange(value: Tariff[Bound] | null): void;
+}
+
+/** A least or a most, by its figure without VAT and, where the tariff has one, its figure with VAT. */
+function BoundField({ says, label, usual, value, currency, onChange }: BoundProps) {
+  const amount = { bare: true, unit: currency, min: 0 } as const;
+  return (
+    <div className="term">
+      <label>
+        <input
+          type="checkbox"
+          checked={!!value}
+          onChange={(e) => onChange(e.target.checked ? { excl_vat: usual } : null)}
+        />{" "}
+        {says}
+      </label>
+      {value && (
+        <>
+          <NumberInput
+            {...amount}
+            label={`${label}, without VAT`}
+            max={1_000_000}
+            value={value.excl_vat}
+            onChange={(excl_vat) => onChange({ ...value, excl_vat })}
+          />
+          <span>without VAT</span>
+          <label>
+            <input
+              type="checkbox"
+              checked={value.incl_vat !== undefined}
+              onChange={(e) =>
+                onChange(
+                  e.target.checked ? { ...value, incl_vat: value.excl_vat } : { excl_vat: value.excl_vat },
+                )
+              }
+            />{" "}
+            and with VAT
+          </label>
+          {value.incl_vat !== undefined && (
+            <NumberInput
+              {...amount}
+              label={`${label}, with VAT`}
+              max={2_000_000}
+              value={value.incl_vat}
+              onChange={(incl_vat) => onChange({ ...value, incl_vat })}
+            />
+          )}
+        </>
+      )}
+    </div>
+  );
+}
+
 /** What holds of the whole tariff: the least and most of a session, the grace, the membership. Folded until wanted. */
 export function Terms({ tariff, currency, onEdit }: PartProps) {
   const { min_price, max_price, kettleback = {} } = tariff;
-  const bound = (key: "min_price" | "max_price", value: number | null) => {
+  const bound = (key: Bound, value: Tariff[Bound] | null) => {
     const { [key]: _, ...rest } = tariff;
-    onEdit(value === null ? (rest as Tariff) : { ...tariff, [key]: { excl_vat: value } });
+    onEdit(value ? { ...tariff, [key]: value } : (rest as Tariff));
   };
   const beyond = (key: keyof Beyond, value: Beyond[keyof Beyond]) => {
     const { [key]: _, ...rest } = kettleback;
@@ -19,48 +81,22 @@ export function Terms({ tariff, currency, onEdit }: PartProps) {
   return (
     <details className="terms">
       <summary>Least, most, grace and membership</summary>
-      <div className="term">
-        <label>
-          <input
-            type="checkbox"
-            checked={!!min_price}
-            onChange={(e) => bound("min_price", e.target.checked ? 1 : null)}
-          />{" "}
-          a session costs at least
-        </label>
-        {min_price && (
-          <NumberInput
-            bare
-            label="Least of a session"
-            unit={currency}
-            min={0}
-            max={1_000_000}
-            value={min_price.excl_vat}
-            onChange={(v) => bound("min_price", v)}
-          />
-        )}
-      </div>
-      <div className="term">
-        <label>
-          <input
-            type="checkbox"
-            checked={!!max_price}
-            onChange={(e) => bound("max_price", e.target.checked ? 50 : null)}
-          />{" "}
-          a session costs at most
-        </label>
-        {max_price && (
-          <NumberInput
-            bare
-            label="Most of a session"
-            unit={currency}
-            min={0}
-            max={1_000_000}
-            value={max_price.excl_vat}
-            onChange={(v) => bound("max_price", v)}
-          />
-        )}
-      </div>
+      <BoundField
+        says="a session costs at least"
+        label="Least of a session"
+        usual={1}
+        value={min_price}
+        currency={currency}
+        onChange={(value) => bound("min_price", value)}
+      />
+      <BoundField
+        says="a session costs at most"
+        label="Most of a session"
+        usual={50}
+        value={max_price}
+        currency={currency}
+        onChange={(value) => bound("max_price", value)}
+      />
       <div className="term">
         <label>
           <input

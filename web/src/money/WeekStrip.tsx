@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { paint, weekOf, withWeek, type Band, type Week } from "@kettleback/core";
+import { besideTheWeek, paint, weekOf, withWeek, type Band, type Week } from "@kettleback/core";
 import { NumberInput, within } from "./NumberInput";
 import type { PartProps } from "./Tariffs";
 import { amountText } from "./money";
@@ -29,8 +29,12 @@ interface Brush extends Band {
   readonly fresh: boolean;
 }
 
-const same = (a: Band, b: Band): boolean => a.price === b.price && a.vat === b.vat;
-const plainBand = ({ price, vat }: Band): Band => (vat === undefined ? { price } : { price, vat });
+const same = (a: Band, b: Band): boolean => a.price === b.price && a.vat === b.vat && a.step === b.step;
+const plainBand = ({ price, vat, step }: Band): Band => ({
+  price,
+  ...(vat === undefined ? {} : { vat }),
+  ...(step === undefined ? {} : { step }),
+});
 
 /** The brushes there are: those known in their order, as far as the tariff still has them, and what else it has. */
 function brushesOf(stored: readonly Band[], order: readonly Brush[]): Brush[] {
@@ -79,8 +83,12 @@ export function WeekStrip({ tariff, currency, onEdit }: PartProps) {
     setOrder([...bands, { price, fresh: true }]);
     setBrush(bands.length);
   };
+  const beside = besideTheWeek(tariff);
   return (
     <section className="week" aria-label="Hours of the week">
+      {beside.length > 0 && (
+        <p className="quiet">Not shown in this strip, and left as it is: {beside.join(" ")}</p>
+      )}
       <fieldset className="brushes">
         <legend>Paint with</legend>
         {bands.map(({ price, vat }, i) => (

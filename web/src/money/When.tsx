@@ -1,25 +1,23 @@
 import { lazy, Suspense, useMemo, useState } from "react";
 import {
-  amountOf,
   calendarOf,
   schedulesOf,
   SCHEDULE_IDS,
   spillOf,
   timerOf,
-  type Micros,
   type ScheduleId,
   type Scheduled,
   type Schedules,
 } from "@kettleback/core";
-import { durationText, energyFigure, figureText, moneyText } from "../format/number";
+import { comparedText, durationText, energyFigure, figureText, moneyText, moreText } from "../format/number";
 import { localAt } from "../path/answers";
 import { saveAs } from "../shell/DocumentFile";
 import { useSolved } from "../solve/useSolved";
 import { stretchesOfSlots } from "./bands";
 import { HoursStrip, WindowBar } from "./HoursStrip";
 import type { MoneyProps } from "./MoneyScreen";
-import { amountText, moreText } from "./money";
-import { timeText } from "../format/manner";
+import { amountText } from "./money";
+import { momentText, timeText } from "../format/manner";
 
 const Leaving = lazy(() => import("./Leaving"));
 
@@ -70,7 +68,7 @@ function Placed({ charging, schedules, stale }: PlacedProps) {
   const stretches = useMemo(() => stretchesOfSlots(placing.slots), [placing]);
   const shown = SCHEDULE_IDS.flatMap((id) => (by[id] ? [by[id]] : []));
   const clock = (t: number) => timeText(localAt(solution, t));
-  const cost = ({ bill }: Scheduled) => amountOf(bill.total);
+  const readyText = (t: number) => momentText(localAt(solution, 0), localAt(solution, t));
   const save = () => {
     const summary = (amps: number | undefined) =>
       `Charge ${plan.car.name}${amps === undefined ? "" : `, ${amps} A`}`;
@@ -83,12 +81,12 @@ function Placed({ charging, schedules, stale }: PlacedProps) {
   };
   return (
     <section className="view-panel" aria-label="When to charge" aria-busy={stale}>
-      {atOnce.readyAt === null ? (
+      {atOnce.readyAt === null && placing.departure !== null ? (
         <p className="says stopped">
-          The target cannot be reached by {clock(placing.until)}: start at once, every hour counts.
+          The target cannot be reached by {clock(placing.departure)}: start at once, every hour counts.
         </p>
       ) : (
-        <Verdict chosen={chosen} schedules={schedules} clock={clock} currency={currency} />
+        <Verdict chosen={chosen} schedules={schedules} clock={readyText} currency={currency} />
       )}
       <div className="table-wrap" tabIndex={0} role="region" aria-label="Schedules">
         <table className="plain schedules">
@@ -137,8 +135,8 @@ function Placed({ charging, schedules, stale }: PlacedProps) {
                   <small>{windowsText(s, clock)}</small>
                 </td>
                 <td className="n">{moneyText(s.bill.total, currency)}</td>
-                <td>{s.id === "at-once" ? "" : moreText(cost(s) - cost(atOnce), currency)}</td>
-                <td>{s.readyAt === null ? "too late" : clock(s.readyAt)}</td>
+                <td>{s.id === "at-once" ? "" : moreText(s.bill.total, atOnce.bill.total, currency)}</td>
+                <td>{s.readyAt === null ? "too late" : readyText(s.readyAt)}</td>
                 <td className="n">{figureText(energyFigure(s.lostWh))}</td>
               </tr>
             ))}
@@ -152,7 +150,7 @@ function Placed({ charging, schedules, stale }: PlacedProps) {
         </button>
         {chosen.id !== "at-once" ? (
           <button type="button" className="btn btn-quiet btn-sm" onClick={() => setWanted("at-once")}>
-            Start now anyway: {moreText(cost(atOnce) - cost(chosen), currency)}
+            Start now anyway: {moreText(atOnce.bill.total, chosen.bill.total, currency)}
           </button>
         ) : (
           by.cheapest && (
@@ -185,23 +183,24 @@ interface VerdictProps {
 /** What the chosen schedule comes to, and what of it spills over the cheapest hours. */
 function Verdict({ chosen, schedules: { atOnce, placing }, clock, currency }: VerdictProps) {
   const spill = spillOf(placing, chosen);
-  const less = (atOnce.bill.total - chosen.bill.total) as Micros;
   return (
     <p className="says" aria-live="polite">
       <strong>
         {chosen.id === "at-once"
           ? `At once costs ${moneyText(chosen.bill.total, currency)}`
-          : less > 0
-            ? `${NAMES[chosen.id]}: ${moneyText(chosen.bill.total, currency)}, ${moneyText(less, currency)} less than at once`
-            : `${NAMES[chosen.id]}: ${moneyText(chosen.bill.total, currency)}, ${moreText(-less / 1e6, currency)}${less === 0 ? " as at once" : " than at once"}`}
+          : `${NAMES[chosen.id]}: ${moneyText(chosen.bill.total, currency)}, ${comparedText(chosen.bill.total, atOnce.bill.total, currency, "at once")}`}
         {chosen.readyAt !== null && `, ready at ${clock(chosen.readyAt)}`}.
       </strong>{" "}
-      {durationText(spill.pluggedIn)} plugged in
+      {placing.departure === null
+        ? "Nobody waits: charging may begin within a day"
+        : `${durationText(spill.pluggedIn)} plugged in`}
       {spill.price !== null &&
         `, ${durationText(spill.cheapFor)} of it at ${amountText(spill.price, currency)} a kWh`}
       {spill.outsideWh > 1
         ? `; ${figureText(energyFigure(spill.outsideWh))} spill over into dearer hours, for ${amountText(spill.outsideCost, currency)}.`
         : "; nothing spills into dearer hours."}
+      {chosen.bill.unpriced > 1e-6 &&
+        ` ${figureText(energyFigure(chosen.bill.unpriced * 1000))} of it fall in hours that have no price in this tariff: what they cost is not known.`}
     </p>
   );
 }
@@ -219,13 +218,23 @@ function Timers({ chosen, schedules: { placing }, unit, car }: TimerProps) {
   return (
     <ol className="timers" aria-label="Timers to set">
       {chosen.windows.slice(0, 4).map((window) => {
-        const { start, stop } = timerOf(window, placing.solution.clock);
+        const { start, stop, twice } = timerOf(
+          window,
+          placing.solution.clock,
+          placing.departure ?? undefined,
+        );
         const whom = by(window.amps);
         return (
           <li key={window.from}>
             start <b>{start}</b>, stop <b>{stop}</b>
             {window.amps !== undefined &&
               ` at ${window.amps} A, set ${whom === "car" ? `in the ${car}` : `on the ${unit}`}`}
+            {twice.length > 0 && (
+              <small>
+                {" "}
+                The clocks go back: {twice.join(" and ")} comes twice, and a timer may take either.
+              </small>
+            )}
           </li>
         );
       })}

@@ -1,4 +1,20 @@
-import { amountOf, everywhereOf, usualPrice, type Garage, type Offer } from "@kettleback/core";
+import {
+  amountOf,
+  everywhereOf,
+  isRefusal,
+  openLineup,
+  PUBLIC_PRICE,
+  solvePlan,
+  START_SETS,
+  startLineup,
+  usualPrice,
+  usualRate,
+  wayOfEntry,
+  worldOf,
+  type Garage,
+  type Offer,
+  type Plan,
+} from "@kettleback/core";
 import type { Charging } from "../solve/answer";
 import { pathOfDraft } from "../state/draft";
 import type { MoneyDraft } from "../state/money";
@@ -24,6 +40,29 @@ function elsewhere(offers: readonly Offer[]): number | undefined {
   return paid.length > 0 ? Math.min(...paid) : undefined;
 }
 
+/** The plain wallbox of this household's world, solved for the car and session in view: what 100 km cost on it. */
+function wallboxOf(
+  garage: Garage,
+  plan: Plan,
+  carId: string,
+  otherwise: number,
+): { readonly name: string; readonly per100Km: number } {
+  const system = worldOf(garage);
+  const entry = START_SETS[system].find(
+    (way) => way.at === "wired" && way.kind === "wallbox" && way.lanes === 1 && way.amps >= 30,
+  );
+  const way =
+    entry &&
+    openLineup(garage, {
+      ...startLineup(garage, plan.session),
+      ways: [wayOfEntry(garage, carId, entry, system)],
+    }).ways[0]?.way;
+  const solution = way && solvePlan({ ...plan, ...way, name: plan.name });
+  if (!entry || !solution || isRefusal(solution)) return { name: "a wallbox", per100Km: otherwise };
+  const km = ((solution.endSoc - solution.start.soc) * solution.circuit.pack.usableWh) / plan.car.whPerKm;
+  return { name: entry.name, per100Km: cents((100 * amountOf(solution.bill.total)) / km) };
+}
+
 /** What the money questions start from: the path in view, the household's own prices, usual figures for the rest. */
 export function firstMoney(
   garage: Garage,
@@ -43,15 +82,15 @@ export function firstMoney(
   return {
     lead: {
       by: "meters",
-      ohms: 0.37,
-      nearW: 3000,
-      farW: 2948,
+      ohms: 0.52,
+      nearW: 2240,
+      farW: 2190,
       gauge: "1.5 mm2",
-      amps: Math.round((3000 / volts) * 10) / 10,
+      amps: Math.round((2240 / volts) * 10) / 10,
       volts,
       lengthM: 25,
-      hours: 12,
-      sessions: 150,
+      hours: 9,
+      sessions: 140,
       perKWh,
       thicker: "6 mm2",
       thickerPrice: price(120),
@@ -70,9 +109,11 @@ export function firstMoney(
     payback: {
       kmAYear: KM_A_YEAR,
       years: 8,
-      elsewhere: cents(elsewhere(offers) ?? per100Km * 2),
+      elsewhere: cents(
+        elsewhere(offers) ?? (usualRate(PUBLIC_PRICE.post, currency) * wallWhPerKm * 100) / 1000,
+      ),
       now: { name: plan.name, per100Km, aYear: 0, share: 0.7 },
-      then: { name: "a wallbox", per100Km: cents(per100Km * 0.9), aYear: 0, share: 0.95 },
+      then: { ...wallboxOf(garage, plan, draft.carId, per100Km), aYear: 0, share: 0.95 },
       items: USUAL_ITEMS.map(({ what, low, high, sign }) => ({
         what,
         sign,

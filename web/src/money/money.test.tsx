@@ -19,7 +19,7 @@ import { moneyStoreOf } from "../state/money";
 import { pricesDiffer, stretchesOfSlots } from "./bands";
 import { Elements } from "./Elements";
 import { firstMoney } from "./first";
-import { amountText, moreText, tickText } from "./money";
+import { amountText, tickText } from "./money";
 import { NumberInput } from "./NumberInput";
 import { Terms } from "./Terms";
 
@@ -34,11 +34,6 @@ test("amounts: cents where they are enough, a thousandth where a price is small,
     amountText(0, "EUR"),
     amountText(-0.05, "EUR"),
   ]).toEqual(["€12.35", "€0.123", "€0.00", "-€0.05"]);
-  expect([moreText(2, "EUR"), moreText(-2, "EUR"), moreText(0.001, "EUR")]).toEqual([
-    "€2.00 more",
-    "€2.00 less",
-    "the same",
-  ]);
   expect([tickText(14_000, "EUR"), tickText(2.5, "EUR")]).toEqual(["€14,000", "€2.50"]);
   expect(amountText(Number.NaN, "EUR")).toBe("–");
 });

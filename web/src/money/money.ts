@@ -20,9 +20,3 @@ export const tickText = (amount: number, currency: string): string =>
   Math.abs(amount) < 100
     ? amountText(amount, currency)
     : moneyText(micros(amount), currency).replace(/[.,]\d{2}(?!\d)/, "");
-
-/** More or less, in words. */
-export const moreText = (amount: number, currency: string): string =>
-  Math.abs(amount) < 0.005
-    ? "the same"
-    : `${moneyText(micros(Math.abs(amount)), currency)} ${amount > 0 ? "more" : "less"}`;

@@ -1,7 +1,7 @@
 import { Link } from "react-router-dom";
 import type { Charging } from "../solve/answer";
 import { useSolve } from "../solve/store";
-import { moneyText } from "../format/number";
+import { comparedText, moneyText } from "../format/number";
 import { localAt } from "./answers";
 import { timeText } from "../format/manner";
 
@@ -15,7 +15,8 @@ export function Cheaper({ charging }: { readonly charging: Charging }) {
   return (
     <p className="cheaper">
       At the cheapest hours, from {timeText(localAt(solution, cheaper.from))}, this charge costs{" "}
-      <b>{moneyText(cheaper.cost, currency)}</b>, {moneyText(cheaper.saves, currency)} less.{" "}
+      <b>{moneyText(cheaper.cost, currency)}</b>,{" "}
+      {comparedText(cheaper.cost, cheaper.atOnce, currency, "at once")}.{" "}
       <Link to="/money/when">When to charge</Link>
     </p>
   );

@@ -1,8 +1,10 @@
 import {
   CAUSE_WORDS,
   LOSS_CAUSES,
-  energyShare,
+  energyCost,
+  lossShare,
   wattHours,
+  type Micros,
   type LossCause,
   type Plan,
   type Solution,
@@ -46,12 +48,14 @@ export default function Flow({ solution: { ledger, bill, run }, plan }: Props) {
       .map((cause) => ({ from: CAR, to: CAUSE_WORDS[cause], flow: ledger[cause] })),
   ];
   const { currency } = plan.household;
-  const row = (name: string, wh: number) => (
+  const lossOf = (wh: number) => lossShare(bill, wattHours(wh), ledger.lost);
+  const paid = energyCost(bill);
+  const row = (name: string, wh: number, money: Micros) => (
     <tr key={name}>
       <th scope="row">{name}</th>
       <td>{figureText(energyFigure(wh))}</td>
       <td>{percentText(ledger.wall > 0 ? wh / ledger.wall : 0, 1)}</td>
-      <td>{moneyText(energyShare(bill, wattHours(wh)), currency)}</td>
+      <td>{moneyText(money, currency)}</td>
     </tr>
   );
   const hours = (run.slices.at(-1)?.to ?? 0) / 3600;
@@ -93,10 +97,10 @@ export default function Flow({ solution: { ledger, bill, run }, plan }: Props) {
             </tr>
           </thead>
           <tbody>
-            {causes.map((cause) => row(CAUSE_WORDS[cause], ledger[cause]))}
-            {row("stored in the battery", ledger.stored)}
+            {causes.map((cause) => row(CAUSE_WORDS[cause], ledger[cause], lossOf(ledger[cause])))}
+            {row("stored in the battery", ledger.stored, (paid - bill.lost) as Micros)}
           </tbody>
-          <tfoot>{row("on the meter", ledger.wall)}</tfoot>
+          <tfoot>{row("on the meter", ledger.wall, paid)}</tfoot>
         </table>
         {ledger.upstream > 0 && (
           <p className="quiet">
@@ -107,7 +111,7 @@ export default function Flow({ solution: { ledger, bill, run }, plan }: Props) {
         <p className="quiet">
           The car’s own draw runs for all {hours.toFixed(1)} h and is {percentText(ownShare)} of the loss:
           twice the current would halve it, {figureText(energyFigure(ledger.ownDraw / 2))} or{" "}
-          {moneyText(energyShare(bill, wattHours(ledger.ownDraw / 2)), currency)} a session.
+          {moneyText(lossOf(ledger.ownDraw / 2), currency)} a session.
         </p>
       </div>
     </div>

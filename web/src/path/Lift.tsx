@@ -1,9 +1,9 @@
 import Button from "react-bootstrap/Button";
-import type { Rung } from "@kettleback/core";
+import { micros, type Rung } from "@kettleback/core";
 import type { Charging } from "../solve/answer";
 import { useSolve } from "../solve/store";
 import type { Draft, Trial } from "../state/draft";
-import { durationText, figureText, moneyText, powerFigure } from "../format/number";
+import { durationText, figureText, moreText, powerFigure } from "../format/number";
 
 interface Props {
   readonly charging: Charging;
@@ -40,10 +40,8 @@ const WIRING: ReadonlySet<Rung["effort"]> = new Set(["repair", "outlet", "wired"
 function gains({ gainW, secondsSaved, costMore }: Rung, currency: string): string {
   if (secondsSaved === null || costMore === null) return `${figureText(powerFigure(gainW))} in the battery`;
   if (Math.abs(secondsSaved) < 5 * A_MINUTE && gainW < 50) return "no faster, and safe";
-  const cost =
-    costMore === 0
-      ? "same cost"
-      : `${moneyText(Math.abs(costMore) as typeof costMore, currency)} ${costMore < 0 ? "less" : "more"}`;
+  const more = moreText(costMore, micros(0), currency);
+  const cost = more === "the same" ? "same cost" : more;
   return `+${figureText(powerFigure(gainW))}, ${durationText(secondsSaved)} sooner, ${cost}`;
 }
 

@@ -19,7 +19,7 @@ export interface Aside {
   readonly rungs: readonly Rung[];
   readonly steps: readonly StepRow[];
   /** What the cheapest hours save against starting at once, and when they begin; null where they save nothing. */
-  readonly cheaper: { readonly cost: Micros; readonly saves: Micros; readonly from: Seconds } | null;
+  readonly cheaper: { readonly cost: Micros; readonly atOnce: Micros; readonly from: Seconds } | null;
 }
 
 /** A saving below this (a hundredth of the currency) is not worth a sentence. */
@@ -31,7 +31,9 @@ function cheaperOf(plan: Plan, clock: Clock): Aside["cheaper"] {
   const { by, atOnce } = schedulesOf(plan, solution);
   const cheapest = by.cheapest?.bill.total ?? atOnce.bill.total;
   const saves = (atOnce.bill.total - cheapest) as Micros;
-  return saves < WORTH ? null : { cost: cheapest, saves, from: by.cheapest?.windows[0]?.from ?? 0 };
+  return saves < WORTH
+    ? null
+    : { cost: cheapest, atOnce: atOnce.bill.total, from: by.cheapest?.windows[0]?.from ?? 0 };
 }
 
 /** Works it out. */
