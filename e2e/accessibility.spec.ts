@@ -170,7 +170,7 @@ const MONEY: typeof SCREENS = {
     await page.getByRole("alert").waitFor();
   }),
   "money, against fuel": money("Against fuel", (page) => page.getByText("Both cost the same at").waitFor()),
-  "money, payback": money("What pays back", (page) => page.getByText("It just pays in").waitFor()),
+  "money, payback": money("What pays back", (page) => page.getByText("at which it pays in").waitFor()),
   "money, memberships": money("Memberships", (page) => page.getByText("It pays from").waitFor()),
 };
 

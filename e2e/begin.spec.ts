@@ -37,6 +37,9 @@ testEmpty(
     );
     await expect(hangs).not.toContainText("The battery");
     await hangs.getByRole("button", { name: /own draw: I know it/ }).click();
+    await expect(hangs.getByLabel("Own draw while charging, W")).toBeFocused();
+    await page.keyboard.type("200");
+    await page.keyboard.press("Enter");
     await expect(hangs).not.toContainText("own draw");
   },
 );
@@ -48,7 +51,7 @@ testEmpty("knowing nothing at all is enough, on a phone too; what is assumed is 
   await expect(verdict(page)).toContainText("narrowest link");
   const hangs = page.getByRole("region", { name: "What it hangs on" });
   await expect(hangs).toContainText("The battery, 51 to 69 kWh");
-  await expect(hangs).toContainText("The onboard charger's amps");
+  await expect(hangs).toContainText("The onboard charger's phases and amps, 1 × 16 A to 3 × 32 A");
 });
 
 testEmpty(
@@ -58,7 +61,7 @@ testEmpty(
     await page.getByLabel("Onboard charger, kW").fill("11");
     await page.getByLabel("Phases of the charger").selectOption("one phase");
     await expect(page.getByRole("alert")).toContainText(
-      "11 kW on one phase contradict each other: 11 kW is 3 × 16 A at 230 V",
+      "11 kW on one phase contradict each other: 11 kW on one phase would be 48 A; it is 3 × 16 A at 230 V",
     );
     await expect(page.getByRole("button", { name: "Show me the answer" })).toBeDisabled();
     await page.getByLabel("Onboard charger, kW").fill("77");

@@ -8,3 +8,7 @@ if (seed !== "random") fc.configureGlobal({ seed: Number(seed) });
 
 // A page's globals that the simulated one lacks.
 globalThis.structuredClone ??= (value) => deserialize(serialize(value));
+globalThis.ResizeObserver ??= class {
+  observe() {}
+  disconnect() {}
+};

@@ -1,5 +1,6 @@
 import { useState } from "react";
 import {
+  micros,
   moveVerdict,
   STAYS,
   staysOf,
@@ -9,7 +10,14 @@ import {
   type Stay,
 } from "@kettleback/core";
 import { FigureInput } from "../format/FigureInput";
-import { distanceFigure, durationText, energyFigure, figureText, moneyText } from "../format/number";
+import {
+  distanceFigure,
+  durationText,
+  energyFigure,
+  figureText,
+  moneyText,
+  moreText,
+} from "../format/number";
 import { useSolved } from "../solve/useSolved";
 import { cellsOfCar, type ViewProps } from "./LineupScreen";
 
@@ -48,6 +56,11 @@ export default function StayView({ solved, selected, onSelect }: ViewProps) {
   const { worth, best } = moveVerdict(stays, here);
   const { distanceUnit: unit, currency } = open.household;
   const km = (n: number) => figureText(distanceFigure(n, unit));
+  const hereCost = stays.find(({ row }) => row === here)?.cost ?? micros(0);
+  const costs = ({ cost }: Stay): string => {
+    const more = moreText(cost, hereCost, currency);
+    return more === "the same" ? "for the same money" : `for ${more}`;
+  };
   return (
     <section className="view-panel" aria-label="A stay">
       <div className="view-tools">
@@ -118,7 +131,7 @@ export default function StayView({ solved, selected, onSelect }: ViewProps) {
           {best.row === here
             ? `Stay where you are: nothing else gives more in ${durationText(hours * 3600)}.`
             : worth
-              ? `${best.row.plan.name} is worth the move: ${km(best.moreKm)} more, for ${moneyText(best.moreCost, currency)} more.`
+              ? `${best.row.plan.name} is worth the move: ${km(best.moreKm)} more, ${costs(best)}.`
               : `Not worth the move: ${best.row.plan.name} would give ${km(best.moreKm)} more, below the ${km(WORTH_MOVING_KM)} it takes to get up for.`}
         </p>
       )}
@@ -142,6 +155,7 @@ export default function StayView({ solved, selected, onSelect }: ViewProps) {
                   key={way.get(stay.row)}
                   stay={stay}
                   here={stay.row === here}
+                  hereCost={hereCost}
                   km={km}
                   currency={currency}
                 />
@@ -157,11 +171,12 @@ export default function StayView({ solved, selected, onSelect }: ViewProps) {
 interface RowProps {
   readonly stay: Stay;
   readonly here: boolean;
+  readonly hereCost: Micros;
   km(n: number): string;
   readonly currency: string;
 }
 
-function StayRow({ stay, here, km, currency }: RowProps) {
+function StayRow({ stay, here, hereCost, km, currency }: RowProps) {
   const signed = (n: number, text: string) => (n > 0 ? `+${text}` : n < 0 ? `−${text}` : text);
   return (
     <tr className={here ? "selected" : ""}>
@@ -173,7 +188,7 @@ function StayRow({ stay, here, km, currency }: RowProps) {
       <td>
         {here
           ? "you stand here"
-          : `${signed(stay.moreKm, km(Math.abs(stay.moreKm)))}, ${signed(stay.moreCost, moneyText(Math.abs(stay.moreCost) as Micros, currency))}`}
+          : `${signed(stay.moreKm, km(Math.abs(stay.moreKm)))}, ${moreText(stay.cost, hereCost, currency)}`}
       </td>
       <td>{stay.limited ? "the time limit ends it" : stay.full ? "reaches the target" : ""}</td>
     </tr>

@@ -60,7 +60,9 @@ const spanText = (years: number): string => {
 /** Years to pay back as people say them, between two where they differ. */
 export const yearsText = ({ low, high }: NonNullable<Payback["years"]>): string => {
   const [from, to] = [spanText(low), spanText(high)];
-  return from === to ? from : low <= 0 ? `up to ${to}` : `${from} to ${to}`;
+  if (low <= 0 && from !== to) return `up to ${to}`;
+  const unit = / (?:months|years)$/.exec(to)?.[0] ?? to;
+  return from === to ? from : `${from.endsWith(unit) ? from.slice(0, -unit.length) : from} to ${to}`;
 };
 
 /** Where it pays, in words; `text` tells a value with its unit. */

@@ -17,6 +17,7 @@ export function Hangs({ charging, draft }: { readonly charging: Charging; readon
   const hangs = useSolved(() => hangsOn(plan, solution.clock), [plan, solution]);
   const { garage, keep } = useGarage();
   const [asking, setAsking] = useState<Assumed | null>(null);
+  const [left, setLeft] = useState<Assumed | null>(null);
   if (!hangs || hangs.length === 0) return null;
   const row = garage?.cars.find(({ id }) => id === draft.carId);
   const known = (car: Car) => {
@@ -40,6 +41,8 @@ export function Hangs({ charging, draft }: { readonly charging: Charging; readon
               <button
                 type="button"
                 className="btn btn-quiet btn-sm"
+                // Who leaves the field is back where it was opened.
+                autoFocus={left === hang.assumed}
                 onClick={() => setAsking(hang.assumed)}
                 aria-label={`${hang.name}: I know it`}
               >
@@ -53,7 +56,10 @@ export function Hangs({ charging, draft }: { readonly charging: Charging; readon
                 household={plan.household}
                 system={plan.outlet.supply.system}
                 onKnown={known}
-                onCancel={() => setAsking(null)}
+                onCancel={() => {
+                  setLeft(hang.assumed);
+                  setAsking(null);
+                }}
               />
             )}
           </li>

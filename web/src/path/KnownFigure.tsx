@@ -1,4 +1,4 @@
-import { useId, useState } from "react";
+import { useEffect, useId, useRef, useState } from "react";
 import Button from "react-bootstrap/Button";
 import {
   acceptanceOf,
@@ -127,6 +127,12 @@ export function KnownFigure({ assumed, car, household, system, onKnown, onCancel
   const asked = askedOf(assumed, car, household, system, phases);
   const [typed, setTyped] = useState(asked.value);
   const [problem, setProblem] = useState<string | null>(null);
+  const form = useRef<HTMLFormElement>(null);
+  useEffect(() => {
+    const field = form.current?.querySelector("input");
+    field?.focus();
+    field?.select();
+  }, []);
   const take = () => {
     const found = carWith(asked, typed, assumed);
     if (typeof found === "string") setProblem(found);
@@ -134,6 +140,7 @@ export function KnownFigure({ assumed, car, household, system, onKnown, onCancel
   };
   return (
     <form
+      ref={form}
       className="known-figure"
       noValidate
       onSubmit={(e) => {
