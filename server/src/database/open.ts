@@ -31,9 +31,9 @@ export async function openDatabase(file: string): Promise<MikroORM> {
   const orm = await MikroORM.init(options(file));
   try {
     const connection = orm.em.getConnection();
+    await connection.execute("pragma busy_timeout = 5000");
     if (file !== ":memory:") await connection.execute("pragma journal_mode = wal");
     await connection.execute("pragma synchronous = full");
-    await connection.execute("pragma busy_timeout = 5000");
     await refuseNewer(orm, file);
     await orm.migrator.up();
     const drift = await orm.schema.getUpdateSchemaSQL({ wrap: false, safe: false });

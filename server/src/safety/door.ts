@@ -89,11 +89,15 @@ export class Door {
 
   private begin(from: string, browser: string): string {
     const at = this.now();
-    for (const { id, seenAt } of this.sessions.values()) if (at - seenAt > IDLE_MS) this.sessions.delete(id);
+    this.list();
     if (this.sessions.size >= MOST_SESSIONS) this.sessions.delete(this.sessions.keys().next().value!);
     const id = randomBytes(16).toString("hex");
     this.sessions.set(id, { id, madeAt: at, seenAt: at, from, browser: browser.slice(0, 200) });
     return `${id}.${this.sign(id)}`;
+  }
+
+  private isOver({ seenAt }: DoorSession): boolean {
+    return this.now() - seenAt > IDLE_MS;
   }
 
   private sign(id: string): string {
@@ -106,7 +110,7 @@ export class Door {
     const [own, sent] = [Buffer.from(this.sign(id)), Buffer.from(signature)];
     if (own.length !== sent.length || !timingSafeEqual(own, sent)) return undefined;
     const session = this.sessions.get(id);
-    if (!session || this.now() - session.seenAt > IDLE_MS) {
+    if (!session || this.isOver(session)) {
       this.sessions.delete(id);
       return undefined;
     }
@@ -115,7 +119,9 @@ export class Door {
     return seen;
   }
 
+  /** The sessions that are not over. */
   list(): DoorSession[] {
+    for (const session of this.sessions.values()) if (this.isOver(session)) this.sessions.delete(session.id);
     return [...this.sessions.values()];
   }
 

@@ -1,10 +1,11 @@
 import type { MikroORM } from "@mikro-orm/core";
 import pino from "pino";
 import request from "supertest";
-import { flatTariff, MOST_WAYS, planOf, startLineup } from "@kettleback/core";
+import { flatTariff, KINDS, MOST_WAYS, planOf, startLineup, type Kind } from "@kettleback/core";
 import { fallowQuay } from "@kettleback/core/demo";
 import { BODY_LIMIT, createApp } from "../app";
 import { openDatabase, seedDemo } from "../database";
+import { tableOf } from "../database/entities";
 
 // What is kept is written to a real disk, which may be slow.
 jest.setTimeout(30_000);
@@ -175,6 +176,13 @@ describe("a plan comes in whole or not at all", () => {
 describe("safety", () => {
   test.each([
     ["a foreign host", { Host: "kettle.example:4180" }],
+    ["a foreign host that begins as its own", { Host: "localhost.evil.example" }],
+    ["a foreign host that begins as its address", { Host: "127.0.0.1.evil.example:4180" }],
+    ["a foreign host that ends as its own", { Host: "evil-localhost:4180" }],
+    ["a foreign host behind a name to sign in with", { Host: "localhost:4180@evil.example" }],
+    ["a foreign origin that begins as its own", { Origin: "http://127.0.0.1:4180.evil.example" }],
+    ["its own host under another scheme", { Origin: "https://127.0.0.1:4180" }],
+    ["its own host at another port", { Origin: "http://127.0.0.1:4181" }],
     ["a foreign origin", { Origin: "http://kettle.example" }],
     ["an opaque origin", { Origin: "null" }],
   ])("%s is refused", async (_, headers) => {
@@ -313,15 +321,23 @@ describe("households", () => {
   });
 
   test("deleted it is gone with all it keeps, brought back it is whole; a lost update is refused", async () => {
-    const { id } = (await call.post("/api/households").send({ spec })).body as { id: string };
+    const { id } = (await call.post("/api/households").send({ plan: plan() })).body as { id: string };
+    const whole = (await call.get(`/api/households/${id}/garage`)).body as typeof fallowQuay;
+    expect(whole.paths).toHaveLength(1);
     expect((await call.delete(`/api/households/${id}`).send({ version: 7 })).status).toBe(409);
+    expect(await listed()).toContain(id);
     const gone = await call.delete(`/api/households/${id}`).send({ version: 1 });
     expect(gone.body).toMatchObject({ version: 2 });
     expect(await listed()).not.toContain(id);
     expect((await call.get(`/api/households/${id}/garage`)).status).toBe(404);
     expect((await call.put(`/api/households/${id}`).send({ version: 2, spec })).status).toBe(404);
+    expect((await call.post(`/api/households/${id}/restore`).send({ version: 1 })).status).toBe(409);
     expect((await call.post(`/api/households/${id}/restore`).send({ version: 2 })).status).toBe(200);
     expect(await listed()).toContain(id);
+    expect((await call.get(`/api/households/${id}/garage`)).body).toEqual({
+      ...whole,
+      household: { ...whole.household, version: 3 },
+    });
   });
 
   test("a broken household or plan is refused by field, and nothing is added", async () => {
@@ -337,14 +353,62 @@ describe("households", () => {
   });
 
   test("the demo is put in beside one's own, taken out, and put in again as it was left", async () => {
-    const { version } = (await garage()).household;
-    await call.delete("/api/households/fallow-quay").send({ version });
+    const { household, cars } = await garage();
+    const [car] = cars;
+    const left = { ...car!.spec, name: "Renamed before it went" };
+    const changed = await call.put(`${AT}/cars/${car!.id}`).send({ version: car!.version, spec: left });
+    expect(changed.status).toBe(200);
+    await call.delete("/api/households/fallow-quay").send({ version: household.version });
     expect(await listed()).not.toContain("fallow-quay");
     const back = await call.post("/api/demo").send({});
     expect((back.body as { id: string }[]).map(({ id }) => id)).toEqual(
       expect.arrayContaining(["fallow-quay", "larch-hollow"]),
     );
-    expect((await garage()).cars.length).toBeGreaterThan(0);
+    const again = await garage();
+    expect(again.cars.find(({ id }) => id === car!.id)!.spec).toEqual(left);
+    expect(again.cars).toHaveLength(cars.length);
+    await call.put(`${AT}/cars/${car!.id}`).send({ version: car!.version + 1, spec: car!.spec });
+  });
+
+  test("a part that was deleted is not named anew, by a path or by an imported plan", async () => {
+    const own = (await call.post("/api/households").send({ plan: plan() })).body as { id: string };
+    const at = `/api/households/${own.id}`;
+    const kept = async () => (await call.get(`${at}/garage`)).body as typeof fallowQuay;
+    const before = await kept();
+    const [car, path] = [before.cars[0]!, before.paths[0]!];
+    expect((await call.delete(`${at}/cars/${car.id}`).send({ version: 1 })).status).toBe(200);
+    const refused = await call.post(`${at}/paths`).send({ spec: path.spec });
+    expect(refused.body).toMatchObject({ errors: [{ field: "spec.carId" }] });
+    const put = await call.put(`${at}/paths/${path.id}`).send({ version: 1, spec: path.spec });
+    expect(put.body).toMatchObject({ errors: [{ field: "spec.carId" }] });
+    expect((await kept()).paths).toEqual(before.paths);
+    expect((await call.post(`${at}/import`).send(plan())).status).toBe(201);
+    const after = await kept();
+    const added = after.paths.find(({ id }) => id !== path.id)!;
+    expect(after.cars.map(({ id }) => id)).toEqual([added.spec.carId]);
+    expect(added.spec.carId).not.toBe(car.id);
+  });
+
+  test("where the last part cannot be written, nothing of the household and its plan is kept", async () => {
+    const before = await listed();
+    const count = async (table: string) =>
+      (await orm.em.fork().getConnection().execute<{ n: number }[]>(`select count(*) n from ${table}`))[0]!.n;
+    const tables = ["household", ...Object.keys(KINDS).map((kind) => tableOf(kind as Kind))];
+    const counts = await Promise.all(tables.map(count));
+    await orm.em
+      .getConnection()
+      .execute(
+        `create trigger refused before insert on ${tableOf("paths")} begin select raise(abort, 'no room'); end`,
+      );
+    try {
+      const failed = await call.post("/api/households").send({ plan: plan() });
+      expect(failed.status).toBe(500);
+      expect(JSON.stringify(failed.body)).not.toContain("no room");
+    } finally {
+      await orm.em.getConnection().execute("drop trigger refused");
+    }
+    expect(await listed()).toEqual(before);
+    expect(await Promise.all(tables.map(count))).toEqual(counts);
   });
 });
 

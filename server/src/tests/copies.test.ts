@@ -133,6 +133,8 @@ test("a log that is not the database's own is moved aside, never played into a c
   const log = readFileSync(`${file}-wal`);
   expect(log.length).toBeGreaterThan(0);
   await keeper.close();
+  // A file of its own, as another process would put it there: not the one this process may still hold.
+  rmSync(file);
   copyFileSync(join(copiesFolder(file), listed()[0]!), file);
   writeFileSync(`${file}-wal`, log);
   const again = await Keeper.open(file);

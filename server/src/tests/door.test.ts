@@ -106,11 +106,40 @@ test("guesses sent together count one after the other: all but the first come to
     Array.from({ length: 6 }, (_, i) => door.enter(i === 5 ? PASSPHRASE : `guess ${i}`, "10.0.0.9", "")),
   );
   expect(entries.filter(({ ok }) => ok)).toEqual([]);
-  const elsewhere = await Promise.all(
-    ["10.0.0.1", "10.0.0.2", "10.0.0.3"].map((from) => door.enter("guess", from, "")),
+});
+
+test("of 200 that come at once with the right passphrase from everywhere two are weighed, the rest put off", async () => {
+  const entries = await Promise.all(
+    Array.from({ length: 200 }, (_, i) => door.enter(PASSPHRASE, `10.0.1.${i}`, "")),
   );
-  // Two are weighed at once; a third, from wherever, waits.
-  expect(elsewhere.filter((entry) => !entry.ok && entry.waitMs === 1000)).toHaveLength(3);
+  expect(entries.filter(({ ok }) => ok)).toHaveLength(2);
+  expect(entries.filter((entry) => !entry.ok && entry.waitMs === 1000)).toHaveLength(198);
+  // Who was put off was not judged: the next try counts as the first.
+  expect((await door.enter(PASSPHRASE, "10.0.1.199", "")).ok).toBe(true);
+});
+
+test("of 200 guesses at once over the network from one address one is weighed, and none gets in", async () => {
+  const agent = call();
+  const answers = await Promise.all(
+    Array.from({ length: 200 }, (_, i) => guess(agent, i === 199 ? PASSPHRASE : `guess ${i}`)),
+  );
+  expect(answers.map(({ status }) => status)).toEqual(Array.from({ length: 200 }, () => 429));
+  expect(answers.some(({ headers }) => headers["set-cookie"])).toBe(false);
+});
+
+test("a session that is used lives on; a week without use ends it, and it is no longer listed", async () => {
+  const day = 24 * 3600 * 1000;
+  const entry = await door.enter(PASSPHRASE, "10.0.0.9", "");
+  if (!entry.ok) throw new Error("not let in");
+  for (let i = 0; i < 3; i++) {
+    clock += 6 * day;
+    expect(door.admitted(entry.cookie)).toBeDefined();
+  }
+  clock += 7 * day;
+  expect(door.list()).toHaveLength(1);
+  clock += 1;
+  expect(door.list()).toEqual([]);
+  expect(door.admitted(entry.cookie)).toBeUndefined();
 });
 
 test("a forged, an ended and a forgotten cookie are none", async () => {
@@ -130,7 +159,7 @@ test("a forged, an ended and a forgotten cookie are none", async () => {
     expect(door.admitted(forged)).toBeUndefined();
   const other = await Door.for(PASSPHRASE, () => clock);
   expect(other.admitted(cookie)).toBeUndefined();
-  clock += 8 * 24 * 3600 * 1000;
+  expect([door.end(id), door.end(id)]).toEqual([true, false]);
   expect(door.admitted(cookie)).toBeUndefined();
 });
 

@@ -95,7 +95,18 @@ test("a thing is deleted and brought back; a household's settings are shown in b
   expect(state().households[0]!.version).toBe(2);
 });
 
-test("a plan comes in with all it brings, unless another household is in view by then", async () => {
+test("a plan that came in late is not shown in the household in view by then", async () => {
+  const late = pending<Garage>();
+  jest.spyOn(api, "importPlan").mockResolvedValue(fallowQuay.paths[0]!);
+  jest.spyOn(api, "garage").mockReturnValue(late.promise);
+  const taken = state().importPlan({} as never);
+  useGarage.setState({ garage: larchHollow, householdId: "larch-hollow" });
+  late.settle({ ...fallowQuay, leads: [] });
+  await taken;
+  expect(state().garage).toBe(larchHollow);
+});
+
+test("a plan comes in with all it brings, and is shown with it", async () => {
   const path = fallowQuay.paths[0]!;
   jest.spyOn(api, "importPlan").mockResolvedValue(path);
   jest.spyOn(api, "garage").mockResolvedValue({ ...fallowQuay, leads: [] });
