@@ -53,6 +53,9 @@ const CORD: Readonly<Record<string, Amps>> = {
   "2.5 mm2": 25,
   "4 mm2": 32,
   "6 mm2": 40,
+  // NEC table 400.5(A)(1), column B: two loaded conductors and earth.
+  "18 AWG": 10,
+  "16 AWG": 13,
 };
 
 /**

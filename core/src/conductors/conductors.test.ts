@@ -9,7 +9,9 @@ import {
   breakerFrom,
   breakerUpTo,
   copperFactor,
+  FIXED_GAUGES,
   FIXED_OHMS_PER_KM,
+  FLEXIBLE_GAUGES,
   FLEXIBLE_OHMS_PER_KM,
   fixedOhmsPerKm,
   flexibleOhmsPerKm,
@@ -31,6 +33,16 @@ test.each([
 
 test("copper from 20 to 75 °C is × 1.216 (IEC 60028)", () => expect(copperFactor(75)).toBeCloseTo(1.216, 3));
 
+test("16 AWG is 1.31 mm² and holds 13 A as a cord, 18 AWG 10 A (ASTM B258; NEC 400.5(A)(1), from memory); no house is wired with them", () => {
+  expect(gaugeArea("16 AWG")).toBeCloseTo(1.31, 2);
+  expect(gaugeArea("18 AWG")).toBeCloseTo(0.823, 3);
+  expect([cordAmps("16 AWG"), cordAmps("18 AWG")]).toEqual([13, 10]);
+  expect(
+    FIXED_GAUGES.filter((gauge) => gauge === ("16 AWG" as string) || gauge === ("18 AWG" as string)),
+  ).toEqual([]);
+  expect(FLEXIBLE_GAUGES).toEqual(expect.arrayContaining(["16 AWG", "18 AWG"]));
+});
+
 test("the tables are complete (IEC 60228 class 5; class 1 and 2; NEC chapter 9 table 8, from memory)", () => {
   expect(FLEXIBLE_OHMS_PER_KM["2.5 mm2"]).toBe(7.98);
   expect(Object.values(FLEXIBLE_OHMS_PER_KM)).toEqual([
@@ -38,7 +50,7 @@ test("the tables are complete (IEC 60228 class 5; class 1 and 2; NEC chapter 9 t
   ]);
   expect(Object.values(FIXED_OHMS_PER_KM)).toEqual([12.1, 7.41, 4.61, 3.08, 1.83, 1.15, 0.727, 0.524]);
   expect(Object.values(AWG_OHMS_PER_KFT_75C)).toEqual([
-    3.14, 1.98, 1.24, 0.778, 0.491, 0.308, 0.245, 0.194, 0.154,
+    7.95, 4.99, 3.14, 1.98, 1.24, 0.778, 0.491, 0.308, 0.245, 0.194, 0.154,
   ]);
 });
 

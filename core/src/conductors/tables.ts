@@ -26,6 +26,8 @@ export const FIXED_OHMS_PER_KM = {
 
 /** NEC chapter 9 table 8, uncoated stranded copper: AWG to Ω per 1000 ft at 75 °C. Recalled: wants a second source. */
 export const AWG_OHMS_PER_KFT_75C = {
+  "18 AWG": 7.95,
+  "16 AWG": 4.99,
   "14 AWG": 3.14,
   "12 AWG": 1.98,
   "10 AWG": 1.24,
@@ -39,12 +41,14 @@ export const AWG_OHMS_PER_KFT_75C = {
 
 type Key<T> = Extract<keyof T, string>;
 export type FlexibleGauge = Key<typeof FLEXIBLE_OHMS_PER_KM> | Key<typeof AWG_OHMS_PER_KFT_75C>;
-export type FixedGauge = Key<typeof FIXED_OHMS_PER_KM> | Key<typeof AWG_OHMS_PER_KFT_75C>;
+/** Sizes that only cords are made in: no house wiring (NEC 310.3). */
+type CordOnly = "18 AWG" | "16 AWG";
+export type FixedGauge = Key<typeof FIXED_OHMS_PER_KM> | Exclude<Key<typeof AWG_OHMS_PER_KFT_75C>, CordOnly>;
 export const FLEXIBLE_GAUGES = [
   ...Object.keys(FLEXIBLE_OHMS_PER_KM),
   ...Object.keys(AWG_OHMS_PER_KFT_75C),
 ] as [FlexibleGauge, ...FlexibleGauge[]];
-export const FIXED_GAUGES = [...Object.keys(FIXED_OHMS_PER_KM), ...Object.keys(AWG_OHMS_PER_KFT_75C)] as [
-  FixedGauge,
-  ...FixedGauge[],
-];
+export const FIXED_GAUGES = [
+  ...Object.keys(FIXED_OHMS_PER_KM),
+  ...Object.keys(AWG_OHMS_PER_KFT_75C).filter((gauge) => gauge !== "18 AWG" && gauge !== "16 AWG"),
+] as [FixedGauge, ...FixedGauge[]];

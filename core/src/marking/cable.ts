@@ -1,6 +1,6 @@
 import { proximityToAmps } from "../signals";
 import type { Amps, Ohms } from "../units";
-import { readMarking, readRating, type Marking } from "./read";
+import { readAmps, readMarking, readRating, type Marking } from "./read";
 
 /** Contacts of a Type 2 face that can be seen filled or empty. Type 1 has L1, N and PE only. */
 export const POWER_CONTACTS = ["L1", "L2", "L3", "N", "PE"] as const;
@@ -58,7 +58,9 @@ export function readCable(evidence: Evidence): Reading {
   const rating = evidence.marking ? readRating(evidence.marking) : undefined;
   const because: string[] = [];
   const contradictions: string[] = [];
-  if (evidence.marking?.trim() && !marking && !rating)
+  const bare = evidence.marking ? readAmps(evidence.marking) : undefined;
+  const printed = rating?.amps ?? bare;
+  if (evidence.marking?.trim() && !marking && printed === undefined)
     contradictions.push(
       "The marking names no power cores that could be read: look for something like 3G2.5 or 5G6.",
     );
@@ -97,6 +99,7 @@ export function readCable(evidence: Evidence): Reading {
         `${rating.lanes} × ${rating.amps} A is printed on it, but it carries one lane only: cores decide.`,
       );
   }
+  if (!rating && bare !== undefined) because.push(`${bare} A is printed on it.`);
   if (evidence.filled && !evidence.filled.has("PE"))
     contradictions.push(
       "The earth contact (PE) is empty: no charging cable is made like that. Do not use it.",
@@ -112,23 +115,23 @@ export function readCable(evidence: Evidence): Reading {
   const pair =
     marking &&
     USUAL_AMPS.find((row) => row.area === marking.areaMm2 && (!row.cores || row.cores === marking.cores));
-  if (pair && !coded && !rating)
+  if (pair && !coded && printed === undefined)
     because.push(`${marking.areaMm2} mm² is usually sold as ${pair.amps} A (common practice).`);
   if (coded && pair && coded > pair.codes)
     contradictions.push(
       `The resistor codes ${coded} A, but ${marking.areaMm2} mm² is usually sold as ${pair.amps} A: thinner copper than the code promises.`,
     );
-  if (rating && coded && rating.amps > coded)
+  if (printed !== undefined && coded && printed > coded)
     contradictions.push(
-      `${rating.amps} A is printed on it, but its resistor codes ${coded} A: that is what flows.`,
+      `${printed} A is printed on it, but its resistor codes ${coded} A: that is what flows.`,
     );
-  if (rating && pair && rating.amps > pair.codes)
+  if (printed !== undefined && pair && printed > pair.codes)
     contradictions.push(
-      `${rating.amps} A is printed on it, but ${marking.areaMm2} mm² is usually sold as ${pair.amps} A.`,
+      `${printed} A is printed on it, but ${marking.areaMm2} mm² is usually sold as ${pair.amps} A.`,
     );
   // What is printed is what it may carry; the resistor is what both sides are told, and the lesser flows.
   const told = coded ?? pair?.amps;
-  const amps = rating ? Math.min(rating.amps, told ?? Infinity) : told;
+  const amps = printed === undefined ? told : Math.min(printed, told ?? Infinity);
   return {
     marking,
     lanes,

@@ -46,6 +46,26 @@ test("what is printed is held against cores, copper and resistor", () => {
   });
 });
 
+test("amps printed by themselves are what the cable may carry, not what its copper is usually sold as", () => {
+  // 5G6 is usually sold as 32 A; printed 16 A or 20 A it is that.
+  expect(readCable({ marking: "5G6 16 A" })).toMatchObject({ lanes: 3, amps: 16, contradictions: [] });
+  expect(readCable({ marking: "5G6 20 amps" }).amps).toBe(20);
+  expect(readCable({ marking: "5G6 32A, fused 20 A" }).amps).toBe(20);
+  expect(readCable({ marking: "20 A" })).toMatchObject({ lanes: undefined, amps: 20, contradictions: [] });
+  expect(readCable({ marking: "5G6 32 A", proximityOhms: 680 })).toMatchObject({
+    amps: 20,
+    contradictions: ["32 A is printed on it, but its resistor codes 20 A: that is what flows."],
+  });
+  expect(readCable({ marking: "3G2.5 32 A" }).contradictions.join()).toContain("usually sold as 16 A");
+  // Less than the pilot's least current, or a number of cores, is no rating.
+  expect(readCable({ marking: "5G6 2 A" }).amps).toBe(32);
+});
+
+test.each(["AWG 3x10", "3x10 AWG", "3C10 AWG", "AWG 10/3", "AWG 10x3 SJOOW"])(
+  "%p is a size of its own, no area of 10 mm²",
+  (text) => expect(readMarking(text)).toBeUndefined(),
+);
+
 test.each([
   // Usual pairs of copper and resistor, common practice.
   ["3G2.5", 680, 20],

@@ -20,9 +20,11 @@ export interface Rating {
 /** A harmonised code: one letter, two digits, then letters and digits, and a dash with one letter (F, K, R, U). */
 const FAMILY = /\b([A-Z]\d{2}[A-Z][A-Z0-9]*(?:-[A-Z](?![A-Z]))?)/;
 /** Lanes × amps: 3x16A, 1 × 32 A. Not AWG, not a longer word. */
-const RATED = /(?<![\d.,])([1-3])\s*[x×*]\s*(\d{1,3})\s*A(?![A-Za-z])/gi;
-/** A number of AWG cores: 3x16AWG. Its size is no area in mm². */
-const AWG = /\d{1,2}\s*[x×*G]\s*\d{1,2}\s*AWG/gi;
+const RATED = /(?<![\d.,])([1-3])\s*[x×*]\s*(\d{1,3})\s*A(?:mps?)?(?![A-Za-z])/gi;
+/** A number of AWG cores: 3x16AWG, 3C16AWG, AWG 3x10. Its size is no area in mm². */
+const AWG = /\d{1,2}\s*[x×*GC]\s*\d{1,2}\s*AWG|AWG\s*\d{1,2}\s*[x×*/]\s*\d{1,2}/gi;
+/** Amps that stand by themselves: 20 A. */
+const BARE = /(?<![\d.,])(?<![x×*]\s*)(\d{1,3}(?:[.,]\d)?)\s*A(?:mps?)?(?![A-Za-z])/gi;
 /** Cores, G or a times sign, area: 5G6, 3x2,5, 5 × 2.5. */
 const GROUP = /(?<![\d.,])(\d{1,2})\s*([GgXx×*])\s*(\d{1,3}(?:[.,]\d{1,2})?)(?![\d.,]*\d)/g;
 const MOST_CORES = 12;
@@ -39,6 +41,15 @@ export function readRating(text: string): Rating | undefined {
   return first && first.amps >= 6 && said.every((s) => s.lanes === first.lanes && s.amps === first.amps)
     ? first
     : undefined;
+}
+
+/** Amps that are printed by themselves, the least where several are. Never throws. */
+export function readAmps(text: string): number | undefined {
+  const said = [...text.slice(0, LONGEST).replace(RATED, " ").matchAll(BARE)].map(([, amps]) =>
+    Number(amps!.replace(",", ".")),
+  );
+  const flows = said.filter((amps) => amps >= 6);
+  return flows.length > 0 ? Math.min(...flows) : undefined;
 }
 
 /**

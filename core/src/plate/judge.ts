@@ -59,7 +59,13 @@ export function followsOf(reading: PlateReading, ampHours: number | undefined): 
       `${lanes.value === 1 ? "Up to 277 V" : "Above 277 V"} without a word on phases is usually ${lanesText(lanes.value)}.`,
     );
   const { in: into, out } = reading;
-  if (into.amps !== undefined && out.amps !== undefined && into.amps !== out.amps)
+  if (
+    into.amps !== undefined &&
+    out.amps !== undefined &&
+    into.amps !== out.amps &&
+    into.current !== "DC" &&
+    out.current !== "DC"
+  )
     lines.push(
       `${into.amps} A in and ${out.amps} A out: the lesser flows, ${Math.min(into.amps, out.amps)} A.`,
     );
@@ -103,7 +109,10 @@ export function contradictionsOf(reading: PlateReading, byProduct: number | unde
     );
   if (lanes && laneVolts && amps && watts !== undefined && kind?.value !== "lead") {
     const product = lanes.value * laneVolts.value * amps.value;
-    if (Math.abs(watts - product) > ROUNDING * product)
+    // A range of volts is judged at the end that fits.
+    const [low, high] = reading.in.volts && !reading.in.pair ? reading.in.volts : [1, 1];
+    const least = (product * low) / high;
+    if (watts > (1 + ROUNDING) * product || watts < (1 - ROUNDING) * least)
       lines.push(
         `${kW(watts)} is printed, yet ${lanesText(lanes.value)} of ${amps.value} A at ${Math.round(laneVolts.value)} V make ${kW(product)}.`,
       );
@@ -125,7 +134,10 @@ export function contradictionsOf(reading: PlateReading, byProduct: number | unde
     lines.push(
       "Double insulation (class II) means no earth is led on: not for charging a car. Do not use it.",
     );
-  if (reading.marking?.earth === false || saidOf(tokens, "gauge").some(({ cores }) => cores === 2))
+  if (
+    reading.marking?.earth === false ||
+    saidOf(tokens, "gauge").some(({ cores }) => cores === 1 || cores === 2)
+  )
     lines.push("No earth core is in it: not for charging a car. Do not use it.");
   if (outlet && amps && kind?.value === "outlet") {
     const { ratedAmps, name } = OUTLET_TYPES[outlet.value];

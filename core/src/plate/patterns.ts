@@ -1,4 +1,5 @@
 import { OUTLET_TYPE_IDS, outletType, type OutletTypeId } from "../outlets";
+import { pairsOf, type Item } from "./pairs";
 import type { PlateKind, Said } from "./token";
 
 /** A piece a plate may carry: how it is written, and what it then says; nothing where it says nothing after all. */
@@ -14,6 +15,22 @@ const M = String.raw`(\d{1,5}(?:\.\d{1,3}|,\d{1,2})?)(?![\d]|[.,]\d)`;
 const DASH = String.raw`\s*(?:-|–|—|\.{2,3}|…|to)\s*`;
 /** Not the head of a longer word. */
 const END = String.raw`(?![A-Za-z])`;
+/** Amperes, written out or not. */
+const AMPERES = String.raw`A(?:mps?|mp[eè]res?)?${END}`;
+
+/** Amounts and states in a row, at least one of each, with nothing but small words between. */
+const RUN = (state: string, unit: string): string => {
+  const between = String.raw`[\s,;:=/()–-]*(?:(?:max\.?|min\.?|only|when|if|fully|and)[\s:=]*)*`;
+  const amount = String.raw`${N}\s*(?:${unit})${END}`;
+  return String.raw`(?:${amount}${between})?(?:${state})(?:${between}(?:${amount}|${state}))+|${amount}${between}(?:${state})`;
+};
+const REEL_STATE = String.raw`\b(?:(?:un)?(?:coiled|wound|rolled|reeled)(?:\s+(?:up|out))?|extended)\b`;
+const REEL_UNIT = String.raw`kW|W|A(?:mps?)?`;
+const PACK_STATE = String.raw`\b(?:usable|net|gross|total|nominal)\b`;
+const PACK_UNIT = "kWh|Wh";
+
+/** Two voltages of one system lie √3 or 2 apart; closer ones are alternatives. */
+const LEAST_PAIR = 1.6;
 
 const num = (text: string): number => Number(text.replace(",", "."));
 const re = (source: string, flags = "gi"): RegExp => new RegExp(source, flags);
@@ -132,20 +149,25 @@ export const PATTERNS: readonly Pattern[] = [
   },
   // Reels: what they hold coiled and unrolled, in either order.
   {
-    written: re(
-      String.raw`(?:(?:fully\s+)?(un(?:coiled|wound|rolled|reeled)|extended)|(coiled|wound(?:\s+up)?|rolled(?:\s+up)?|reeled))[\s:=]*(?:max\.?\s*)?${N}\s*(kW|W|A)${END}`,
-    ),
-    said: ([open, , amount, unit]) => reel(!open, amount!, unit!),
+    written: re(String.raw`(${RUN(REEL_STATE, REEL_UNIT)})`),
+    said: ([run]) => reels(run!),
+  },
+  // What a pack holds and what of it can be used, in either order.
+  {
+    written: re(String.raw`(${RUN(PACK_STATE, PACK_UNIT)})`),
+    said: ([run]) => packs(run!),
   },
   {
-    written: re(
-      String.raw`${N}\s*(kW|W|A)\s*(?:(?:fully\s+)?(un(?:coiled|wound|rolled|reeled)|extended)|(coiled|wound(?:\s+up)?|rolled(?:\s+up)?|reeled))\b`,
-    ),
-    said: ([amount, unit, open]) => reel(!open, amount!, unit!),
+    written: re(String.raw`\bIP\s*([0-6X])([0-9X])[A-DK]?(?![\dA-Za-z])`),
+    said: ([solids, water]) => ({
+      what: "ingress",
+      solids: solids!.toUpperCase() === "X" ? undefined : Number(solids),
+      water: water!.toUpperCase() === "X" ? undefined : Number(water),
+    }),
   },
   // Lanes × amps at once.
   {
-    written: re(String.raw`(?<![\d.,])([13])\s*[x×*]\s*${M}\s*A${END}`),
+    written: re(String.raw`(?<![\d.,])([13])\s*[x×*]\s*${M}\s*${AMPERES}`),
     said: ([lanes, amps]) => [
       { what: "lanes", lanes: Number(lanes) as 1 | 3, neutral: false, earth: false },
       { what: "amps", amps: [num(amps!)] },
@@ -153,10 +175,15 @@ export const PATTERNS: readonly Pattern[] = [
   },
   {
     written: re(String.raw`${N}\s*kWh${END}`),
-    said: ([n]) => ({ what: "energy", wattHours: num(n!) * 1000 }),
+    said: ([n]) => energy(num(n!) * 1000),
   },
-  { written: re(String.raw`${N}\s*Wh${END}`), said: ([n]) => ({ what: "energy", wattHours: num(n!) }) },
+  { written: re(String.raw`${N}\s*Wh${END}`), said: ([n]) => energy(num(n!)) },
   { written: re(String.raw`${N}\s*Ah${END}`), said: ([n]) => ({ what: "ampHours", ampHours: num(n!) }) },
+  // Poles and wires of a North American device: 3P 4W. No watts.
+  {
+    written: re(String.raw`(?<![\d.,])[1-4]\s*P[\s,/-]*[2-5]\s*W(?:\s*\+\s*G)?${END}`),
+    said: () => undefined,
+  },
   {
     written: re(String.raw`${N}\s*(k?)(W|VA)${END}`),
     said: ([n, k, unit]) => ({
@@ -206,20 +233,16 @@ export const PATTERNS: readonly Pattern[] = [
       volts(low!, high, joint?.includes("/") ?? false, after ?? before),
   },
   {
-    written: re(String.raw`${N}((?:\s*[/,]\s*\d{1,3})*)\s*A${END}`),
-    said: ([first, rest]) => ({ what: "amps", amps: [num(first!), ...nums(rest ?? "")] }),
+    written: re(String.raw`${N}((?:\s*[/,]\s*\d{1,3})*)\s*${AMPERES}`),
+    said: ([first, rest]) =>
+      // No car charges on less than an ampere: that is what trips.
+      num(first!) < 1 && !rest
+        ? { what: "residual", name: `${first!} A` }
+        : { what: "amps", amps: stepsOf(num(first!), rest ?? "") },
   },
   {
     written: re(String.raw`(?<![\d.,])(1[0-2]|[1-9])\s*h${END}(?!\d)`),
     said: ([h]) => ({ what: "hour", hour: Number(h) }),
-  },
-  {
-    written: re(String.raw`\bIP\s*([0-6X])([0-9X])[A-DK]?(?![\dA-Za-z])`),
-    said: ([solids, water]) => ({
-      what: "ingress",
-      solids: solids!.toUpperCase() === "X" ? undefined : Number(solids),
-      water: water!.toUpperCase() === "X" ? undefined : Number(water),
-    }),
   },
   {
     written: re(String.raw`([+−-]?\d{1,3})\s*(?:°\s*C)?${DASH}\+?(\d{1,3})\s*°\s*C`),
@@ -234,7 +257,17 @@ export const PATTERNS: readonly Pattern[] = [
     said: ([awg, cores]) => ({ what: "gauge", awg: Number(awg), cores: Number(cores) }),
   },
   {
-    written: re(String.raw`(?<![\d.,])(?:(\d)\s*[Cx×]\s*)?(\d{1,2})\s*AWG${END}`),
+    written: re(String.raw`AWG\s*(\d{1,2})(?:\s*[x×*/]\s*(\d{1,2}))?(?![\d.,])`),
+    said: ([first, second]) => {
+      const [a, b] = [Number(first), second === undefined ? undefined : Number(second)];
+      // AWG 3x10 and AWG 10x3: cores are the lesser figure, as sizes below 6 are no cord's.
+      return b === undefined
+        ? { what: "gauge", awg: a, cores: undefined }
+        : { what: "gauge", awg: Math.max(a, b), cores: Math.min(a, b) };
+    },
+  },
+  {
+    written: re(String.raw`(?<![\d.,])(?:(\d)\s*[Cx×*]\s*)?(\d{1,2})\s*AWG${END}`),
     said: ([cores, awg]) => ({ what: "gauge", awg: Number(awg), cores: cores ? Number(cores) : undefined }),
   },
   {
@@ -247,15 +280,71 @@ export const PATTERNS: readonly Pattern[] = [
   },
 ];
 
-function reel(coiled: boolean, amount: string, unit: string): Said {
-  const n = num(amount);
-  return unit.toUpperCase() === "A"
-    ? { what: "reel", coiled, watts: undefined, amps: n }
-    : { what: "reel", coiled, watts: unit.toUpperCase() === "KW" ? n * 1000 : n, amps: undefined };
+/** Steps with slashes between, in any order; after a comma another piece may begin, so that only what rises is a list. */
+function stepsOf(first: number, rest: string): number[] {
+  const all = [first, ...nums(rest)];
+  if (!rest.includes(",")) return all;
+  const from = all.findLastIndex((amps, i) => i > 0 && amps <= all[i - 1]!);
+  return all.slice(Math.max(0, from));
 }
+
+const energy = (wattHours: number): Said => ({ what: "energy", wattHours, part: undefined });
+
+const WORD = new RegExp(String.raw`(\d+(?:[.,]\d+)?)\s*([A-Za-z]+)|[A-Za-z]+(?:\s+(?:up|out))?`, "g");
+
+/** The amounts and states of a run, amounts in W, A or Wh. */
+function itemsOf(run: string, state: string, lesser: RegExp): Item[] {
+  const isState = re(`^(?:${state})$`, "i");
+  return [...run.matchAll(WORD)].flatMap(([word, figure, unit]): Item[] => {
+    if (figure !== undefined) {
+      const thousand = /^k/i.test(unit!);
+      const family = unit!.replace(/^k/i, "").slice(0, 1).toUpperCase();
+      return [{ is: "amount", value: num(figure) * (thousand ? 1000 : 1), unit: family }];
+    }
+    return isState.test(word) ? [{ is: "state", lesser: lesser.test(word) }] : [];
+  });
+}
+
+/** What is said by the pairs of a run, and by the amounts that are nobody's. */
+function saidInRun(
+  items: readonly Item[],
+  paired: (lesser: boolean, amount: Amount) => Said,
+  alone: (amount: Amount) => Said,
+): Said[] {
+  const pairs = pairsOf(items);
+  return items.flatMap((item, at): Said[] => {
+    if (item.is !== "amount") return [];
+    const pair = pairs.find(({ amount }) => amount === at);
+    const state = pair && items[pair.state];
+    return [state?.is === "state" ? paired(state.lesser, item) : alone(item)];
+  });
+}
+type Amount = Extract<Item, { is: "amount" }>;
+
+const reels = (run: string): Said[] =>
+  saidInRun(
+    itemsOf(run, REEL_STATE, /^(?!un|ext)/i),
+    (coiled, { value, unit }) => ({
+      what: "reel",
+      coiled,
+      watts: unit === "A" ? undefined : value,
+      amps: unit === "A" ? value : undefined,
+    }),
+    ({ value, unit }) =>
+      unit === "A" ? { what: "amps", amps: [value] } : { what: "watts", watts: value, apparent: false },
+  );
+
+const packs = (run: string): Said[] =>
+  saidInRun(
+    itemsOf(run, PACK_STATE, /^(?:usable|net)$/i),
+    (usable, { value }) => ({ what: "energy", wattHours: value, part: usable ? "usable" : "gross" }),
+    ({ value }) => energy(value),
+  );
 
 function volts(low: string, high: string | undefined, pair: boolean, mark: string | undefined): Said {
   const ends = [num(low), ...(high ? [num(high)] : [])];
   const current = mark === undefined ? undefined : /^(d|⎓|⎓)/i.test(mark) ? "DC" : "AC";
-  return { what: "volts", low: Math.min(...ends), high: Math.max(...ends), pair, current };
+  const [least, most] = [Math.min(...ends), Math.max(...ends)];
+  // 230/400 and 120/240 are one system's two voltages; 208/240 is either of two systems.
+  return { what: "volts", low: least, high: most, pair: pair && most / least > LEAST_PAIR, current };
 }

@@ -15,7 +15,12 @@ export type Said =
   /** Rising where several are printed: the steps of a unit. */
   | { readonly what: "amps"; readonly amps: readonly number[] }
   | { readonly what: "watts"; readonly watts: number; readonly apparent: boolean }
-  | { readonly what: "energy"; readonly wattHours: number }
+  /** What a pack holds; of it what can be used, or all its cells, where that is said. */
+  | {
+      readonly what: "energy";
+      readonly wattHours: number;
+      readonly part: "usable" | "gross" | undefined;
+    }
   | { readonly what: "ampHours"; readonly ampHours: number }
   | { readonly what: "hertz"; readonly hertz: readonly number[] }
   /** Where the earth contact sits on a clock face: IEC 60309's key. */

@@ -29,7 +29,10 @@ export function meaningOf(said: Said): { readonly means: string; readonly source
         source: "rated power",
       };
     case "energy":
-      return { means: `${said.wattHours / 1000} kWh, an amount: what a battery holds`, source: "capacity" };
+      return {
+        means: `${said.wattHours / 1000} kWh, an amount: ${said.part === "usable" ? "what of a battery can be used" : said.part === "gross" ? "what a battery's cells hold, more than can be used" : "what a battery holds"}`,
+        source: "capacity",
+      };
     case "ampHours":
       return {
         means: `${said.ampHours} Ah: an amount once multiplied by the pack's volts`,
