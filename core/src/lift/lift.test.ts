@@ -59,6 +59,26 @@ describe("over thousands of realistic paths in every world", () => {
     expect(ladders.filter((l) => l.rungs.length > 0).length / plans.length).toBeGreaterThan(0.6);
   });
 
+  test("at somebody else's post or station nothing is repaired or wired by its guest; only another post is told", () => {
+    let judgedOn = 0;
+    for (const { plan } of ladders) {
+      const { unit, outlet } = plan;
+      if (unit.kind !== "post" && unit.kind !== "rapid") continue;
+      // Worn, wet and behind a breaker above any conductor: everything a house would mend.
+      const circuit = { ...outlet.circuit, breakerAmps: 400 };
+      const bad = { ...plan, outlet: { ...outlet, condition: "worn", exposed: true, circuit } } as Plan;
+      const found = ladder(bad, clock);
+      judgedOn += found.length;
+      expect(found.filter(({ effort }) => ["repair", "wired", "outlet"].includes(effort))).toEqual([]);
+      for (const { what, plan: to } of found.filter(({ effort }) => effort === "elsewhere")) {
+        if (to.unit.kind === "rapid") continue;
+        expect(what).toContain(to.unit.lanes === 3 ? "three phases" : "one phase");
+        expect(what).toContain(`${to.unit.maxAmps} A`);
+      }
+    }
+    expect(judgedOn).toBeGreaterThan(10);
+  });
+
   test("no rung, applied, says stop, nor raises a caution to be careful of, nor takes one further than it went", () => {
     let compared = 0;
     for (const { plan, rung } of rungs) {
