@@ -18,7 +18,7 @@ import { useThemeColours } from "../path/useThemeColours";
 import { useSolved } from "../solve/useSolved";
 import type { MoneyProps } from "./MoneyScreen";
 import { amountText } from "./money";
-import { timeText } from "../format/manner";
+import { momentText, timeText } from "../format/manner";
 
 Chart.register(LineController, LineElement, LinearScale, PointElement, Tooltip, annotation);
 
@@ -33,7 +33,7 @@ export default function Leaving({ garage, charging, draft }: MoneyProps) {
     [plan, solution, limit],
   );
   const best = times && bestLeaving(times);
-  const clock = (seconds: number) => timeText(localAt(solution, seconds));
+  const clock = (seconds: number) => momentText(localAt(solution, 0), localAt(solution, seconds));
   const options = useMemo(
     (): ChartOptions<"line"> => ({
       animation: false,
@@ -59,7 +59,8 @@ export default function Leaving({ garage, charging, draft }: MoneyProps) {
         tooltip: {
           displayColors: false,
           callbacks: {
-            title: ([item]) => timeText(localAt(solution, (item!.parsed.x ?? 0) * 60)),
+            title: ([item]) =>
+              momentText(localAt(solution, 0), localAt(solution, (item!.parsed.x ?? 0) * 60)),
             label: (item) => `${amountText(item.parsed.y ?? 0, currency)} a kWh`,
           },
         },

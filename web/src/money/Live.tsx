@@ -3,7 +3,7 @@ import { moneyText, moreText, shownMore } from "../format/number";
 import { localAt } from "../path/answers";
 import { useSolved } from "../solve/useSolved";
 import type { Answered, Charging } from "../solve/answer";
-import { timeText } from "../format/manner";
+import { momentText } from "../format/manner";
 
 /** What the tariff in view comes to for the path in the sentence, while it is being changed. */
 export function Live({ answered, tried }: { readonly answered: Answered; readonly tried: boolean }) {
@@ -22,7 +22,7 @@ function Figures({
   const { currency } = plan.household;
   const { bill } = solution;
   const cheapest = schedules?.by.cheapest;
-  const at = (seconds: number) => timeText(localAt(solution, seconds));
+  const at = (seconds: number) => momentText(localAt(solution, 0), localAt(solution, seconds));
   return (
     <p className="says live" aria-live="polite">
       <strong>

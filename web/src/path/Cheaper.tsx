@@ -3,7 +3,7 @@ import type { Charging } from "../solve/answer";
 import { useSolve } from "../solve/store";
 import { comparedText, moneyText } from "../format/number";
 import { localAt } from "./answers";
-import { timeText } from "../format/manner";
+import { momentText } from "../format/manner";
 
 /** What waiting for the cheapest hours would save, with the way to Money; nothing where it saves nothing. */
 export function Cheaper({ charging }: { readonly charging: Charging }) {
@@ -14,8 +14,8 @@ export function Cheaper({ charging }: { readonly charging: Charging }) {
   const { currency } = plan.household;
   return (
     <p className="cheaper">
-      At the cheapest hours, from {timeText(localAt(solution, cheaper.from))}, this charge costs{" "}
-      <b>{moneyText(cheaper.cost, currency)}</b>,{" "}
+      At the cheapest hours, from {momentText(localAt(solution, 0), localAt(solution, cheaper.from))}, this
+      charge costs <b>{moneyText(cheaper.cost, currency)}</b>,{" "}
       {comparedText(cheaper.cost, cheaper.atOnce, currency, "at once")}.{" "}
       <Link to="/money/when">When to charge</Link>
     </p>
