@@ -95,9 +95,24 @@ test("schedule: windows, cost, ready and lost beside starting at once; a table s
 });
 
 test("schedule --ics is a calendar that reads back to the cheapest windows", () => {
-  const { stdout } = kettleback("schedule", unhurried("night"), "--ics");
-  const [event] = new ICAL.Component(ICAL.parse(stdout) as unknown[]).getAllSubcomponents("vevent");
-  expect(new ICAL.Event(event!).startDate.toJSDate().toISOString()).toBe("2026-11-23T23:00:00.000Z");
+  const file = unhurried("night");
+  const { stdout } = kettleback("schedule", file, "--ics");
+  const events = new ICAL.Component(ICAL.parse(stdout) as unknown[]).getAllSubcomponents("vevent");
+  const { windows } = JSON.parse(kettleback("schedule", file, "--json").stdout) as {
+    windows: { fromAt: string; toAt: string }[];
+  };
+  expect(windows.length).toBeGreaterThan(0);
+  const ends = events.map((event) => {
+    const { startDate, endDate } = new ICAL.Event(event);
+    return [startDate, endDate].map((time) => time.toJSDate().getTime());
+  });
+  expect(ends).toHaveLength(windows.length);
+  windows.forEach(({ fromAt, toAt }, i) => {
+    // A calendar has whole seconds.
+    expect(Math.abs(ends[i]![0]! - Date.parse(fromAt))).toBeLessThanOrEqual(1000);
+    expect(Math.abs(ends[i]![1]! - Date.parse(toAt))).toBeLessThanOrEqual(1000);
+  });
+  expect(new Date(ends[0]![0]!).toISOString()).toBe("2026-11-23T23:00:00.000Z");
 });
 
 test("what cannot be in time is said; a tariff that is wrong is exit code 2 and its field", () => {

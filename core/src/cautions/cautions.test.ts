@@ -4,6 +4,7 @@ import { law, SKIPPED } from "../tests/law";
 import { bay, idealCar, pathOf, post, rapid, socketedPost, type2Cable } from "../tests/parts";
 import { chargeOver } from "../tests/solve";
 import { largestBreakerFor, type FixedGauge } from "../conductors";
+import { outletType } from "../outlets";
 import { lanesAt, type Lead, type Outlet, type Unit } from "../parts";
 import type { SupplyId, Tap } from "../supply";
 import { isRefusal, type ChargingPath } from "../path";
@@ -189,15 +190,21 @@ test("for any path: the same list each time, worst first, every caution complete
   });
 });
 
-test("more than a part holds never flows without a caution over it: careful up to what is moulded, stop beyond", () => {
+test("more than a part holds never flows without a caution over it, and beyond what is moulded on a socket it says stop", () => {
+  let beyond = 0;
   law(fc.tuple(anyPath, socSpan), { runs: 1200, mostSkipped: 0.95 }, ([path, span]) => {
     const session = chargeOver(path, span);
     if (isRefusal(session) || !above(session.moment.amps, session.circuit.holds)) return SKIPPED;
-    const warned = cautionsOf(path, span)
-      .filter((c) => c.severity !== "note")
-      .map((c) => c.code);
-    expect(warned.filter((code) => /over|below-path/.test(code)).length).toBeGreaterThan(0);
+    const warned = cautionsOf(path, span).filter(
+      ({ severity, code }) => severity !== "note" && /over|below-path/.test(code),
+    );
+    expect(warned.length).toBeGreaterThan(0);
+    const { outlet } = path;
+    if (outlet.kind !== "socket" || !above(session.moment.amps, outletType(outlet.type).ratedAmps)) return;
+    beyond += 1;
+    expect(warned.some(({ severity }) => severity === "stop")).toBe(true);
   });
+  expect(beyond).toBeGreaterThan(0);
 });
 
 describe("what flows, and what would flow untouched", () => {

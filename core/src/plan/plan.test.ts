@@ -262,11 +262,17 @@ test("a solution is plain data", () => {
   for (const p of plans) expect(structuredClone(solve(p))).toEqual(solve(p));
 });
 
-test("range by the hour only rises, and ends with what the target adds", () => {
+test("range by the hour only rises, and what is added is what is stored over what the car uses", () => {
   for (const p of plans) {
-    const { byHour, added, kmPerHour } = solve(p).range;
+    const { range, ledger, endSoc } = solve(p);
+    const { byHour, added, kmPerHour } = range;
+    expect(added).toBeCloseTo(ledger.stored / p.car.whPerKm, 6);
+    expect(added).toBeCloseTo(((endSoc - p.session.fromSoc) * p.car.battery.usableWh) / p.car.whPerKm, 4);
     byHour.slice(1).forEach(({ km }, i) => expect(km).toBeGreaterThanOrEqual(byHour[i]!.km));
     expect(byHour[0]!.km).toBeLessThanOrEqual(kmPerHour * (1 + 1e-9));
     expect(added).toBeGreaterThan(0);
+    // At no hour more than the target asks for.
+    const whole = ((p.session.toSoc - p.session.fromSoc) * p.car.battery.usableWh) / p.car.whPerKm;
+    expect(byHour.at(-1)!.km).toBeLessThanOrEqual(whole * (1 + 1e-9));
   }
 });

@@ -121,7 +121,10 @@ test("on 200 random small cases in whole quarter hours it is within 0.5 % of the
     expect(solved.Status).toBe("Optimal");
     const { cost } = optimum(slots, energy)!;
     expect(cost).toBeLessThanOrEqual(solved.ObjectiveValue * 1.005);
-    expect(cost).toBeGreaterThan(0);
+    // Nor better than there is where slots may be shared out.
+    const relaxed = (await highs).solve(text.replace(/Binary\n.*\n/, ""));
+    expect(relaxed.Status).toBe("Optimal");
+    expect(cost).toBeGreaterThanOrEqual(relaxed.ObjectiveValue * (1 - 1e-6));
   }
 });
 

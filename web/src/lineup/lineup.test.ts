@@ -92,7 +92,17 @@ describe("columns", () => {
       expect(value(row("Wallbox, 3 × 16 A"))).toBeDefined();
     }
     expect(FIRST_COLUMNS.every((id) => columns.some((c) => c.id === id))).toBe(true);
-    expect(columnsFor("mi", "CAD", 4).find(({ id }) => id === "per100")!.name).toBe("Cost per 100 mi");
+    const inMiles = columnsFor("mi", "CAD", 4);
+    expect(inMiles.find(({ id }) => id === "per100")!.name).toBe("Cost per 100 mi");
+    // What is told of a distance is another figure in miles, by 1.609344.
+    const figure = (of: typeof columns, id: string) =>
+      Number(
+        of
+          .find((c) => c.id === id)!
+          .text(row("Wallbox, 3 × 16 A"))
+          .replace(/[^\d.-]/g, ""),
+      );
+    expect(figure(inMiles, "per100") / figure(columns, "per100")).toBeCloseTo(1.609344, 2);
   });
 
   test("differences are signed, and sameness is said", () => {

@@ -11,6 +11,7 @@ import {
   solvePlan,
   STARTERS,
   type Tariff,
+  SPEC_VERSION,
 } from "@kettleback/core";
 import type { Answered, Charging } from "../solve/answer";
 import { answerOf } from "../solve/answer";
@@ -137,6 +138,16 @@ test("the money questions of a household keep a history of their own, and what c
   store.temporal.getState().undo();
   expect(store.getState().draft?.member.fee).toBe(5);
   expect(moneyStoreOf("test-house")).toBe(store);
+  const key = "kettleback-money-test-unread";
+  const put = (draft: unknown) =>
+    localStorage.setItem(key, JSON.stringify({ state: { draft }, version: SPEC_VERSION }));
+  put({ ...first, fuel: "petrol" });
+  expect(moneyStoreOf("test-unread").getState().draft).toBeNull();
+  localStorage.setItem(
+    "kettleback-money-test-read",
+    JSON.stringify({ state: { draft: first }, version: SPEC_VERSION }),
+  );
+  expect(moneyStoreOf("test-read").getState().draft).toEqual(first);
 });
 
 test("a receipt shows what was used and what is billed, and its rounding rule", async () => {
