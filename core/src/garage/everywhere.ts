@@ -45,7 +45,8 @@ function figuresOf(plan: Plan, limit: Seconds): OfferFigures | string {
   const connection = connectionOf(plan, circuit, clock);
   const billed = bill(plan.tariff, done, clock, {
     ...connection,
-    to: Number.isFinite(until) ? until : undefined,
+    // With nothing said of when it is needed nobody waits there: it leaves when it is done.
+    to: clock.departure === null ? undefined : until,
   });
   const storedWh = (socAt(done, start, Infinity) - start.soc) * circuit.pack.usableWh;
   const cost = amountOf(billed.total);

@@ -1,4 +1,5 @@
 import { DEMO_GARAGES, fallowQuay, larchHollow } from "../demo";
+import type { Tariff } from "../parts";
 import { isRefusal } from "../path";
 import { solvePlan } from "../plan";
 import {
@@ -87,6 +88,32 @@ test("every outlet is comparable by the kWh in the battery: free under its limit
   for (const { cost, storedWh, per100Km, plan } of charging)
     expect(per100Km).toBeCloseTo((cost / (storedWh / plan.car.whPerKm)) * 100, 9);
   for (const { charging: c, refusal } of offers) expect(c === null).toBe(refusal !== null);
+});
+
+test.each([
+  ["before the place's limit, standing is paid until then", "20:10", 2],
+  ["after it, only until the limit", "07:30", 3],
+  ["unsaid, nobody waits and nothing is stood for", null, 0],
+])("a limited place with a fee for standing: departure %s", (_, neededBy, hours) => {
+  const curlew = fallowQuay.paths.find(({ id }) => id === "fq-path-curlew-slip")!.spec;
+  const harbour = fallowQuay.places.find(({ spec }) => spec.name === "Harbour office")!;
+  expect(harbour.spec.limitMinutes).toBe(180);
+  const fee: Tariff = {
+    name: "standing",
+    elements: [{ price_components: [{ type: "PARKING_TIME", price: 6, step_size: 1 }] }],
+  };
+  const garage: Garage = {
+    ...fallowQuay,
+    tariffs: fallowQuay.tariffs.map((row) => (row.id === harbour.parentId ? { ...row, spec: fee } : row)),
+  };
+  // A short charge, done well before any of them.
+  const session = { ...curlew.session, pluggedInAt: "2026-11-23T18:10", fromSoc: 0.5, toSoc: 0.52, neededBy };
+  const offer = everywhereOf(garage, { ...curlew, session }).find(({ place }) => place === "Harbour office")!;
+  const solved = solvePlan(offer.charging!.plan);
+  if (isRefusal(solved)) throw new Error(solved.message);
+  const charged = solved.secondsToTarget / 3600;
+  expect(charged).toBeLessThan(1);
+  expect(offer.charging!.cost).toBeCloseTo(hours === 0 ? 0 : 6 * (hours - charged), 2);
 });
 
 test("a tariff in another currency than its household's is never billed", () => {

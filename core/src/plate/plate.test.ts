@@ -202,6 +202,9 @@ test.each<[string, readonly string[]]>([
   ],
   ["IP44 16A", ["It stands splashing water: fit for outdoors."]],
   ["IP20 16A", ["IP20: it does not stand splashing water"]],
+  ["IPX3 16A", ["It does not stand splashing water: not for outdoors."]],
+  ["IPX4 16A", ["It stands splashing water: fit for outdoors."]],
+  ["IP43 16A", ["IP43: it does not stand splashing water"]],
   ["IP4X 16A", ["How far it keeps water out is not said."]],
 ])("%p: what follows", (text, lines) => {
   const said = readPlate(text).follows.join("\n");

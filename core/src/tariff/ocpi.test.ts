@@ -197,6 +197,31 @@ test("a membership takes its share off energy and time once joined, never off fe
   });
   const cost = (joined: boolean) => amountOf(of(club(joined), levelRun([10, 0, 1]), { to: 7200 }).total);
   expect([cost(false), cost(true)]).toEqual([12, 11]);
+  // 10 kWh at 0.50 and an hour at 3: 8, of which a fifth.
+  const timed = (joined: boolean): Tariff => ({
+    ...club(joined),
+    ...tariffOf(element({ ENERGY: 0.5, TIME: 3 })),
+  });
+  const timedCost = (joined: boolean) =>
+    amountOf(of({ ...timed(joined), kettleback: club(joined).kettleback }, levelRun([10, 0, 1])).total);
+  expect([timedCost(false), timedCost(true)]).toEqual([8, 6.4]);
+});
+
+test("VAT of each price is that of its own hours, the dear ones' too", () => {
+  const vat = (price: number, percent: number) => ({ price, vat: percent });
+  const tariff = tariffOf(
+    element({ ENERGY: vat(0.4, 20) }, { start_time: "17:00", end_time: "20:00" }),
+    element({ ENERGY: vat(0.2, 10) }),
+  );
+  // 10 kW from 16:00 to 18:00: 10 kWh at 0.20 and 10 %, 10 kWh at 0.40 and 20 %.
+  const billed = of(tariff, levelRun([10, 0, 2]), {}, clockAt("2026-11-23T16:00"));
+  expect(
+    billed.lines.map(({ amount, vatPercent, vat: of }) => [amountOf(amount), vatPercent, amountOf(of)]),
+  ).toEqual([
+    [2, 10, 0.2],
+    [4, 20, 0.8],
+  ]);
+  expect([billed.net, billed.vat, billed.total].map(amountOf)).toEqual([6, 1, 7]);
 });
 
 test("JSON is read, printed and read to the same; what OCPI asks for is filled in", () => {
