@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { anyPath, socSpan } from "../tests/arbitraries";
-import { law, SKIPPED } from "../tests/law";
+import { law, runs, SKIPPED } from "../tests/law";
 import { bay, idealCar, pathOf, post, rapid, socketedPost, type2Cable } from "../tests/parts";
 import { chargeOver } from "../tests/solve";
 import { largestBreakerFor, type FixedGauge } from "../conductors";
@@ -204,7 +204,8 @@ test("more than a part holds never flows without a caution over it, and beyond w
     beyond += 1;
     expect(warned.some(({ severity }) => severity === "stop")).toBe(true);
   });
-  expect(beyond).toBeGreaterThan(0);
+  // One in some hundreds: a small run may meet none.
+  if (runs(1200) >= 1200) expect(beyond).toBeGreaterThan(0);
 });
 
 describe("what flows, and what would flow untouched", () => {
