@@ -13,6 +13,7 @@ import {
   solvePlan,
   spillOf,
   timerOf,
+  toKm,
   type Clock,
   type Plan,
   type Scheduled,
@@ -26,7 +27,7 @@ import { NO_CHARGING, refuse } from "./refuse";
 const iso = (clock: Clock, seconds: number): string =>
   DateTime.fromMillis(Math.round(msAt(clock, seconds)), { zone: clock.zone }).toISO()!;
 const local = (clock: Clock, seconds: number): string =>
-  DateTime.fromMillis(msAt(clock, seconds), { zone: clock.zone }).toFormat("ccc HH:mm");
+  DateTime.fromMillis(msAt(clock, 60 * Math.round(seconds / 60)), { zone: clock.zone }).toFormat("ccc HH:mm");
 
 /** Reads and solves a plan, or says why not and with which exit code. */
 function solvedFile(file: string, json: boolean): { plan: Plan; solution: Solution } | number {
@@ -74,7 +75,7 @@ export function costCommand(file: string, { json }: { json: boolean }): number {
           perKWhMeter: total / (ledger.wall / 1000),
           perKWhBattery: total / (ledger.stored / 1000),
           per100Km: (100 * total) / km,
-          perMile: (1.609344 * total) / km,
+          perMile: toKm(1, "mi") * (total / km),
         },
         null,
         2,
@@ -90,7 +91,7 @@ export function costCommand(file: string, { json }: { json: boolean }): number {
     [
       `${plan.name}: ${total.toFixed(2)} ${currency} (${plan.tariff.name})`,
       ...rows,
-      `  ${(total / (ledger.wall / 1000)).toFixed(4)} a kWh on the meter, ${(total / (ledger.stored / 1000)).toFixed(4)} a kWh in the battery, ${((100 * total) / km).toFixed(2)} for 100 km, ${((1.609344 * total) / km).toFixed(4)} a mile`,
+      `  ${(total / (ledger.wall / 1000)).toFixed(4)} a kWh on the meter, ${(total / (ledger.stored / 1000)).toFixed(4)} a kWh in the battery, ${((100 * total) / km).toFixed(2)} for 100 km, ${(toKm(1, "mi") * (total / km)).toFixed(4)} a mile`,
       ...(bill.unpriced > 0 ? [`  ${bill.unpriced.toFixed(3)} kWh have no price in this tariff.`] : []),
       `  ${ROUNDING}`,
     ].join("\n"),

@@ -18,8 +18,14 @@ const europe = startOf(fallowQuay);
 const hall = demoPlan(fallowQuay, "Curlew", "Co-op hall, post bay");
 const dryer = demoPlan(larchHollow, "Siskin", "House, dryer outlet at 24 A");
 const ferry = demoPlan(fallowQuay, "Plover", "Ferry terminal, rapid pair, 50 kW");
+/** A post on a breaker of 16 A. */
+const thin: typeof hall = {
+  ...hall,
+  outlet: { ...hall.outlet, circuit: { breakerAmps: 16, otherLoadAmps: 0 } } as typeof hall.outlet,
+};
 const step = (plan: typeof hall, id: QuantityId, values?: number[]): Vary => vary(europe, plan, id, values);
-const powers = ({ rows }: Vary) => rows.map(({ cell }) => (cell.kind === "charging" ? cell.batteryW : 0));
+const powers = ({ rows }: Pick<Vary, "rows">) =>
+  rows.map(({ cell }) => (cell.kind === "charging" ? cell.batteryW : 0));
 
 test("the cable's rating helps up to the onboard charger, and the sentence says so", () => {
   const { rows, enough, says } = step(hall, "cable");
@@ -27,6 +33,51 @@ test("the cable's rating helps up to the onboard charger, and the sentence says 
   expect(rows[enough!]!.text).toBe("16 A");
   expect(says).toBe("Beyond 16 A the onboard charger is the narrowest: nothing more is gained.");
   expect(rows.filter(({ now }) => now).map(({ value }) => value)).toEqual([32]);
+});
+
+test("the size called enough is one the rest of the path bears, wherever one of them charges", () => {
+  const unsafe = ({ cell }: Vary["rows"][number]) =>
+    cell.kind === "charging" && cell.worst?.severity === "stop";
+  law(
+    fc.tuple(
+      fc.constantFrom(hall, dryer, ferry, thin),
+      fc.constantFrom(...QUANTITY_IDS),
+      fc.constantFrom(10, 16, 20, 32, 50),
+    ),
+    { runs: 150, mostSkipped: 0.9 },
+    ([plan, id, breakerAmps]) => {
+      if (quantityOf(id).never?.(plan)) return SKIPPED;
+      const { outlet } = plan;
+      const { enough, rows, says } = step(
+        { ...plan, outlet: { ...outlet, circuit: { ...outlet.circuit, breakerAmps } } as typeof outlet },
+        id,
+      );
+      const most = Math.max(...powers({ rows }));
+      if (
+        !rows.some((row) => unsafe(row)) ||
+        !rows.some((row) => !unsafe(row) && row.cell.kind === "charging")
+      )
+        return SKIPPED;
+      if (enough !== null) expect(unsafe(rows[enough]!)).toBe(false);
+      // Where more is to be had only by what is unsafe, it is said.
+      const safest = Math.max(...powers({ rows: rows.filter((row) => !unsafe(row)) }));
+      if (safest < most * 0.99) expect(says).toMatch(/not safe at/);
+    },
+  );
+});
+
+test("a unit that its breaker does not bear is no size to stop at", () => {
+  const { enough, rows, says } = step(thin, "unit", [10, 13, 20, 32]);
+  expect(rows.map(({ cell }) => cell.kind === "charging" && cell.worst?.severity)).toEqual([
+    undefined,
+    undefined,
+    "stop",
+    "stop",
+  ]);
+  expect([enough, says]).toEqual([
+    null,
+    "The unit's rating still helps at 13 A, the largest that is safe here. As the rest stands it is not safe at 20 A, 32 A.",
+  ]);
 });
 
 test("lanes: three bring what the car's three-phase limit allows, one its single-phase one", () => {

@@ -20,7 +20,7 @@ export interface VaryRow {
 export interface Vary {
   readonly quantity: QuantityId;
   readonly rows: readonly VaryRow[];
-  /** Index of the size beyond which nothing is gained; null where every step gains, none does, or larger is worse. */
+  /** Index of the size beyond which nothing safe is gained; null where every step gains, none does, or larger is worse. */
   readonly enough: number | null;
   /** What it comes to, in one sentence. */
   readonly says: string;
@@ -54,8 +54,36 @@ const storedW = ({ cell }: VaryRow): number => (cell.kind === "charging" ? cell.
 const linkOf = ({ cell }: VaryRow): string =>
   cell.kind === "charging" ? LINK_WORDS[cell.narrowest] : "path";
 
-/** Where it stops helping, and the sentence that says so. */
+const unsafe = ({ cell }: VaryRow): boolean => cell.kind === "charging" && cell.worst?.severity === "stop";
+
+/** Where it stops helping among the sizes that the rest of the path bears, where it bears any, and which it does not. */
 function verdictOf(id: QuantityId, rows: readonly VaryRow[]): Pick<Vary, "enough" | "says"> {
+  const borne = rows.filter((row) => !unsafe(row));
+  const { enough, says } = helpsUpTo(id, rows);
+  const named =
+    enough ?? rows.findIndex((row) => storedW(row) >= Math.max(...rows.map(storedW)) * (1 - WORTH));
+  if (!unsafe(rows[named]!) || !borne.some((row) => storedW(row) > 0)) return { enough, says };
+  const over = rows.filter(unsafe);
+  const inOneRun = rows.indexOf(over.at(-1)!) - rows.indexOf(over[0]!) === over.length - 1;
+  const listed =
+    inOneRun && over.length > 2
+      ? `${over[0]!.text} to ${over.at(-1)!.text}`
+      : over.map(({ text }) => text).join(", ");
+  const not = `As the rest stands it is not safe at ${listed}.`;
+  if (borne.length === 1) return { enough: null, says: `Of these only ${borne[0]!.text} is safe. ${not}` };
+  const told = helpsUpTo(id, borne, "the largest that is safe here");
+  return {
+    enough: told.enough === null ? null : rows.indexOf(borne[told.enough]!),
+    says: `${told.says} ${not}`,
+  };
+}
+
+/** Where it stops helping, and the sentence that says so. */
+function helpsUpTo(
+  id: QuantityId,
+  rows: readonly VaryRow[],
+  largest = "the largest size tried",
+): Pick<Vary, "enough" | "says"> {
   const { name } = quantityOf(id);
   const capital = name.replace(/^./, (c) => c.toUpperCase());
   const powers = rows.map(storedW);
@@ -75,7 +103,7 @@ function verdictOf(id: QuantityId, rows: readonly VaryRow[]): Pick<Vary, "enough
       says: `${capital} gives most at ${best.text}; at ${last.text} the ${linkOf(last)} is the narrowest${powers.at(-1)! > 0 ? "" : ", and nothing charges"}.`,
     };
   if (at === rows.length - 1)
-    return { enough: null, says: `${capital} still helps at ${last.text}, the largest size tried.` };
+    return { enough: null, says: `${capital} still helps at ${last.text}, ${largest}.` };
   return {
     enough: at,
     says: `Beyond ${best.text} the ${linkOf(last)} is the narrowest: nothing more is gained.`,

@@ -4,6 +4,7 @@ import {
   fromKm,
   fromWhPerKm,
   shownAs,
+  toKm,
   type DistanceUnit,
   type EconomyUnit,
 } from "@kettleback/core";
@@ -43,11 +44,29 @@ const currencies = cached(
 /** A number with a fixed count of decimals. */
 export const decimals = (n: number, digits: number): string => fixed(digits).format(n);
 
+const readableDigits = (n: number): number => (Math.abs(n) < 10 ? 2 : Math.abs(n) < 100 ? 1 : 0);
+
 /** Three significant figures or thereabouts: 1.81, 12.1, 131. */
-const readable = (n: number): string => decimals(n, Math.abs(n) < 10 ? 2 : Math.abs(n) < 100 ? 1 : 0);
+const readable = (n: number): string => decimals(n, readableDigits(n));
+const rounded = (n: number, digits: number): number => Math.round(n * 10 ** digits) / 10 ** digits;
 
 /** A number for a working: the digits its place in the sum asks for, so that it can be checked by hand. */
 export const worked = (n: number, digits: number): string => significant(digits).format(n);
+
+/**
+ * Amounts as their figures show them: a difference is taken between these, so that it is what a reader finds when taking
+ * one shown figure from the other.
+ */
+export const shownPower = (w: Watts | number): number =>
+  Math.abs(w) < 100 ? Math.round(w) : 1000 * rounded(w / 1000, readableDigits(w / 1000));
+export const shownEnergy: (wh: WattHours | number) => number = shownPower;
+export const shownKm = (km: Kilometres, unit: DistanceUnit): Kilometres =>
+  toKm(Math.round(fromKm(km, unit)), unit);
+export const shownSpeed = (kmPerHour: number, unit: DistanceUnit): number => {
+  const speed = fromKm(kmPerHour, unit);
+  return toKm(rounded(speed, readableDigits(speed)), unit);
+};
+export const shownShare = (share: number): number => Math.round(100 * share) / 100;
 
 /** Power: a rate, in kW, or in W below a hundred. */
 export const powerFigure = (w: Watts | number): Figure =>
@@ -76,9 +95,12 @@ export const ampsText = (amps: number): string => `${decimals(amps, Number.isInt
 
 export const percentText = (share: number, digits = 0): string => `${decimals(share * 100, digits)} %`;
 
+/** Seconds to the nearest minute: a session begins on one, so that clock times and durations add up as they are shown. */
+export const toMinute = (seconds: Seconds): Seconds => Math.round(seconds / 60) * 60;
+
 /** Hours and minutes: 13 h 20 min. */
 export function durationText(seconds: Seconds): string {
-  const minutes = Math.round(seconds / 60);
+  const minutes = toMinute(seconds) / 60;
   const h = Math.floor(minutes / 60);
   const m = minutes % 60;
   return h === 0 ? `${m} min` : m === 0 ? `${h} h` : `${h} h ${m} min`;

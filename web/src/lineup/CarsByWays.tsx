@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { LINK_WORDS, type Cell, type LinkKind, type Micros, type Row } from "@kettleback/core";
+import { LINK_WORDS, toKm, type Cell, type LinkKind, type Micros, type Row } from "@kettleback/core";
 import {
   distanceFigure,
   durationText,
@@ -9,7 +9,7 @@ import {
   percentText,
   speedFigure,
 } from "../format/number";
-import type { ViewProps } from "./LineupScreen";
+import type { ViewProps } from "./view";
 
 /** A letter for each link, so that a cell can say in one mark what is narrowest. */
 const MARKS: Readonly<Record<LinkKind, string>> = {
@@ -46,7 +46,7 @@ export default function CarsByWays({ solved, selected, onSelect }: ViewProps) {
     if (id === "night") return figureText(distanceFigure(row.night.km, unit));
     if (id === "time") return durationText(row.secondsToTarget);
     if (id === "lost") return figureText(energyFigure(row.lostWh));
-    return moneyText((row.per100Km * (unit === "mi" ? 1.609344 : 1)) as Micros, currency);
+    return moneyText((row.per100Km * toKm(1, unit)) as Micros, currency);
   };
   const bestOf = (car: number): number | undefined => {
     const values = cells.flatMap((row) => (row[car]?.kind === "charging" ? [figure.value(row[car])] : []));

@@ -17,7 +17,7 @@ import { decimals, percentText } from "../format/number";
 import "../path/chartFont";
 import { useThemeColours, type ThemeColours } from "../path/useThemeColours";
 import { dayTimeAt, sharedClock, timeAt } from "./clock";
-import { cellsOfCar, type ViewProps } from "./LineupScreen";
+import { cellsOfCar, type ViewProps } from "./view";
 
 Chart.register(
   annotation,

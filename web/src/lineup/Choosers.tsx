@@ -25,7 +25,7 @@ import {
 import { FigureInput } from "../format/FigureInput";
 import { ampsText, decimals, figureText, moneyText, powerFigure } from "../format/number";
 import { useSolved } from "../solve/useSolved";
-import type { ViewProps } from "./LineupScreen";
+import type { ViewProps } from "./view";
 
 type Props = ViewProps & { readonly garage: Garage };
 

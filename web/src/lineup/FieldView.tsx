@@ -30,7 +30,7 @@ import { saveAs } from "../shell/DocumentFile";
 import { askField, type FieldJob } from "../solve/askField";
 import { FieldCanvas } from "./FieldCanvas";
 import { gridOf, pointsOf, type Grid } from "./fieldShape";
-import type { ViewProps } from "./LineupScreen";
+import type { ViewProps } from "./view";
 import { WayPick } from "./WayPick";
 
 /** Points along a side people can ask for. */

@@ -1,6 +1,6 @@
 import { lazy, Suspense, useDeferredValue, useEffect, useState } from "react";
 import { Link, useNavigate } from "react-router-dom";
-import { startLineup, type Cell, type Garage } from "@kettleback/core";
+import { startLineup, type Garage } from "@kettleback/core";
 import { Problems } from "../path/Problems";
 import { UndoRedo } from "../shell/UndoRedo";
 import { firstDraftOf, todayIn } from "../solve/store";
@@ -12,6 +12,7 @@ import { AskedSentence } from "./AskedSentence";
 import { LineupFile } from "./LineupFile";
 import { Picture } from "./Picture";
 import { SavedLineups } from "./SavedLineups";
+import { VIEWS, type View, type ViewProps } from "./view";
 import { WayPanel } from "./WayPanel";
 import "../path/sentence.scss";
 import "./lineup.scss";
@@ -24,34 +25,6 @@ const FieldView = lazy(() => import("./FieldView"));
 const Overnight = lazy(() => import("./Overnight"));
 const StayView = lazy(() => import("./StayView"));
 const Choosers = lazy(() => import("./Choosers"));
-
-/** The views of a line-up, in the order questions come up. */
-const VIEWS = {
-  picture: "Picture",
-  table: "Table",
-  cars: "Cars × ways",
-  charts: "Charts",
-  vary: "Vary one thing",
-  field: "The field",
-  night: "Enough overnight?",
-  stay: "A stay",
-  choose: "What to carry",
-} as const;
-export type View = keyof typeof VIEWS;
-
-/** What every view of a line-up is given. */
-export interface ViewProps {
-  readonly solved: SolvedLineup;
-  /** The way that is looked at: its place in the list. */
-  readonly selected: number;
-  onSelect(way: number): void;
-  onChange(draft: LineupDraft): void;
-  onView(view: View): void;
-}
-
-/** The cells of one car, way by way. */
-export const cellsOfCar = ({ byCar }: SolvedLineup, car: number): readonly (Cell | null)[] =>
-  byCar[car] ?? [];
 
 /** Every way to charge, side by side. */
 export default function LineupScreen({ garage }: { garage: Garage }) {

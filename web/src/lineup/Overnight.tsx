@@ -1,6 +1,6 @@
 import type { Row } from "@kettleback/core";
-import { decimals, distanceFigure, durationText, figureText, percentText } from "../format/number";
-import { cellsOfCar, type ViewProps } from "./LineupScreen";
+import { decimals, distanceFigure, durationText, figureText, percentText, shownKm } from "../format/number";
+import { cellsOfCar, type ViewProps } from "./view";
 
 /** Per way: what a night puts back against what a day takes, and by how much it holds or falls short. */
 export default function Overnight({ solved, selected, onSelect }: ViewProps) {
@@ -13,6 +13,7 @@ export default function Overnight({ solved, selected, onSelect }: ViewProps) {
     .filter((r): r is { cell: Row; way: number } => r.cell?.kind === "charging");
   const most = Math.max(open.dayKm, ...rows.map(({ cell }) => cell.night.km)) * 1.05;
   const km = (n: number) => figureText(distanceFigure(n, unit));
+  const spare = ({ night }: Row) => km(Math.abs(shownKm(night.km, unit) - shownKm(open.dayKm, unit)));
   const hours = clock?.departure ?? 12 * 3600;
   const holding = rows
     .filter(({ cell }) => cell.night.holds)
@@ -34,9 +35,7 @@ export default function Overnight({ solved, selected, onSelect }: ViewProps) {
                 <span className="leave" style={{ left: `${(100 * open.dayKm) / most}%` }} />
               </span>
               <span className={cell.night.holds ? "verdict" : "verdict late"}>
-                {cell.night.holds
-                  ? `holds, ${km(cell.night.spareKm)} to spare`
-                  : `short by ${km(-cell.night.spareKm)}`}
+                {cell.night.holds ? `holds, ${spare(cell)} to spare` : `short by ${spare(cell)}`}
                 <small>
                   {km(cell.night.km)} a night
                   {cell.night.full ? `, a full charge to ${percentText(draft.session.toSoc)}` : ""}

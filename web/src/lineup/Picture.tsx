@@ -19,7 +19,7 @@ import { useVirtualizer } from "@tanstack/react-virtual";
 import { LINK_WORDS, type Cell, type OpenWay } from "@kettleback/core";
 import { ampsText, durationText, figureText, percentText, powerFigure } from "../format/number";
 import { dayTimeAt, sharedClock, timeAt, type SharedClock } from "./clock";
-import { cellsOfCar, type ViewProps } from "./LineupScreen";
+import { cellsOfCar, type ViewProps } from "./view";
 import { Mini } from "./Mini";
 import { scaleOf, type Scale } from "./miniature";
 import { reordered } from "./order";

@@ -17,9 +17,10 @@ import {
   figureText,
   moneyText,
   moreText,
+  shownKm,
 } from "../format/number";
 import { useSolved } from "../solve/useSolved";
-import { cellsOfCar, type ViewProps } from "./LineupScreen";
+import { cellsOfCar, type ViewProps } from "./view";
 
 /** "I have two hours here": what each way gives, where a time limit bites, and whether the faster one is worth the move. */
 export default function StayView({ solved, selected, onSelect }: ViewProps) {
@@ -56,6 +57,8 @@ export default function StayView({ solved, selected, onSelect }: ViewProps) {
   const { worth, best } = moveVerdict(stays, here);
   const { distanceUnit: unit, currency } = open.household;
   const km = (n: number) => figureText(distanceFigure(n, unit));
+  const hereKm = stays.find(({ row }) => row === here)?.km ?? 0;
+  const moreKm = (stay: Stay) => shownKm(stay.km, unit) - shownKm(hereKm, unit);
   const hereCost = stays.find(({ row }) => row === here)?.cost ?? micros(0);
   const costs = ({ cost }: Stay): string => {
     const more = moreText(cost, hereCost, currency);
@@ -131,8 +134,8 @@ export default function StayView({ solved, selected, onSelect }: ViewProps) {
           {best.row === here
             ? `Stay where you are: nothing else gives more in ${durationText(hours * 3600)}.`
             : worth
-              ? `${best.row.plan.name} is worth the move: ${km(best.moreKm)} more, ${costs(best)}.`
-              : `Not worth the move: ${best.row.plan.name} would give ${km(best.moreKm)} more, below the ${km(WORTH_MOVING_KM)} it takes to get up for.`}
+              ? `${best.row.plan.name} is worth the move: ${km(moreKm(best))} more, ${costs(best)}.`
+              : `Not worth the move: ${best.row.plan.name} would give ${km(moreKm(best))} more, below the ${km(WORTH_MOVING_KM)} it takes to get up for.`}
         </p>
       )}
       {stays.length > 0 && (
@@ -150,10 +153,11 @@ export default function StayView({ solved, selected, onSelect }: ViewProps) {
               </tr>
             </thead>
             <tbody>
-              {stays.map((stay) => (
+              {stays.map((stay, i) => (
                 <StayRow
-                  key={way.get(stay.row)}
+                  key={i}
                   stay={stay}
+                  moreKm={moreKm(stay)}
                   here={stay.row === here}
                   hereCost={hereCost}
                   km={km}
@@ -170,13 +174,15 @@ export default function StayView({ solved, selected, onSelect }: ViewProps) {
 
 interface RowProps {
   readonly stay: Stay;
+  /** Range (km) more than where one stands, as both are shown. */
+  readonly moreKm: number;
   readonly here: boolean;
   readonly hereCost: Micros;
   km(n: number): string;
   readonly currency: string;
 }
 
-function StayRow({ stay, here, hereCost, km, currency }: RowProps) {
+function StayRow({ stay, moreKm, here, hereCost, km, currency }: RowProps) {
   const signed = (n: number, text: string) => (n > 0 ? `+${text}` : n < 0 ? `−${text}` : text);
   return (
     <tr className={here ? "selected" : ""}>
@@ -188,7 +194,7 @@ function StayRow({ stay, here, hereCost, km, currency }: RowProps) {
       <td>
         {here
           ? "you stand here"
-          : `${signed(stay.moreKm, km(Math.abs(stay.moreKm)))}, ${moreText(stay.cost, hereCost, currency)}`}
+          : `${signed(moreKm, km(Math.abs(moreKm)))}, ${moreText(stay.cost, hereCost, currency)}`}
       </td>
       <td>{stay.limited ? "the time limit ends it" : stay.full ? "reaches the target" : ""}</td>
     </tr>

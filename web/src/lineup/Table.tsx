@@ -14,7 +14,7 @@ import { csvOf, LINK_WORDS, tableRow, type Cell } from "@kettleback/core";
 import { saveAs } from "../shell/DocumentFile";
 import { sayDone, sayTrouble } from "../shell/notices";
 import { columnsFor, ends, FIRST_COLUMNS, type Column } from "./columns";
-import type { ViewProps } from "./LineupScreen";
+import type { ViewProps } from "./view";
 
 const GROUPS = {
   none: "not grouped",
@@ -286,7 +286,7 @@ function TableCell({ column, cell, base, range }: CellProps) {
   const mark = range && (value === range.best ? "best" : value === range.worst ? "worst" : undefined);
   const by =
     base?.kind === "charging" && column.difference
-      ? column.difference((value as number) - (column.value(base) as number))
+      ? column.difference(value as number, column.value(base) as number)
       : undefined;
   return (
     <td className={mark}>

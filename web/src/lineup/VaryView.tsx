@@ -12,7 +12,7 @@ import {
 import { ampsText, durationText, figureText, moneyText, percentText, powerFigure } from "../format/number";
 import { useSolved } from "../solve/useSolved";
 import { dayTimeAt } from "./clock";
-import type { ViewProps } from "./LineupScreen";
+import type { ViewProps } from "./view";
 import { WayPick } from "./WayPick";
 
 /** One quantity of a way stepped through its real sizes: one row a size, and where it stops helping. */

@@ -16,10 +16,11 @@ import {
   moneyText,
   percentText,
   powerFigure,
+  shownKm,
   speedFigure,
 } from "../format/number";
 import { dayTimeAt } from "./clock";
-import { cellsOfCar, type ViewProps } from "./LineupScreen";
+import { cellsOfCar, type ViewProps } from "./view";
 import { openInPath } from "./openInPath";
 import { freshId, type LineupDraft } from "../state/lineup";
 
@@ -183,6 +184,8 @@ interface FiguresProps {
 function Figures({ row, currency, unit, draft }: FiguresProps) {
   const { worst, solution, night } = row;
   const { setting, pulls } = solution.circuit;
+  const spareKm = Math.abs(shownKm(night.km, unit) - shownKm(draft.dayKm, unit));
+  const spare = figureText(distanceFigure(spareKm, unit));
   return (
     <>
       <p>
@@ -205,10 +208,8 @@ function Figures({ row, currency, unit, draft }: FiguresProps) {
         <dd>{moneyText(row.cost, currency)} a session</dd>
         <dt>A night</dt>
         <dd>
-          {night.holds
-            ? `holds, ${figureText(distanceFigure(night.spareKm, unit))} to spare`
-            : `falls short by ${figureText(distanceFigure(-night.spareKm, unit))}`}{" "}
-          against {figureText(distanceFigure(draft.dayKm, unit))} a day
+          {night.holds ? `holds, ${spare} to spare` : `falls short by ${spare}`} against{" "}
+          {figureText(distanceFigure(draft.dayKm, unit))} a day
         </dd>
         {row.limitBites !== null && (
           <>

@@ -1,4 +1,4 @@
-import type { ViewProps } from "./LineupScreen";
+import type { ViewProps } from "./view";
 
 /** Which way a view looks at. */
 export function WayPick({ solved, selected, onSelect }: Pick<ViewProps, "solved" | "selected" | "onSelect">) {

@@ -1,5 +1,6 @@
 import { minuteOfDayAt, type Cell, type Clock, type Seconds } from "@kettleback/core";
 import { clockText } from "../format/manner";
+import { toMinute } from "../format/number";
 
 /** One clock for all rows: from plugging in to an end that shows what matters. */
 export interface SharedClock {
@@ -11,10 +12,10 @@ export interface SharedClock {
 const DAYS = ["Sun", "Mon", "Tue", "Wed", "Thu", "Fri", "Sat"] as const;
 const two = (n: number): string => String(n).padStart(2, "0");
 
-/** Local time at a second of the session, as a date whose universal fields show it. */
+/** Local time at a second of the session, to the minute, as a date whose universal fields show it. */
 function localDate({ startMs, offsets }: Clock, seconds: Seconds): Date {
   const { minutes } = offsets.findLast((offset) => offset.from <= seconds) ?? offsets[0]!;
-  return new Date(startMs + seconds * 1000 + minutes * 60_000);
+  return new Date(startMs + toMinute(seconds) * 1000 + minutes * 60_000);
 }
 
 /** Clock time at a second of the session: 07:30. Every row asks, so no zone is looked up. */

@@ -1,7 +1,9 @@
 import {
   LINK_WORDS,
   SEVERITIES,
+  shownAs,
   STAYS,
+  toKm,
   type Cell,
   type DistanceUnit,
   type Micros,
@@ -9,6 +11,7 @@ import {
 } from "@kettleback/core";
 import {
   ampsText,
+  coinOf,
   decimals,
   distanceFigure,
   durationText,
@@ -17,7 +20,13 @@ import {
   moneyText,
   percentText,
   powerFigure,
+  shownEnergy,
+  shownKm,
+  shownPower,
+  shownShare,
+  shownSpeed,
   speedFigure,
+  toMinute,
 } from "../format/number";
 import { timeAt } from "./clock";
 
@@ -31,20 +40,48 @@ export interface Column {
   /** Said of a blocked way too: its car, its name, its level, its price. */
   readonly always?: (cell: Cell) => string;
   readonly best?: "most" | "least";
-  /** How a difference to the baseline reads; without it none is shown. */
-  difference?(by: number): string;
+  /** How the difference to the baseline reads, taken between what is shown; without it none is. */
+  difference?(value: number, base: number): string;
 }
 
+/** How amounts of one nature read, and the amount that the text shows. */
+interface Measure {
+  text(n: number): string;
+  shown(n: number): number;
+}
+
+/** Differences (in the measure's own unit) that are only what is left of adding and taking away. */
+const NOTHING = 1e-9;
+
 const signed = (n: number, text: (n: number) => string): string =>
-  n === 0 ? "same" : `${n > 0 ? "+" : "−"}${text(Math.abs(n))}`;
+  Math.abs(n) < NOTHING ? "same" : `${n > 0 ? "+" : "−"}${text(Math.abs(n))}`;
+
+/** A column of amounts: its value, its text and its differences. */
+const measured = ({ text, shown }: Measure, value: (row: Row) => number) => ({
+  value,
+  text: (row: Row) => text(value(row)),
+  difference: (n: number, base: number) => signed(shown(n) - shown(base), text),
+});
 
 /** Columns in the household's units; `stay` is one's own stay in hours. */
 export function columnsFor(unit: DistanceUnit, currency: string, stay: number): readonly Column[] {
-  const power = (watts: number) => figureText(powerFigure(watts));
-  const energy = (wh: number) => figureText(energyFigure(wh));
-  const distance = (km: number) => figureText(distanceFigure(km, unit));
-  const money = (m: number) => moneyText(m as Micros, currency);
-  const per100 = unit === "mi" ? 1.609344 : 1;
+  const power: Measure = { text: (watts) => figureText(powerFigure(watts)), shown: shownPower };
+  const energy: Measure = { text: (wh) => figureText(energyFigure(wh)), shown: shownEnergy };
+  const distance: Measure = {
+    text: (km) => figureText(distanceFigure(km, unit)),
+    shown: (km) => shownKm(km, unit),
+  };
+  const speed: Measure = {
+    text: (kmPerHour) => figureText(speedFigure(kmPerHour, unit)),
+    shown: (kmPerHour) => shownSpeed(kmPerHour, unit),
+  };
+  const time: Measure = { text: durationText, shown: toMinute };
+  const share: Measure = { text: percentText, shown: shownShare };
+  const money: Measure = {
+    text: (m) => moneyText(m as Micros, currency),
+    shown: (m) => shownAs(m as Micros, coinOf(currency)),
+  };
+  const per100 = toKm(1, unit);
   const stays = [...STAYS.map(({ hours, name }) => ({ hours, name })), { hours: stay, name: "own stay" }];
   return [
     {
@@ -78,17 +115,13 @@ export function columnsFor(unit: DistanceUnit, currency: string, stay: number): 
       id: "wallW",
       name: "From the wall",
       best: "most",
-      value: (r) => r.wallW,
-      text: (r) => power(r.wallW),
-      difference: (d) => signed(d, power),
+      ...measured(power, (r) => r.wallW),
     },
     {
       id: "batteryW",
       name: "Into the battery",
       best: "most",
-      value: (r) => r.batteryW,
-      text: (r) => power(r.batteryW),
-      difference: (d) => signed(d, power),
+      ...measured(power, (r) => r.batteryW),
     },
     {
       id: "narrowest",
@@ -100,9 +133,7 @@ export function columnsFor(unit: DistanceUnit, currency: string, stay: number): 
       id: "time",
       name: "Time to target",
       best: "least",
-      value: (r) => r.secondsToTarget,
-      text: (r) => durationText(r.secondsToTarget),
-      difference: (d) => signed(d, durationText),
+      ...measured(time, (r) => r.secondsToTarget),
     },
     {
       id: "ready",
@@ -117,62 +148,46 @@ export function columnsFor(unit: DistanceUnit, currency: string, stay: number): 
       id: "kmPerHour",
       name: "Range an hour",
       best: "most",
-      value: (r) => r.kmPerHour,
-      text: (r) => figureText(speedFigure(r.kmPerHour, unit)),
-      difference: (d) => signed(d, (n) => figureText(speedFigure(n, unit))),
+      ...measured(speed, (r) => r.kmPerHour),
     },
     ...stays.map(({ hours, name }, i): Column => ({
       id: `stay${i}`,
       name: `Range in ${decimals(hours, Number.isInteger(hours) ? 0 : 2)} h (${name})`,
       best: "most",
-      value: (r) => r.stayKm[i]!,
-      text: (r) => distance(r.stayKm[i]!),
-      difference: (d) => signed(d, distance),
+      ...measured(distance, (r) => r.stayKm[i]!),
     })),
     {
       id: "wallWh",
       name: "On the meter",
-      value: (r) => r.wallWh,
-      text: (r) => energy(r.wallWh),
-      difference: (d) => signed(d, energy),
+      ...measured(energy, (r) => r.wallWh),
     },
     {
       id: "lostWh",
       name: "Lost",
-      value: (r) => r.lostWh,
-      text: (r) => energy(r.lostWh),
-      difference: (d) => signed(d, energy),
+      ...measured(energy, (r) => r.lostWh),
     },
     {
       id: "lostShare",
       name: "Share lost",
       best: "least",
-      value: (r) => r.lostShare,
-      text: (r) => percentText(r.lostShare),
-      difference: (d) => signed(d, (n) => percentText(n, 1)),
+      ...measured(share, (r) => r.lostShare),
     },
     {
       id: "cost",
       name: "Cost a session",
-      value: (r) => r.cost,
-      text: (r) => money(r.cost),
-      difference: (d) => signed(d, money),
+      ...measured(money, (r) => r.cost),
     },
     {
       id: "per100",
       name: `Cost per 100 ${unit}`,
       best: "least",
-      value: (r) => r.per100Km,
-      text: (r) => money(r.per100Km * per100),
-      difference: (d) => signed(d, (n) => money(n * per100)),
+      ...measured(money, (r) => r.per100Km * per100),
     },
     {
       id: "perKWh",
       name: "Cost a kWh in the battery",
       best: "least",
-      value: (r) => r.perKWhStored,
-      text: (r) => money(r.perKWhStored),
-      difference: (d) => signed(d, money),
+      ...measured(money, (r) => r.perKWhStored),
     },
     {
       id: "price",

@@ -107,7 +107,7 @@ describe("columns", () => {
 
   test("differences are signed, and sameness is said", () => {
     const { difference } = column("batteryW");
-    expect([difference!(1_500), difference!(-1_500), difference!(0)]).toEqual([
+    expect([difference!(3_500, 2_000), difference!(2_000, 3_500), difference!(2_000, 2_000)]).toEqual([
       "+1.50 kW",
       "−1.50 kW",
       "same",

@@ -31,7 +31,7 @@ test("every answer of every demo path is shown once, with a figure and no broken
 
 test("too late says by how much and what there will be at departure", () => {
   const { ready } = answers(fallowQuay, "fq-path-plover-night");
-  expect(ready).toMatchObject({ name: "Not in time", alarm: true, figure: { value: "08:52" } });
+  expect(ready).toMatchObject({ name: "Not in time", alarm: true, figure: { value: "08:53" } });
   expect(ready!.aside).toBe("1 h 23 min too late: 83 % at 07:30");
 });
 

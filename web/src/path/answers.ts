@@ -12,6 +12,7 @@ import {
   percentText,
   powerFigure,
   speedFigure,
+  toMinute,
   type Figure,
 } from "../format/number";
 import { dayText, timeText } from "../format/manner";
@@ -26,9 +27,9 @@ export interface Shown {
   readonly alarm?: boolean;
 }
 
-/** A moment of the session on the household's own clock. */
+/** A moment of the session on the household's own clock, to the minute: what it took and when it began add up to it. */
 export const localAt = ({ clock }: Solution, seconds: number): DateTime =>
-  DateTime.fromMillis(msAt(clock, seconds), { zone: clock.zone });
+  DateTime.fromMillis(msAt(clock, toMinute(seconds)), { zone: clock.zone });
 
 /** Whole days on the calendar, by its dates alone: a day of 23 or 25 hours is one. */
 const calendarDays = (from: DateTime, to: DateTime): number =>
