@@ -89,20 +89,44 @@ function stream(from) {
 const keyOf = (file, { location: { start, end }, mutatorName, replacement }) =>
   [file, start.line, start.column, end.line, end.column, mutatorName, replacement].join(":");
 
+/** The stretches of a page's code that name classes of style, as [from, to): pictures judge the look, not these tests. */
+function styledIn(code) {
+  const found = [];
+  for (const { index } of code.matchAll(/className=[{"]/g)) {
+    let at = index + "className=".length;
+    let depth = 0;
+    if (code[at] === '"') at = code.indexOf('"', at + 1) + 1;
+    else
+      do depth += { "{": 1, "}": -1 }[code[at]] ?? 0;
+      while (++at < code.length && depth > 0);
+    found.push([index, at]);
+  }
+  return found;
+}
+
+/** Whether a fault changes only the name of a class of style. */
+function stylesOnly(code, { mutatorName, location: { start } }) {
+  const lines = code.split("\n").slice(0, start.line);
+  const at = lines.reduce((sum, line) => sum + line.length + 1, 0) + start.column;
+  return mutatorName === "StringLiteral" && styledIn(code).some(([from, to]) => at >= from && at < to);
+}
+
 /** Every fault there could be in the files, as {key, range}; lines and columns from 0. */
 async function faultsOf(files) {
   const { createInjector } = await import("typed-inject");
   const { createInstrumenter } = await import("@stryker-mutator/instrumenter");
   const quiet = new Proxy({}, { get: () => () => false });
   const instrumenter = createInjector().provideValue("logger", quiet).injectFunction(createInstrumenter);
+  const code = Object.fromEntries(files.map((name) => [name, readFileSync(join(ROOT, name), "utf8")]));
   const { mutants } = await instrumenter.instrument(
-    files.map((name) => ({ name, mutate: true, content: readFileSync(join(ROOT, name), "utf8") })),
+    files.map((name) => ({ name, mutate: true, content: code[name] })),
     { plugins: null, excludedMutations: [], ignorers: [], noHeader: true },
   );
   return (
     mutants
       // Asked for by its place, a fault brings along all that lie within it: one over many lines is left out of the draw.
       .filter(({ statusReason, location: { start, end } }) => !statusReason && end.line - start.line < 3)
+      .filter((mutant) => !stylesOnly(code[mutant.fileName], mutant))
       .map((mutant) => {
         const { start, end } = mutant.location;
         return {

@@ -108,7 +108,7 @@ function SocChart({ solved, rows, selected, colours }: ChartProps & Pick<ViewPro
               tooltip: {
                 callbacks: {
                   title: ([item]) => shownAt(item!.parsed.x ?? 0),
-                  label: (item) => `${item.dataset.label}: ${(item.parsed.y ?? 0).toFixed(0)} %`,
+                  label: (item) => `${item.dataset.label}: ${percentText((item.parsed.y ?? 0) / 100)}`,
                 },
               },
               annotation: {

@@ -160,7 +160,7 @@ function Cables({ solved, system }: ChooserProps) {
                     {at.map(({ post, batteryW }) => (
                       <td key={postName(post)}>{batteryW > 0 ? figureText(powerFigure(batteryW)) : "–"}</td>
                     ))}
-                    <td>{savedAYear > 0.05 ? `${decimals(savedAYear, 0)} h` : "–"}</td>
+                    <td>{savedAYear >= 0.5 ? `${decimals(savedAYear, 0)} h` : "–"}</td>
                     <td>{decimals(candidate.massKg, 1)} kg</td>
                     <td>{price(candidate.euros, household.currency)}</td>
                   </tr>

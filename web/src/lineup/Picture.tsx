@@ -17,7 +17,7 @@ import {
 } from "@dnd-kit/sortable";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { LINK_WORDS, type Cell, type OpenWay } from "@kettleback/core";
-import { ampsText, durationText, figureText, percentText, powerFigure } from "../format/number";
+import { ampsText, decimals, durationText, figureText, percentText, powerFigure } from "../format/number";
 import { dayTimeAt, sharedClock, timeAt, type SharedClock } from "./clock";
 import { cellsOfCar, type ViewProps } from "./view";
 import { Mini } from "./Mini";
@@ -240,7 +240,7 @@ const WayRow = memo(function WayRow(props: RowProps) {
   );
 });
 
-const ratio = (share: number): string => `${share < 10 ? share.toFixed(1) : Math.round(share)} ×`;
+const ratio = (share: number): string => `${decimals(share, share < 10 ? 1 : 0)} ×`;
 
 /** The row as one sentence, for who cannot see it. */
 function told(way: OpenWay, cell: Cell | null, { clock }: SharedClock, isBase: boolean): string {

@@ -1,6 +1,7 @@
 import { useState, type FormEvent } from "react";
 import Button from "react-bootstrap/Button";
 import {
+  breakerFrom,
   feedOf,
   nameSchema,
   OUTLET_TYPE_IDS,
@@ -8,6 +9,7 @@ import {
   SUPPLY_IDS,
   supplySystem,
   tapOf,
+  tradeOf,
   type StartWay,
   type OutletTypeId,
   type SupplyId,
@@ -73,7 +75,7 @@ export function QuickWay({ system: own, onAdd }: Props) {
               tap,
               lanes: tap === "three" ? 3 : 1,
               amps: figure,
-              breakerAmps: Math.ceil(figure * 1.25),
+              breakerAmps: breakerFrom(1.25 * figure, tradeOf(system)),
             },
       system,
     );

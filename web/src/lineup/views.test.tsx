@@ -1,17 +1,14 @@
 /** @jest-environment jsdom */
 import { act, fireEvent, render, screen, within } from "@testing-library/react";
-import { cellOf, clockOfLineup, type Car, type Cell, type DistanceUnit, type Way } from "@kettleback/core";
-import { fallowQuay } from "@kettleback/core/demo";
 import { writeAs } from "../format/manner";
-import type { SolvedLineup } from "../solve/lineup";
-import { lineupDraftOf, type LineupDraft } from "../state/lineup";
+import type { LineupDraft } from "../state/lineup";
 import CarsByWays from "./CarsByWays";
 import Charts from "./Charts";
-import type { ViewProps } from "./view";
 import Overnight from "./Overnight";
 import { Picture } from "./Picture";
 import StayView from "./StayView";
 import Table from "./Table";
+import { propsOf } from "./tests/known";
 import VaryView from "./VaryView";
 import { WayPanel } from "./WayPanel";
 
@@ -54,132 +51,6 @@ jest.mock("@tanstack/react-virtual", () => ({
   }),
 }));
 
-/**
- * A car of which every figure is known by hand: 100 kWh, no resistance, nothing of its own, 100 Wh a km. Its charger
- * takes 32 A of 230 V, 7,360 W, and loses 92 + 0.0325·x + x²/294,400 W of what comes (the fitted curve at 93 %).
- */
-const plain: Car = {
-  name: "Plain",
-  battery: { usableWh: 100_000, packVolts: 400, packOhms: 0, neverLimits: true },
-  charger: { limits: [{ lanes: 1, amps: 32 }], efficiency: 0.93 },
-  inlets: ["ccs2"],
-  whPerKm: 100,
-  ownDrawW: 0,
-};
-const THICK = "35 mm2";
-const tariff = (price: number) => ({
-  name: "flat",
-  elements: [{ price_components: [{ type: "ENERGY" as const, price, step_size: 1 }] }],
-});
-const bay = (breakerAmps: number): Way["outlet"] => ({
-  kind: "hardwired",
-  name: "bay",
-  condition: "sound",
-  exposed: false,
-  tap: "single",
-  supply: { system: "230/400" },
-  circuit: { breakerAmps, otherLoadAmps: 0 },
-});
-const post = (maxAmps: number): Way["unit"] => ({
-  kind: "post",
-  name: "box",
-  lanes: 1,
-  maxAmps,
-  steps: [],
-  standingW: 0,
-  output: { kind: "tethered", connector: "type2", lengthM: 0.5, gauge: THICK },
-});
-const base = {
-  lead: null,
-  cable: null,
-  adapter: null,
-  settings: { unitAmps: null, carAmps: null, otherBusy: false },
-  followsCar: false,
-  limitMinutes: null,
-  buy: [],
-};
-const WAYS: readonly Way[] = [
-  { ...base, name: "Slow", outlet: bay(16), unit: post(10), tariff: tariff(0.2) },
-  {
-    ...base,
-    name: "Fast",
-    outlet: bay(40),
-    unit: post(30),
-    tariff: tariff(0.3),
-    buy: [{ what: "box", price: 800 }],
-  },
-  {
-    ...base,
-    name: "Rapid",
-    outlet: { ...bay(200), tap: "three" } as Way["outlet"],
-    unit: {
-      kind: "rapid",
-      name: "station",
-      lanes: 1,
-      maxW: 50_000,
-      maxAmps: 200,
-      maxVolts: 500,
-      shared: false,
-      rectifierEfficiency: 0.95,
-      steps: [],
-      standingW: 0,
-      output: { kind: "tethered", connector: "ccs2", lengthM: 0.5, gauge: THICK },
-    },
-    tariff: tariff(0.6),
-    limitMinutes: 6,
-  },
-];
-
-function solved(unit: DistanceUnit, change: Partial<LineupDraft> = {}): SolvedLineup {
-  const household = { ...fallowQuay.household.spec, distanceUnit: unit };
-  const garage = { ...fallowQuay, household: { ...fallowQuay.household, spec: household } };
-  const draft: LineupDraft = {
-    ...lineupDraftOf(
-      {
-        name: "known",
-        session: { fromSoc: 0.7, toSoc: 0.8, pluggedInAt: "2026-11-23T18:00", neededBy: "22:00" },
-        stayHours: 4,
-        dayKm: 100,
-        cars: [plain],
-        ways: WAYS.map((way, i) => ({ ...way, id: `w${i}` })),
-        baseline: "w0",
-      } as never,
-      null,
-    ),
-    ...change,
-  };
-  const open = {
-    household,
-    session: draft.session,
-    stayHours: 4,
-    dayKm: 100,
-    cars: [{ key: "plain", car: plain }],
-    ways: draft.ways.map((saved, i) => ({ id: saved.id, saved, way: WAYS[i]!, gone: [] })),
-    baseline: draft.baseline,
-  };
-  const clock = clockOfLineup(open);
-  const cells = WAYS.map((way): Cell[] => [cellOf(open, plain, way, clock)]);
-  return {
-    garage,
-    draft,
-    open,
-    clock,
-    problems: [],
-    repeated: [],
-    cells,
-    byCar: [cells.map(([cell]) => cell!)],
-    done: 3,
-    all: 3,
-  };
-}
-const propsOf = (unit: DistanceUnit, change: Partial<ViewProps> = {}): ViewProps => ({
-  solved: solved(unit),
-  selected: 0,
-  onSelect: () => undefined,
-  onChange: () => undefined,
-  onView: () => undefined,
-  ...change,
-});
 const texts = (element: Element): string[] =>
   [...element.querySelectorAll("th, td")].map((cell) => cell.textContent!.trim());
 const rowsOf = (label: string): string[][] =>

@@ -15,7 +15,7 @@ import { FigureInput } from "../format/FigureInput";
 import { NumberInput } from "./NumberInput";
 import type { PartProps } from "./Tariffs";
 import { DateInput, TimeInput } from "../format/MomentInput";
-import { timesIn } from "../format/manner";
+import { timesIn, typedNumber } from "../format/manner";
 
 /** The restrictions that are typed as numbers, in people's units. */
 const NUMBERS = [
@@ -90,7 +90,7 @@ export function Elements({ tariff, currency, onEdit }: PartProps) {
                   .map((line) => (
                     <span key={line.component}>
                       <b>
-                        {line.price} {currency}
+                        {typedNumber(line.price)} {currency}
                       </b>{" "}
                       {line.by}
                       {line.notes.length > 0 && <small> {line.notes.join(", ")}</small>}

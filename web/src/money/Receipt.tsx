@@ -22,7 +22,7 @@ import { WorkingPanel } from "../path/WorkingPanel";
 import type { MoneyProps } from "./MoneyScreen";
 import { amountText } from "./money";
 import "../path/answers.scss";
-import { dayTimeText, timeText } from "../format/manner";
+import { dayTimeText, timeText, typedNumber } from "../format/manner";
 
 /** What the session in the sentence costs, as a receipt whose every line opens to its working. */
 export default function Receipt({ charging }: MoneyProps) {
@@ -220,7 +220,7 @@ function ReceiptLine({ line, printed, currency, when, open, onOpen }: LineProps)
         {unit ? `${decimals(line.quantity, 3)} ${unit}` : ""}
         {blockFilled(line) && <small>{decimals(line.used, 3)} used</small>}
       </td>
-      <td className="n">{unit ? `${Number(amountOf(line.price).toFixed(4))} ${by}` : ""}</td>
+      <td className="n">{unit ? `${typedNumber(Number(amountOf(line.price).toFixed(4)))} ${by}` : ""}</td>
       <td className="n">{moneyText(printed.net, currency)}</td>
       <td className="n">{line.vat === 0 ? "" : moneyText(printed.vat, currency)}</td>
     </tr>

@@ -110,7 +110,7 @@ function ClockPlot({ solution, plan }: Props) {
           displayColors: false,
           callbacks: {
             title: ([item]) => shown(item!.parsed.x ?? 0),
-            label: (item) => `${(item.parsed.y ?? 0).toFixed(1)} %`,
+            label: (item) => percentText((item.parsed.y ?? 0) / 100, 1),
           },
         },
         annotation: {

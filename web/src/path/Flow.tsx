@@ -1,8 +1,10 @@
 import {
+  apportion,
   CAUSE_WORDS,
   LOSS_CAUSES,
   energyCost,
   lossShare,
+  sumMicros,
   wattHours,
   type Micros,
   type LossCause,
@@ -12,7 +14,7 @@ import {
 import { Chart, LinearScale } from "chart.js";
 import { Flow as FlowElement, SankeyController } from "chartjs-chart-sankey";
 import { Chart as ReactChart } from "react-chartjs-2";
-import { energyFigure, figureText, moneyText, percentText } from "../format/number";
+import { coinOf, decimals, energyFigure, figureText, moneyText, percentText } from "../format/number";
 import { useThemeColours } from "./useThemeColours";
 
 Chart.register(SankeyController, FlowElement, LinearScale);
@@ -50,6 +52,9 @@ export default function Flow({ solution: { ledger, bill, run }, plan }: Props) {
   const { currency } = plan.household;
   const lossOf = (wh: number) => lossShare(bill, wattHours(wh), ledger.lost);
   const paid = energyCost(bill);
+  const lost = causes.map((cause) => lossOf(ledger[cause]));
+  // The column adds up as it is printed.
+  const printed = apportion([...lost, (paid - sumMicros(lost)) as Micros], coinOf(currency));
   const row = (name: string, wh: number, money: Micros) => (
     <tr key={name}>
       <th scope="row">{name}</th>
@@ -97,8 +102,8 @@ export default function Flow({ solution: { ledger, bill, run }, plan }: Props) {
             </tr>
           </thead>
           <tbody>
-            {causes.map((cause) => row(CAUSE_WORDS[cause], ledger[cause], lossOf(ledger[cause])))}
-            {row("stored in the battery", ledger.stored, (paid - bill.lost) as Micros)}
+            {causes.map((cause, i) => row(CAUSE_WORDS[cause], ledger[cause], printed[i]!))}
+            {row("stored in the battery", ledger.stored, printed.at(-1)!)}
           </tbody>
           <tfoot>{row("on the meter", ledger.wall, paid)}</tfoot>
         </table>
@@ -109,7 +114,7 @@ export default function Flow({ solution: { ledger, bill, run }, plan }: Props) {
           </p>
         )}
         <p className="quiet">
-          The car’s own draw runs for all {hours.toFixed(1)} h and is {percentText(ownShare)} of the loss:
+          The car’s own draw runs for all {decimals(hours, 1)} h and is {percentText(ownShare)} of the loss:
           twice the current would halve it, {figureText(energyFigure(ledger.ownDraw / 2))} or{" "}
           {moneyText(lossOf(ledger.ownDraw / 2), currency)} a session.
         </p>

@@ -2,6 +2,7 @@ import { useEffect, useId, useRef, useState } from "react";
 import Button from "react-bootstrap/Button";
 import {
   acceptanceOf,
+  acceptedRange,
   carSchema,
   chargerFromPower,
   fromWhPerKm,
@@ -21,6 +22,8 @@ interface Asked {
   readonly unit: string;
   /** In the unit asked for; the assumed figure stands there to begin with. */
   readonly value: number;
+  /** A figure as the car keeps it, in the unit asked for. */
+  shown(kept: number): number;
   /** The car with a figure, or what is wrong with it. */
   put(typed: number): Car | string;
 }
@@ -42,6 +45,7 @@ export function askedOf(
         label: "Own draw while charging",
         unit: "W",
         value: car.ownDrawW,
+        shown: (watts) => watts,
         put: (ownDrawW) => ({ ...car, ownDrawW }),
       };
     case "efficiency":
@@ -49,6 +53,7 @@ export function askedOf(
         label: "Efficiency of its charger",
         unit: "%",
         value: charger.efficiency * 100,
+        shown: (share) => share * 100,
         put: (per) => ({ ...car, charger: { ...charger, efficiency: per / 100 } }),
       };
     case "economy":
@@ -56,6 +61,7 @@ export function askedOf(
         label: "What it uses",
         unit: economyUnit,
         value: Number(fromWhPerKm(car.whPerKm, economyUnit).toPrecision(4)),
+        shown: (whPerKm) => fromWhPerKm(whPerKm, economyUnit),
         put: (typed) => ({ ...car, whPerKm: toWhPerKm(typed, economyUnit) }),
       };
     case "capacity":
@@ -63,6 +69,7 @@ export function askedOf(
         label: "Usable capacity",
         unit: "kWh",
         value: battery.usableWh / 1000,
+        shown: (wh) => wh / 1000,
         put: (kWh) => ({ ...car, battery: { ...battery, usableWh: kWh * 1000 } }),
       };
     case "charger":
@@ -70,6 +77,7 @@ export function askedOf(
         label: "Onboard charger",
         unit: "kW",
         value: Number.NaN,
+        shown: (kW) => kW,
         put: (kW) => {
           const found = chargerFromPower(kW, phases, system);
           return found.ok
@@ -84,6 +92,7 @@ export function askedOf(
         label: "Its peak at a rapid station",
         unit: "kW",
         value: Math.round(peak / 1000),
+        shown: (watts) => watts / 1000,
         put: (kW) => ({
           ...car,
           battery: {
@@ -108,7 +117,11 @@ export function carWith(asked: Asked, typed: number, assumed: Assumed): Car | st
   const left = marks?.filter((mark) => mark !== assumed) ?? [];
   const parsed = carSchema.safeParse(left.length > 0 ? { ...car, assumed: left } : car);
   if (parsed.success) return parsed.data;
-  return problemsOf(parsed.error, carSchema)[0]!.message;
+  const [problem] = problemsOf(parsed.error, carSchema);
+  const { accepts, message } = problem!;
+  if (accepts?.code !== "range") return message;
+  const ends = [accepts.min, accepts.max].map((end) => Number(asked.shown(end).toPrecision(4)));
+  return acceptedRange(Math.min(...ends), Math.max(...ends), asked.unit);
 }
 
 interface Props {

@@ -21,13 +21,14 @@ export default function Steps({ draft, onChange }: Props) {
   const answered = useSolve((s) => s.answered);
   if (!aside || answered?.kind !== "charging") return <div className="view-waiting" />;
   const { plan, steps: rows } = aside;
-  const { solution } = answered;
+  // Steps of a path that has changed since are dimmed, and none of them is set from here.
+  const stale = plan !== answered.plan;
   if (rows.length === 0)
     return <p className="quiet">A rapid station has no steps: it follows what the battery asks for.</p>;
   const set = plan.settings.unitAmps ?? plan.unit.setAmps ?? null;
   const withLead = rows.some((r) => r.leadWattsPerMetre !== undefined);
   return (
-    <div className="steps">
+    <div className="steps" aria-busy={stale}>
       <div className="table-wrap" tabIndex={0} role="region" aria-label="Table of current steps">
         <table>
           <thead>
@@ -55,7 +56,7 @@ export default function Steps({ draft, onChange }: Props) {
                   <button
                     type="button"
                     className="btn btn-quiet btn-sm"
-                    disabled={set === amps}
+                    disabled={stale || set === amps}
                     onClick={() => onChange({ ...draft, settings: { ...draft.settings, unitAmps: amps } })}
                   >
                     {set === amps ? "Set" : `Set ${amps} A`}
@@ -65,7 +66,7 @@ export default function Steps({ draft, onChange }: Props) {
                   <>
                     <td>{figureText(powerFigure(session.moment.balance.wall))}</td>
                     <td>{figureText(powerFigure(session.moment.balance.stored))}</td>
-                    <td>{dayTimeText(localAt(solution, session.secondsToTarget))}</td>
+                    <td>{dayTimeText(localAt(aside, session.secondsToTarget))}</td>
                     <td>{durationText(session.secondsToTarget)}</td>
                     <td>{socAtDeparture === undefined ? "" : percentText(socAtDeparture)}</td>
                     <td>{figureText(energyFigure(session.ledger.lost))}</td>
@@ -84,6 +85,7 @@ export default function Steps({ draft, onChange }: Props) {
           <button
             type="button"
             className="btn btn-quiet btn-sm"
+            disabled={stale}
             onClick={() => onChange({ ...draft, settings: { ...draft.settings, unitAmps: null } })}
           >
             Leave it as it comes

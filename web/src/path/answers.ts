@@ -28,7 +28,7 @@ export interface Shown {
 }
 
 /** A moment of the session on the household's own clock, to the minute: what it took and when it began add up to it. */
-export const localAt = ({ clock }: Solution, seconds: number): DateTime =>
+export const localAt = ({ clock }: Pick<Solution, "clock">, seconds: number): DateTime =>
   DateTime.fromMillis(msAt(clock, toMinute(seconds)), { zone: clock.zone });
 
 /** Whole days on the calendar, by its dates alone: a day of 23 or 25 hours is one. */

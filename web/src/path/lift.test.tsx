@@ -26,7 +26,13 @@ const rung = (change: Partial<Rung>): Rung => ({
   costMore: micros(-0.12),
   ...change,
 });
-const aside = (rungs: readonly Rung[], plan = own.plan): Aside => ({ plan, rungs, steps: [], cheaper: null });
+const aside = (rungs: readonly Rung[], plan = own.plan): Aside => ({
+  plan,
+  rungs,
+  clock: own.solution.clock,
+  steps: [],
+  cheaper: null,
+});
 const show = (rungs: readonly Rung[], onChange: (draft: Draft) => void = () => undefined) => {
   act(() => useSolve.setState({ aside: aside(rungs) }));
   return render(<Lift charging={own} draft={own.draft} onChange={onChange} />);

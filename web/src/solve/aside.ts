@@ -16,6 +16,8 @@ import {
 /** What takes many solves: what would lift the path, and every current step of its unit. */
 export interface Aside {
   readonly plan: Plan;
+  /** The clock of its session. */
+  readonly clock: Clock;
   readonly rungs: readonly Rung[];
   readonly steps: readonly StepRow[];
   /** What the cheapest hours save against starting at once, and when they begin; null where they save nothing. */
@@ -39,6 +41,7 @@ function cheaperOf(plan: Plan, clock: Clock): Aside["cheaper"] {
 /** Works it out. */
 export const asideOf = (plan: Plan, clock: Clock): Aside => ({
   plan,
+  clock,
   rungs: ladder(plan, clock),
   steps: stepTable(pathOf(plan), plan.session, clock.departure),
   cheaper: cheaperOf(plan, clock),

@@ -32,7 +32,7 @@ export async function askAside(plan: Plan, clock: Clock, done: (aside: Aside) =>
       const wanted: Wanted = next;
       next = undefined;
       const aside = await worker().asideOf(wanted.plan, wanted.clock);
-      if (!next) wanted.done({ ...aside, plan: wanted.plan });
+      if (!next) wanted.done({ ...aside, plan: wanted.plan, clock: wanted.clock });
     }
   } finally {
     busy = false;

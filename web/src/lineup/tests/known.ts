@@ -1,0 +1,98 @@
+import { cellOf, clockOfLineup, type Cell, type DistanceUnit, type Way } from "@kettleback/core";
+import { fallowQuay } from "@kettleback/core/demo";
+import type { SolvedLineup } from "../../solve/lineup";
+import { lineupDraftOf, type LineupDraft } from "../../state/lineup";
+import { bay, flat, plain, post, THICK } from "../../tests/plain";
+import type { ViewProps } from "../view";
+
+const base = {
+  lead: null,
+  cable: null,
+  adapter: null,
+  settings: { unitAmps: null, carAmps: null, otherBusy: false },
+  followsCar: false,
+  limitMinutes: null,
+  buy: [],
+};
+const WAYS: readonly Way[] = [
+  { ...base, name: "Slow", outlet: bay(16), unit: post(10), tariff: flat(0.2) },
+  {
+    ...base,
+    name: "Fast",
+    outlet: bay(40),
+    unit: post(30),
+    tariff: flat(0.3),
+    buy: [{ what: "box", price: 800 }],
+  },
+  {
+    ...base,
+    name: "Rapid",
+    outlet: { ...bay(200), tap: "three" } as Way["outlet"],
+    unit: {
+      kind: "rapid",
+      name: "station",
+      lanes: 1,
+      maxW: 50_000,
+      maxAmps: 200,
+      maxVolts: 500,
+      shared: false,
+      rectifierEfficiency: 0.95,
+      steps: [],
+      standingW: 0,
+      output: { kind: "tethered", connector: "ccs2", lengthM: 0.5, gauge: THICK },
+    },
+    tariff: flat(0.6),
+    limitMinutes: 6,
+  },
+];
+
+function solved(unit: DistanceUnit, change: Partial<LineupDraft> = {}): SolvedLineup {
+  const household = { ...fallowQuay.household.spec, distanceUnit: unit };
+  const garage = { ...fallowQuay, household: { ...fallowQuay.household, spec: household } };
+  const draft: LineupDraft = {
+    ...lineupDraftOf(
+      {
+        name: "known",
+        session: { fromSoc: 0.7, toSoc: 0.8, pluggedInAt: "2026-11-23T18:00", neededBy: "22:00" },
+        stayHours: 4,
+        dayKm: 100,
+        cars: [plain],
+        ways: WAYS.map((way, i) => ({ ...way, id: `w${i}` })),
+        baseline: "w0",
+      } as never,
+      null,
+    ),
+    ...change,
+  };
+  const open = {
+    household,
+    session: draft.session,
+    stayHours: 4,
+    dayKm: 100,
+    cars: [{ key: "plain", car: plain }],
+    ways: draft.ways.map((saved, i) => ({ id: saved.id, saved, way: WAYS[i]!, gone: [] })),
+    baseline: draft.baseline,
+  };
+  const clock = clockOfLineup(open);
+  const cells = WAYS.map((way): Cell[] => [cellOf(open, plain, way, clock)]);
+  return {
+    garage,
+    draft,
+    open,
+    clock,
+    problems: [],
+    repeated: [],
+    cells,
+    byCar: [cells.map(([cell]) => cell!)],
+    done: 3,
+    all: 3,
+  };
+}
+export const propsOf = (unit: DistanceUnit, change: Partial<ViewProps> = {}): ViewProps => ({
+  solved: solved(unit),
+  selected: 0,
+  onSelect: () => undefined,
+  onChange: () => undefined,
+  onView: () => undefined,
+  ...change,
+});
