@@ -1,4 +1,5 @@
 /* eslint-disable @typescript-eslint/no-require-imports */
+const { TextDecoder, TextEncoder } = require("node:util");
 const { deserialize, serialize } = require("node:v8");
 const fc = require("fast-check");
 
@@ -12,3 +13,5 @@ globalThis.ResizeObserver ??= class {
   observe() {}
   disconnect() {}
 };
+globalThis.TextEncoder ??= TextEncoder;
+globalThis.TextDecoder ??= TextDecoder;
