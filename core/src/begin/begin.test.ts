@@ -335,3 +335,35 @@ describe("a car from its papers", () => {
     });
   });
 });
+
+test.each([
+  // A region, a point of it, lanes, volts and amps by its own trade; the usual car of Europe takes 16 A.
+  ["eu", "wall", 1, 230, 10],
+  ["eu", "wallbox-1", 1, 230, 16],
+  ["eu", "wallbox-3", 3, 230, 16],
+  ["eu", "red-16", 3, 230, 16],
+  ["no", "wallbox-1", 1, 230, 16],
+  ["gb", "wallbox-1", 1, 230, 16],
+  ["us", "wall", 1, 120, 12],
+  ["us", "dryer", 1, 240, 24],
+  ["us", "wallbox-1", 1, 240, 48],
+  ["ca", "wallbox-1", 1, 240, 48],
+  ["au", "fifteen", 1, 230, 15],
+  ["nz", "wallbox-1", 1, 230, 16],
+  ["jp", "wall", 1, 100, 12],
+  ["jp", "two-hundred", 1, 200, 16],
+  ["jp", "wallbox-1", 1, 200, 30],
+] as const)("%s, %s: %d lane(s) of %d V at %d A", (id, at, lanes, volts, amps) => {
+  const region = REGIONS.find((r) => r.id === id)!;
+  const point = region.points.find((p) => p.id === at)!;
+  const plan = begin(answers({ region, timeZone: region.timeZone, point }));
+  const solved = solvePlan(plan);
+  if (isRefusal(solved)) throw new Error(solved.message);
+  const { way } = solved.moment.flow;
+  expect([way.lanes, way.volts, solved.moment.amps]).toEqual([lanes, volts, amps]);
+  // What is offered there is no fault of its own.
+  const worst = cautionsFor(pathOf(plan), solved, session.toSoc).filter(
+    ({ severity }) => severity === "stop",
+  );
+  expect(worst).toEqual([]);
+});

@@ -38,6 +38,8 @@ const WHY: Readonly<Record<ScheduleId, string>> = {
   "least-lost": "the current that wastes least",
 };
 
+const GENTLEST_OPEN = "the lowest current, however long it takes";
+
 /** When to charge: each way of placing the session in its hours, against starting at once. */
 export default function When(props: MoneyProps) {
   const { plan, solution } = props.charging;
@@ -126,13 +128,15 @@ function Placed({ charging, schedules, stale }: PlacedProps) {
                     />
                     <span>
                       {NAMES[s.id]}
-                      <small>{WHY[s.id]}</small>
+                      <small>
+                        {s.id === "gentlest" && placing.departure === null ? GENTLEST_OPEN : WHY[s.id]}
+                      </small>
                     </span>
                   </label>
                 </th>
                 <td className="hours">
                   <WindowBar windows={s.windows} until={placing.until} />
-                  <small>{windowsText(s, clock)}</small>
+                  <small>{windowsText(s, readyText)}</small>
                 </td>
                 <td className="n">{moneyText(s.bill.total, currency)}</td>
                 <td>{s.id === "at-once" ? "" : moreText(s.bill.total, atOnce.bill.total, currency)}</td>
@@ -144,7 +148,13 @@ function Placed({ charging, schedules, stale }: PlacedProps) {
         </table>
       </div>
       <div className="take">
-        <Timers chosen={chosen} schedules={schedules} unit={plan.unit.name} car={plan.car.name} />
+        <Timers
+          chosen={chosen}
+          schedules={schedules}
+          unit={plan.unit.name}
+          car={plan.car.name}
+          clock={readyText}
+        />
         <button type="button" className="btn btn-primary btn-sm" onClick={save}>
           Save as calendar file
         </button>
@@ -164,7 +174,7 @@ function Placed({ charging, schedules, stale }: PlacedProps) {
   );
 }
 
-/** The windows of a schedule in words; many are counted. */
+/** The windows of a schedule in words, their days named where they are not the next morning; many are counted. */
 function windowsText({ windows }: Scheduled, clock: (t: number) => string): string {
   const text = windows
     .slice(0, 3)
@@ -210,10 +220,14 @@ interface TimerProps {
   readonly schedules: Schedules;
   readonly unit: string;
   readonly car: string;
+  clock(t: number): string;
 }
 
+/** A timer knows the time of day alone (s). */
+const DAY = 86_400;
+
 /** What to set by hand: clock times, and the current where one is to be set. */
-function Timers({ chosen, schedules: { placing }, unit, car }: TimerProps) {
+function Timers({ chosen, schedules: { placing }, unit, car, clock }: TimerProps) {
   const by = (amps: number | undefined) => placing.choices.find((c) => c.amps === amps)?.by;
   return (
     <ol className="timers" aria-label="Timers to set">
@@ -226,7 +240,16 @@ function Timers({ chosen, schedules: { placing }, unit, car }: TimerProps) {
         const whom = by(window.amps);
         return (
           <li key={window.from}>
-            start <b>{start}</b>, stop <b>{stop}</b>
+            start <b>{start}</b>,{" "}
+            {window.to - window.from < DAY ? (
+              <>
+                stop <b>{stop}</b>
+              </>
+            ) : (
+              <>
+                stop by hand on <b>{clock(window.to)}</b>, as no timer runs longer than a day
+              </>
+            )}
             {window.amps !== undefined &&
               ` at ${window.amps} A, set ${whom === "car" ? `in the ${car}` : `on the ${unit}`}`}
             {twice.length > 0 && (

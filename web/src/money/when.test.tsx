@@ -161,6 +161,23 @@ describe("when to charge, with cheap hours from 23:00 to 06:00 and the car wante
     expect(says("When to charge")).toMatch(/6\.28 kWh of it fall in hours that have no price in this tariff/);
   });
 
+  test("a schedule of more than a day names the day it ends on, and asks no timer for it", async () => {
+    const slow = { ...post(10), steps: [6, 10] } as never;
+    await shown({ unit: slow, session: { fromSoc: 0, toSoc: 1, neededBy: null } });
+    // 6 A store 1,236.4 W: 100 kWh take 80 h 53 min, from Monday 18:00 to Friday 02:53.
+    const row = rows().find(([name]) => name!.startsWith("Gentlest"))!;
+    expect([row[0], row[1], row[4]]).toEqual([
+      "Gentlest current",
+      "18:00–Fri 02:53 at 6 A",
+      "Fri 02:53",
+    ]);
+    expect(screen.getByText("the lowest current, however long it takes")).toBeDefined();
+    fireEvent.click(screen.getByLabelText(/^Gentlest/));
+    expect(screen.getByLabelText("Timers to set").textContent).toMatch(
+      /^start 18:00, stop by hand on Fri 02:53, as no timer runs longer than a day at 6 A/,
+    );
+  });
+
   test("with nobody waiting, hours within a day count", async () => {
     await shown({ tariff: nights, session: { neededBy: null } });
     expect(says("When to charge")).toMatch(
