@@ -11,6 +11,7 @@ if (seed !== "random") fc.configureGlobal({ seed: Number(seed) });
 globalThis.structuredClone ??= (value) => deserialize(serialize(value));
 globalThis.ResizeObserver ??= class {
   observe() {}
+  unobserve() {}
   disconnect() {}
 };
 globalThis.TextEncoder ??= TextEncoder;

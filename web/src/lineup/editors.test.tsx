@@ -227,6 +227,16 @@ describe("what is asked of every way", () => {
     expect(changes[1]!.stayHours).toBe(6);
   });
 
+  test("what is wrong stands at its own field", () => {
+    const { solved } = propsOf("km");
+    const problems = [{ field: "dayKm", message: "accepted: 0 to 2,000 km" }];
+    render(
+      <AskedSentence garage={solved.garage} solved={{ ...solved, problems }} onChange={() => undefined} />,
+    );
+    const wrong = (label: string) => screen.getByLabelText(label).getAttribute("aria-invalid");
+    expect([wrong("A day's drive, km"), wrong("Own stay, hours")]).toEqual(["true", "false"]);
+  });
+
   test("cars are ticked into the line-up and out of it, and the last one stays", () => {
     const changes = asked("km");
     fireEvent.click(screen.getByLabelText("Curlew"));
@@ -285,6 +295,15 @@ describe("what to carry", () => {
     expect(document.querySelectorAll(".school")).toHaveLength(2);
     type("1 × 16 A post, times a month", "201");
     expect(screen.getByLabelText("1 × 16 A post, times a month").getAttribute("aria-invalid")).toBe("true");
+  });
+
+  test("on 230 V without neutral too a cable is one's own", async () => {
+    const outlets = fallowQuay.outlets.map((row) => ({
+      ...row,
+      spec: { ...row.spec, supply: { ...row.spec.supply, system: "it-230" } },
+    }));
+    await shown({ ...fallowQuay, outlets } as never);
+    expect(rowsOf("Cables one could carry").length).toBeGreaterThan(3);
   });
 
   test("where posts bring their cable there is none to carry", async () => {
@@ -386,6 +405,33 @@ describe("the field", () => {
     expect(screen.getByRole("alert").textContent).toMatch(/^across\.from: accepted: 6 to 80/);
     expect(screen.getByLabelText("Across: from").getAttribute("aria-invalid")).toBe("true");
     expect(mockAsked).toEqual([]);
+  });
+
+  test("is read by pointing: the place under the pointer, and nothing outside of the frame", async () => {
+    render(<Shown />);
+    ends("Across", "unit", "6", "30");
+    ends("Up", "volts", "210", "250");
+    type("Points a side", "50");
+    work();
+    await act(async () => mockAsked[0]!.answer(answerOf(mockAsked[0]!)));
+    const canvas = document.querySelector("canvas")!;
+    // Drawn 572 by 380 at (100, 50): 58 left, 14 right, 12 above and 44 below are for the axes: 500 by 324 of field.
+    canvas.getBoundingClientRect = () => ({ left: 100, top: 50, width: 572, height: 380 }) as DOMRect;
+    const point = (x: number, y: number) => {
+      const at = new MouseEvent("pointermove", { bubbles: true, clientX: x, clientY: y });
+      fireEvent(canvas, at);
+      return document.querySelector("#field-readout")!.textContent!.split(":")[0];
+    };
+    // A tenth from the left is the sixth of 50 places, a quarter from the bottom the thirteenth.
+    expect(point(158 + 50 + 1, 62 + 243 - 1)).toBe("8.449 A, 219.8 V");
+    expect(point(158 + 499, 62 + 1)).toBe("30 A, 250 V");
+    for (const [x, y] of [
+      [150, 200],
+      [670, 200],
+      [300, 55],
+      [300, 400],
+    ] as const)
+      expect(point(x, y)).toBe("30 A, 250 V");
   });
 
   test("cancelled, it says so and a late answer is not shown; a newer question's answer is", async () => {

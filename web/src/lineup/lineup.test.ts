@@ -67,6 +67,24 @@ describe("the shared clock", () => {
   });
 });
 
+test("a clock of several days marks its days, and what does not charge takes no part in it", () => {
+  const slow = { ...row("Boathouse, wall socket at 6 A"), secondsToTarget: 9 * 86_400 };
+  const { span, ticks } = sharedClock({ ...clock, departure: null }, [
+    slow,
+    { kind: "blocked" } as Cell,
+    null as never,
+  ]);
+  expect(span).toBe(9 * 86_400);
+  // Plugged in on Monday 23: marks of whole days, a day or two apart.
+  expect(ticks.map(({ text }) => text)).toEqual(
+    expect.arrayContaining([expect.stringMatching(/^(Tue|Wed) 2[45]$/)]),
+  );
+  expect(ticks.length).toBeLessThanOrEqual(10);
+  const day = { ...slow, secondsToTarget: 8 * 43_200 };
+  const by12 = sharedClock({ ...clock, departure: null }, [day]).ticks;
+  expect(by12.every(({ text }) => /^\d\d:00$/.test(text))).toBe(true);
+});
+
 describe("miniatures", () => {
   test("are to one scale, and mark the narrowest link only", () => {
     const rows = ["Blue 16 A socket", "Wallbox, 3 × 32 A", "Rapid, 350 kW"].map(row);
@@ -244,6 +262,17 @@ describe("solving", () => {
         .every((c) => c === null),
     ).toBe(true);
   });
+
+  test("the car in view is worked out first, and a car that is gone is no cell", async () => {
+    const ways = Array.from({ length: 1000 }, (_, i) => ({ ...saved.ways[i % 17]!, id: `v-${i}` }));
+    solveLineup(fallowQuay, { ...lineupDraftOf(saved, null), ways, carAt: 2 });
+    const { byCar, done } = solved();
+    expect(done).toBeGreaterThan(0);
+    expect(byCar[2]!.filter(Boolean)).toHaveLength(Math.min(done, 1000));
+    expect((await whole()).byCar.map((cells) => cells.filter(Boolean).length)).toEqual([1000, 1000, 1000]);
+    solveLineup(fallowQuay, { ...lineupDraftOf(saved, null), cars: ["gone"] });
+    expect(await whole()).toMatchObject({ done: 0, all: 0, byCar: [], problems: [] });
+  }, 20_000);
 
   test("a thousand ways are worked out in slices, and all of them in the end", async () => {
     const ways = Array.from({ length: 1000 }, (_, i) => ({ ...saved.ways[i % 17]!, id: `w-${i}` }));

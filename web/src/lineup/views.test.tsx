@@ -359,6 +359,33 @@ describe.each([
   });
 });
 
+test("a way that does not charge is a dash with its reason, counts for no best, and is told in the picture", () => {
+  const props = propsOf("km");
+  const { cells, byCar } = props.solved;
+  const blocked = {
+    kind: "blocked",
+    plan: { ...cells[2]![0]!.plan, name: "Rapid" },
+    level: cells[2]![0]!.level,
+    refusal: { message: "Nothing goes in there.", remedy: "Take another." },
+    price: 0,
+  } as never;
+  const solved = {
+    ...props.solved,
+    cells: [cells[0]!, cells[1]!, [blocked]],
+    byCar: [[...byCar[0]!.slice(0, 2), blocked]],
+  };
+  const grid = render(<CarsByWays {...props} solved={solved} />);
+  expect(rowsOf("Cars by ways, scrolls sideways")[0]).toEqual(["Plain", "21.1 km/h U", "▲ 64.2 km/h U", "–"]);
+  expect(screen.getByTitle("Nothing goes in there.").textContent).toBe("–");
+  grid.unmount();
+  render(<Picture {...props} solved={solved} />);
+  expect(document.querySelector(".way-blocked")!.textContent).toBe("Nothing goes in there.");
+  expect(document.querySelectorAll(".way-body")[2]!.getAttribute("aria-label")).toBe(
+    "Rapid: Nothing goes in there.",
+  );
+  expect(screen.getByText(/Lanes to one scale/).textContent).toMatch(/2 ways charge\.$/);
+});
+
 describe("the charts", () => {
   test("charge against the clock: a line a way, its table at quarters of the time there is", () => {
     render(<Charts {...propsOf("km")} selected={1} />);

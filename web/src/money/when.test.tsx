@@ -166,11 +166,7 @@ describe("when to charge, with cheap hours from 23:00 to 06:00 and the car wante
     await shown({ unit: slow, session: { fromSoc: 0, toSoc: 1, neededBy: null } });
     // 6 A store 1,236.4 W: 100 kWh take 80 h 53 min, from Monday 18:00 to Friday 02:53.
     const row = rows().find(([name]) => name!.startsWith("Gentlest"))!;
-    expect([row[0], row[1], row[4]]).toEqual([
-      "Gentlest current",
-      "18:00–Fri 02:53 at 6 A",
-      "Fri 02:53",
-    ]);
+    expect([row[0], row[1], row[4]]).toEqual(["Gentlest current", "18:00–Fri 02:53 at 6 A", "Fri 02:53"]);
     expect(screen.getByText("the lowest current, however long it takes")).toBeDefined();
     fireEvent.click(screen.getByLabelText(/^Gentlest/));
     expect(screen.getByLabelText("Timers to set").textContent).toMatch(

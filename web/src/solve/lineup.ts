@@ -138,7 +138,7 @@ export function solveLineup(garage: Garage, draft: LineupDraft): void {
   const cells: (Cell | null)[][] = open.ways.map(() => open.cars.map(() => null));
   // The car in view first: its rows are on the screen.
   const first = Math.min(draft.carAt, open.cars.length - 1);
-  const order = [first, ...open.cars.keys()].filter((car, i) => i === 0 || car !== first);
+  const order = [...open.cars.keys()].sort((a, b) => Number(b === first) - Number(a === first));
   const wanted = order.flatMap((car) => open.ways.map((_, way) => [way, car] as const));
   let done = 0;
   const slice = () => {

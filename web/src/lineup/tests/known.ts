@@ -53,13 +53,20 @@ function solved(unit: DistanceUnit, change: Partial<LineupDraft> = {}): SolvedLi
     ...lineupDraftOf(
       {
         name: "known",
-        session: { fromSoc: 0.7, toSoc: 0.8, pluggedInAt: "2026-11-23T18:00", neededBy: "22:00" },
+        session: {
+          fromSoc: 0.7,
+          toSoc: 0.8,
+          pluggedInAt: "2026-11-23T18:00",
+          neededBy: "22:00",
+          batteryC: null,
+          heatingW: 0,
+        },
         stayHours: 4,
         dayKm: 100,
         cars: [plain],
         ways: WAYS.map((way, i) => ({ ...way, id: `w${i}` })),
         baseline: "w0",
-      } as never,
+      },
       null,
     ),
     ...change,
