@@ -7,6 +7,7 @@ import {
   dayTimeText,
   hourText,
   mannerKey,
+  momentText,
   readDate,
   readNumber,
   readTime,
@@ -123,4 +124,50 @@ test.each([
   expect(readNumber(typed)).toBe(point);
   writeAs(CONTINENTAL);
   expect(readNumber(typed)).toBe(comma);
+});
+
+test.each([
+  ["18:10", "18:10"],
+  ["18.10", "18:10"],
+  ["18h10", "18:10"],
+  ["1810", "18:10"],
+  ["18 10", "18:10"],
+  ["7", "07:00"],
+  ["6pm", "18:00"],
+  ["6:10 p.m.", "18:10"],
+  ["12 am", "00:00"],
+  ["12pm", "12:00"],
+  ["23:59", "23:59"],
+  ["24:00", undefined],
+  ["12:60", undefined],
+  ["13 pm", undefined],
+  ["0 am", undefined],
+  ["at 7", undefined],
+  ["7 or so", undefined],
+  ["18:1", undefined],
+  ["18:105", undefined],
+  ["18x10", undefined],
+  ["", undefined],
+])("typed %j is the time %s", (typed, kept) => expect(readTime(typed)).toBe(kept));
+
+test.each([
+  // From Monday 23 at 18:00: the same day and the next morning need no name; noon, and any later day, do.
+  ["2026-11-23T23:59", "23:59"],
+  ["2026-11-24T00:00", "00:00"],
+  ["2026-11-24T11:59", "11:59"],
+  ["2026-11-24T12:00", "Tue 12:00"],
+  ["2026-11-25T07:00", "Wed 07:00"],
+])("%s is told as %s", (moment, told) => {
+  const from = DateTime.fromISO("2026-11-23T18:00", { zone: "Europe/Dublin" });
+  expect(momentText(from, DateTime.fromISO(moment, { zone: "Europe/Dublin" }))).toBe(told);
+});
+
+test("a night on which the clocks change is one day on", () => {
+  for (const [from, to] of [
+    ["2026-10-24T18:00", "2026-10-25T07:00"],
+    ["2026-03-28T18:00", "2026-03-29T07:00"],
+  ] as const) {
+    const zone = "Europe/Dublin";
+    expect(momentText(DateTime.fromISO(from, { zone }), DateTime.fromISO(to, { zone }))).toBe("07:00");
+  }
 });

@@ -303,11 +303,104 @@ describe("the lead bench", () => {
     expect(text).toMatch(/15\.00/);
   });
 
+  // 50 W for 10 h, a hundred times a year: 50 kWh, 15.00 at 0.30.
+  const saves = (change: Partial<MoneyDraft["lead"]>) => {
+    document.body.innerHTML = "";
+    shown({
+      by: "loop",
+      ohms: 0.5,
+      amps: 10,
+      volts: 230,
+      lengthM: 20,
+      hours: 10,
+      sessions: 100,
+      perKWh: 0.3,
+      ...change,
+    });
+    return [...document.querySelectorAll(".remedies li")].map((item) => item.textContent!);
+  };
+
+  test.each([
+    [15, "in 100 sessions."],
+    [22.4, "in 149 sessions."],
+    [22.5, "in 1.5 years."],
+    [149, "in 9.9 years."],
+    [150, "in 10 years."],
+    [225, "in 15 years."],
+    [240, "in 16 years: on losses alone it does not pay back."],
+  ])("an outlet for %d pays for itself %s", (outletPrice, within) => {
+    expect(saves({ outletPrice })[1]).toBe(
+      `An outlet where the car stands: no lead: 50.0 W less lost, €15.00 a year; pays for itself ${within}`,
+    );
+  });
+
+  test("no thicker than it is, a lead never pays; neither does any where a loss costs nothing", () => {
+    expect(saves({ thicker: "1 mm2" })[0]).toMatch(/no less than this one: it never pays\.$/);
+    expect(saves({ perKWh: 0 }).slice(1)).toEqual([
+      "An outlet where the car stands: no lead: at this price a loss costs nothing: it never pays.",
+      "A wallbox on its own circuit: at this price a loss costs nothing: it never pays.",
+    ]);
+  });
+
+  test.each([
+    ["hours", 0.09],
+    ["hours", 168.1],
+    ["sessions", 0],
+    ["sessions", 2001],
+    ["perKWh", -10.1],
+    ["perKWh", 1001],
+    ["thickerPrice", -1],
+    ["outletPrice", 1_000_001],
+    ["wallboxPrice", -0.01],
+  ] as const)("with %s at %d nothing is told in coin", (field, value) => {
+    expect(saves({ [field]: value })).toEqual([]);
+    expect(document.querySelector(".coins")).toBeNull();
+  });
+
+  test.each([
+    ["hours", 0.1],
+    ["hours", 168],
+    ["sessions", 1],
+    ["sessions", 2000],
+    ["perKWh", -10],
+    ["outletPrice", 0],
+    ["wallboxPrice", 1_000_000],
+  ] as const)("with %s at %d it is", (field, value) => {
+    expect(saves({ [field]: value })).toHaveLength(3);
+  });
+
+  test.each([
+    { amps: 0.4 },
+    { amps: 81 },
+    { volts: 79 },
+    { volts: 301 },
+    { lengthM: 0.1 },
+    { lengthM: 201 },
+    { ohms: 0.0009 },
+    { ohms: 21 },
+    { by: "meters", nearW: 2000, farW: 2001 },
+    { by: "meters", nearW: 0.5, farW: 0.4 },
+  ] as const)("%j is no lead", (change) => {
+    saves(change);
+    expect(screen.queryByLabelText("In coin")).toBeNull();
+  });
+
   test("two meters at 2,240 and 2,190 W differ by 50 W, somewhere between 6 and 94", () => {
     const text = shown({ by: "meters", nearW: 2240, farW: 2190, amps: 9.74, volts: 230, lengthM: 25 });
     expect(text).toContain("50.0 W are lost in the lead, 2.00 W a metre");
     expect(text).toContain("so the loss is really between 6 and 94 W");
   });
+});
+
+test("without a path that charges there is nothing to start from", () => {
+  const garage = { ...fallowQuay, household: { ...fallowQuay.household, id: "nothing-charges" } };
+  const wrong = fallowQuay.paths.find((p) => p.id === "fq-path-curlew-harbour")!.spec;
+  const stuck = answerOf(garage, draftOf({ ...wrong, cableId: "fq-plover-cable" }, null));
+  for (const View of [LeadBench, PaybackView, Memberships]) {
+    const { container, unmount } = render(<View garage={garage} answered={stuck} />);
+    expect(container.textContent).toBe("A path that charges is needed to start from.");
+    unmount();
+  }
 });
 
 describe("every place", () => {
