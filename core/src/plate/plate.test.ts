@@ -525,3 +525,29 @@ test("whatever is read, what the schema then refuses it refuses by name", () => 
     { numRuns: runs(1000) },
   );
 });
+
+test.each(["12V 60Ah 540A (EN)", "12 V 70 Ah AGM", "6 V 4.5 Ah"])(
+  "%s is a starter battery's plate: nothing of it is taken as the car's",
+  (text) => {
+    const { kind, wattHours, packVolts, amps, follows, contradictions } = readPlate(text);
+    expect([kind, wattHours, packVolts, amps, follows]).toEqual([
+      undefined,
+      undefined,
+      undefined,
+      undefined,
+      [],
+    ]);
+    expect(contradictions).toEqual([
+      expect.stringMatching(/^(12|6) V with amp-hours is a starter or on-board battery/),
+    ]);
+  },
+);
+
+test("a pack of 24 V and up is a car's", () => {
+  for (const [text, wattHours] of [
+    ["24 V 100 Ah", 2_400],
+    ["48 V 100 Ah", 4_800],
+    ["355 V 66 Ah", 23_430],
+  ] as const)
+    expect(readPlate(text)).toMatchObject({ kind: { value: "car" }, wattHours: { value: wattHours } });
+});

@@ -158,6 +158,19 @@ function kindOf(tokens: readonly Token[], marked: boolean): Sure<PlateKind> | un
   return steps || has("hertz") ? likely("unit") : undefined;
 }
 
+/** Below so many volts no battery drives a car (V); those with amp-hours on them start one, or feed its lights. */
+const LEAST_PACK_VOLTS = 24;
+
+/** Whether the plate is that of a starter or on-board battery. */
+function isAuxiliary(tokens: readonly Token[]): boolean {
+  const volts = saidOf(tokens, "volts");
+  return (
+    tokens.some(({ said }) => said.what === "ampHours") &&
+    volts.length > 0 &&
+    volts.every(({ high }) => high < LEAST_PACK_VOLTS)
+  );
+}
+
 const gaugeOf = (text: string, tokens: readonly Token[]): string | undefined => {
   const area = readMarking(text)?.areaMm2;
   const awg = saidOf(tokens, "gauge")[0]?.awg;
@@ -177,7 +190,8 @@ export function readPlate(text: string): PlateReading {
   const inTokens = tokens.filter((t) => t.side !== "out");
   const outTokens = tokens.filter((t) => t.side === "out");
   const [into, out] = [sideOf(inTokens), sideOf(outTokens)];
-  const kind = kindOf(tokens, marking !== undefined);
+  const auxiliary = isAuxiliary(tokens);
+  const kind = auxiliary ? undefined : kindOf(tokens, marking !== undefined);
   // Direct current out is the pack's business: the lanes are those that come in.
   const side = out.volts && out.current !== "DC" ? out : into;
   const lanes = kind?.value === "car" ? undefined : lanesOf(tokens, side);
@@ -206,7 +220,9 @@ export function readPlate(text: string): PlateReading {
     kind,
     lanes,
     laneVolts: laneVoltsOf(lanes, side, neutral),
-    amps: Number.isFinite(amps) ? (severalAmps(tokens) ? likely(amps) : certain(amps)) : undefined,
+    // Amps on a starter battery are what it gives for seconds.
+    amps:
+      Number.isFinite(amps) && !auxiliary ? (severalAmps(tokens) ? likely(amps) : certain(amps)) : undefined,
     steps: steps ?? [],
     watts: saidOf(tokens, "watts")[0]?.watts,
     wattHours:
@@ -230,6 +246,13 @@ export function readPlate(text: string): PlateReading {
   return {
     ...found,
     follows: followsOf(found, ampHours),
-    contradictions: contradictionsOf(found, byProduct),
+    contradictions: [
+      ...(auxiliary
+        ? [
+            `${volts[0]!.high} V with amp-hours is a starter or on-board battery: the one that drives a car has some hundreds of volts. Look for its plate, or in the papers.`,
+          ]
+        : []),
+      ...contradictionsOf(found, byProduct),
+    ],
   };
 }
