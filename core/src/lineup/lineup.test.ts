@@ -308,7 +308,8 @@ describe("the document", () => {
     expect(saved.cars).toEqual(fallowQuay.cars.map(({ id }) => id));
     expect(saved.ways[0]!.outlet).toBe("fq-boathouse-socket");
     const back = documentOf(saved.name, openLineup(fallowQuay, saved));
-    expect(back).toEqual({ ...back, ways: europe.ways, cars: europe.cars, baseline: europe.baseline });
+    const { format: _, version: __, ...whole } = europe;
+    expect(back).toEqual(whole);
     expect(lineupSchema.safeParse({ ...europe, ...back }).success).toBe(true);
   });
 
@@ -330,7 +331,8 @@ test("rows go out as CSV and as JSON and read back equal", () => {
   const rows = cellsOf(europe).map(tableRow);
   expect(rows).toHaveLength(europe.cars.length * europe.ways.length);
   const { data } = Papa.parse<Record<keyof TableRow, string>>(csvOf(rows).trim(), { header: true });
-  expect(JSON.parse(JSON.stringify(rows))).toEqual(rows);
+  // What JSON cannot say (no number, nothing there) would come back as something else.
+  expect(JSON.parse(JSON.stringify(rows))).toStrictEqual(rows);
   rows.forEach((row, i) => {
     for (const [key, value] of Object.entries(row)) {
       const text = data[i]![key as keyof TableRow];
