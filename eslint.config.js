@@ -19,14 +19,58 @@ const forbidRooms = (rooms, extra = []) => ({
   ],
 });
 
+/**
+ * The core's wings in the order of thought, each with its rooms in the order in which they may be known: a room knows
+ * the rooms before it and all lower wings, and enters them by their doors.
+ */
+const WINGS = {
+  trade: ["units", "sources", "connectors", "supply", "conductors", "signals", "working", "outlets", "sizes"],
+  things: ["parts", "marking", "documents"],
+  engine: ["clock", "path", "session", "tariff", "plan"],
+  answers: [
+    "steps",
+    "cautions",
+    "upgrades",
+    "lineup",
+    "schedule",
+    "calendar",
+    "leadbench",
+    "fuel",
+    "payback",
+  ],
+  household: ["garage", "demo", "start", "begin", "chooser", "plate", "glossary"],
+};
 const CORE_DOORS = {
-  group: ["../*/*", "../../*"],
+  regex: String.raw`^(\.\./[a-z]+/.|\.\./\.\./[a-z]+/[a-z]+/.|\.\./\.\./\.\./|\.\.(/\.\.)?$)`,
   message: "a room of the core is entered by its door, its index.ts",
 };
+const OUTSIDE_CORE = ["server", "web", "cli", "standins", "e2e", "bench"];
 const CORE_PURE = {
   group: ["node:*", "react*", "express*", "@mikro-orm/*", "chart.js"],
   message: "the core computes: no interface, no input or output",
 };
+
+/** What each room of the core may import: nothing later in its wing, nothing of a higher wing, nothing of the outside. */
+function coreRooms() {
+  const wings = Object.entries(WINGS);
+  return wings.flatMap(([wing, rooms], w) =>
+    rooms.map((room, r) => ({
+      files: [`core/src/${wing}/${room}/**`],
+      rules: forbidRooms(OUTSIDE_CORE, [
+        CORE_DOORS,
+        CORE_PURE,
+        {
+          regex: `^\\.\\./(${["-", ...rooms.slice(r + 1)].join("|")})$`,
+          message: `${room} stands before it: a room knows the rooms before it`,
+        },
+        {
+          regex: `^\\.\\./\\.\\./(${["-", ...wings.slice(w + 1).map(([name]) => name)].join("|")})/`,
+          message: `${wing} is the lower wing: it does not know what stands on it`,
+        },
+      ]),
+    })),
+  );
+}
 
 export default ts.config(
   { ignores: ["**/dist/", "**/node_modules/", "data/", "test-results/", ".cache/"] },
@@ -39,14 +83,11 @@ export default ts.config(
       eqeqeq: "error",
     },
   },
-  {
-    files: ["core/src/**"],
-    rules: forbidRooms(["server", "web", "cli", "standins", "e2e", "bench"], [CORE_DOORS, CORE_PURE]),
-  },
+  ...coreRooms(),
   {
     // Tests share their made-up parts.
     files: ["core/src/**/*.test.ts", "core/src/tests/**"],
-    rules: forbidRooms(["server", "web", "cli", "standins", "e2e", "bench"], [CORE_PURE]),
+    rules: forbidRooms(OUTSIDE_CORE, [CORE_PURE]),
   },
   { files: ["server/src/**"], rules: forbidRooms(["web", "cli", "standins", "e2e", "bench"]) },
   { files: ["cli/src/**"], rules: forbidRooms(["web", "server", "standins", "e2e", "bench"]) },

@@ -106,7 +106,7 @@ export function buildServer() {
     "--format=esm",
     "--packages=external",
     "--alias:@kettleback/core=./core/src/index.ts",
-    "--alias:@kettleback/core/demo=./core/src/demo/index.ts",
+    "--alias:@kettleback/core/demo=./core/src/household/demo/index.ts",
     "--log-level=error",
     `--outfile=${SERVER}`,
   ]);

@@ -10,21 +10,23 @@ import { ensurePackages, readJson, ROOT, run, say, tool } from "./lib.mjs";
 
 /** What is mutated, whose tests judge it, and the share of faults they must find, in per cent. */
 const AREAS = {
-  "core/src/path": { judges: ["core/src/path/**/*.test.ts", "core/src/plan/working.test.ts"] },
-  "core/src/session": {
+  "core/src/engine/path": {
+    judges: ["core/src/engine/path/**/*.test.ts", "core/src/engine/plan/working.test.ts"],
+  },
+  "core/src/engine/session": {
     judges: [
-      "core/src/session/cases.test.ts",
-      "core/src/session/moment.test.ts",
-      "core/src/plan/working.test.ts",
+      "core/src/engine/session/cases.test.ts",
+      "core/src/engine/session/moment.test.ts",
+      "core/src/engine/plan/working.test.ts",
     ],
   },
-  "core/src/cautions": {},
-  "core/src/lift": { judges: ["core/src/lift/lift.test.ts"] },
-  "core/src/tariff": {},
-  "core/src/schedule": { sampled: true },
-  "core/src/marking": {},
-  "core/src/plate": { sampled: true },
-  "core/src/payback": { sampled: true },
+  "core/src/answers/cautions": {},
+  "core/src/answers/upgrades": { judges: ["core/src/answers/upgrades/upgrades.test.ts"] },
+  "core/src/engine/tariff": {},
+  "core/src/answers/schedule": { sampled: true },
+  "core/src/things/marking": {},
+  "core/src/household/plate": { sampled: true },
+  "core/src/answers/payback": { sampled: true },
   "web/src/state": { sampled: true, least: 70 },
   "web/src/solve": { sampled: true, least: 70, judges: ["web/src/{solve,state}/**/*.test.ts?(x)"] },
   "web/src/format": { sampled: true, least: 70 },

@@ -1,7 +1,7 @@
 import fc, { type Arbitrary } from "fast-check";
-import { FIXED_GAUGES, FLEXIBLE_GAUGES } from "../conductors";
-import { CONNECTORS, INLETS, type ConnectorId, type InletId } from "../connectors";
-import { feedOf, HOUSE_RULES, OUTLET_TYPE_IDS, type OutletTypeId } from "../outlets";
+import { FIXED_GAUGES, FLEXIBLE_GAUGES } from "../trade/conductors";
+import { CONNECTORS, INLETS, type ConnectorId, type InletId } from "../trade/connectors";
+import { feedOf, HOUSE_RULES, OUTLET_TYPE_IDS, type OutletTypeId } from "../trade/outlets";
 import {
   CONDITIONS,
   lineVolts,
@@ -11,9 +11,9 @@ import {
   type Lead,
   type Outlet,
   type Unit,
-} from "../parts";
-import type { ChargingPath, CurrentSettings } from "../path";
-import { SUPPLY_IDS, TAPS, tapOf, type SupplyId, type Tap } from "../supply";
+} from "../things/parts";
+import type { ChargingPath, CurrentSettings } from "../engine/path";
+import { SUPPLY_IDS, TAPS, tapOf, type SupplyId, type Tap } from "../trade/supply";
 
 export const between = (min: number, max: number): Arbitrary<number> =>
   fc.double({ min, max, noNaN: true, noDefaultInfinity: true });

@@ -10,8 +10,8 @@ import {
   socketedPost,
   type2Cable,
 } from "./parts";
-import type { Outlet, Unit } from "../parts";
-import type { ChargingPath } from "../path";
+import type { Outlet, Unit } from "../things/parts";
+import type { ChargingPath } from "../engine/path";
 
 const car = idealCar([{ lanes: 1, amps: 32 }]);
 type Portable = Extract<Unit, { kind: "portable" }>;

@@ -1,9 +1,9 @@
-import { fallowQuay, larchHollow } from "../demo";
-import { documentOf, openLineup, type Garage } from "../garage";
-import { LINEUP_FORMAT, planOn, type Lineup, type Way } from "../lineup";
-import type { Plan } from "../plan";
-import { SPEC_VERSION } from "../documents";
-import { startLineup } from "../start";
+import { fallowQuay, larchHollow } from "../household/demo";
+import { documentOf, openLineup, type Garage } from "../household/garage";
+import { LINEUP_FORMAT, planOn, type Lineup, type Way } from "../answers/lineup";
+import type { Plan } from "../engine/plan";
+import { SPEC_VERSION } from "../things/documents";
+import { startLineup } from "../household/start";
 
 /** The start set of a household as a document, from 20 to 80 %. */
 export function startOf(garage: Garage): Lineup {

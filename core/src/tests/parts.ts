@@ -1,7 +1,7 @@
-import type { OutletTypeId } from "../outlets";
-import type { Cable, Car, Lead, Outlet, RapidStation, Unit } from "../parts";
-import type { ChargingPath } from "../path";
-import type { SupplyId } from "../supply";
+import type { OutletTypeId } from "../trade/outlets";
+import type { Cable, Car, Lead, Outlet, RapidStation, Unit } from "../things/parts";
+import type { ChargingPath } from "../engine/path";
+import type { SupplyId } from "../trade/supply";
 
 /** A car with no losses and no limits of its own but the charger's: what the published ratings are stated for. */
 export const idealCar = (limits: Car["charger"]["limits"], usableWh = 60_000): Car => ({

@@ -1,7 +1,7 @@
-import { fallowQuay } from "../demo";
-import { planOf } from "../garage";
-import { INLETS, type ConnectorId, type InletId } from "../connectors";
-import { feedOf, type HouseRule, type OutletTypeId } from "../outlets";
+import { fallowQuay } from "../household/demo";
+import { planOf } from "../household/garage";
+import { INLETS, type ConnectorId, type InletId } from "../trade/connectors";
+import { feedOf, type HouseRule, type OutletTypeId } from "../trade/outlets";
 import {
   outletSchema,
   unitSchema,
@@ -11,9 +11,9 @@ import {
   type Lead,
   type Outlet,
   type Unit,
-} from "../parts";
-import type { Plan } from "../plan";
-import type { SupplyId, Tap } from "../supply";
+} from "../things/parts";
+import type { Plan } from "../engine/plan";
+import type { SupplyId, Tap } from "../trade/supply";
 
 const made = planOf(fallowQuay, fallowQuay.paths[0]!.spec);
 if (!made.ok) throw new Error("demo");

@@ -1,6 +1,6 @@
-import { compile, isRefusal, type ChargingPath, type Refusal } from "../path";
-import { charge, pointOf, type Asked, type OperatingPoint, type Session } from "../plan";
-import type { Seconds } from "../units";
+import { compile, isRefusal, type ChargingPath, type Refusal } from "../engine/path";
+import { charge, pointOf, type Asked, type OperatingPoint, type Session } from "../engine/plan";
+import type { Seconds } from "../trade/units";
 
 /** A path charged over a span, or why not. A warm pack and nobody waiting, unless said. */
 export function chargeOver(

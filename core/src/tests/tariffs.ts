@@ -1,11 +1,11 @@
-import { clockOf, type Clock } from "../clock";
-import { fallowQuay } from "../demo";
-import { planOf } from "../garage";
-import type { PriceComponent, Restrictions, Tariff, TariffElement } from "../parts";
-import { isRefusal } from "../path";
-import { solvePlan, type Plan, type Solution } from "../plan";
-import type { Run, Slice } from "../session";
-import { wattHours } from "../units";
+import { clockOf, type Clock } from "../engine/clock";
+import { fallowQuay } from "../household/demo";
+import { planOf } from "../household/garage";
+import type { PriceComponent, Restrictions, Tariff, TariffElement } from "../things/parts";
+import { isRefusal } from "../engine/path";
+import { solvePlan, type Plan, type Solution } from "../engine/plan";
+import type { Run, Slice } from "../engine/session";
+import { wattHours } from "../trade/units";
 
 /** An element of prices, in steps of one unless said. */
 export const element = (

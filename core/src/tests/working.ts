@@ -1,5 +1,5 @@
 import { evaluate } from "mathjs/number";
-import { RESULT_DIGITS, TERM_DIGITS, type Step } from "../working";
+import { RESULT_DIGITS, TERM_DIGITS, type Step } from "../trade/working";
 
 const shown = (value: number, digits: number): number => Number(value.toPrecision(digits));
 

@@ -30,7 +30,7 @@ beforeAll(() =>
     packages: "external",
     alias: {
       "@kettleback/core": join(__dirname, "../../../core/src/index.ts"),
-      "@kettleback/core/demo": join(__dirname, "../../../core/src/demo/index.ts"),
+      "@kettleback/core/demo": join(__dirname, "../../../core/src/household/demo/index.ts"),
     },
     logLevel: "error",
     outfile: BUILT,

@@ -1,0 +1,61 @@
+import { acceptanceFactor, acceptedAt } from "../../engine/session";
+import type { Caution, Rule, Situation } from "./caution";
+
+/** Share of its curve below which a cold pack is worth a word: it takes so much longer. */
+const COLD_SHARE = 0.7;
+
+/** A cold pack takes a fraction of what the station gives, until it has warmed. */
+function cold({ path: { unit }, flowing }: Situation): Caution | undefined {
+  const packC = flowing?.start.packC ?? null;
+  if (unit.kind !== "rapid" || !flowing || packC === null) return undefined;
+  const share = acceptanceFactor(packC);
+  const warmW = acceptedAt(flowing.circuit.pack, flowing.start.soc);
+  const takesW = share * warmW;
+  if (share >= COLD_SHARE || takesW >= flowing.circuit.capW) return undefined;
+  const kW = (watts: number) => `${(watts / 1000).toFixed(1)} kW`;
+  return {
+    code: "pack-cold",
+    severity: "careful",
+    amount: 1 - share,
+    what: `At ${packC} °C the pack takes ${kW(takesW)} to begin with, of the station's ${Math.round(flowing.circuit.capW / 1000)} kW.`,
+    why: `Cold cells accept less: about ${Math.round(100 * share)} % of the ${kW(warmW)} they would take warm (a generic shape, common practice). It rises as they warm.`,
+    todo: "Warm it on the way: name the station as the destination where the car then heats its pack, or come straight from a long drive; else allow for the longer stay.",
+  };
+}
+
+const rapid: Rule = (situation) => {
+  const {
+    path: { unit },
+    toSoc,
+  } = situation;
+  if (unit.kind !== "rapid") return undefined;
+  const found: Caution[] = [
+    {
+      code: "rapid-minority",
+      severity: "note",
+      what: "Rapid charging is best kept a minority.",
+      why: "Makers ask for about one session in four or five at most (common practice).",
+      todo: "Charge slowly where you can, rapidly where you must.",
+    },
+    {
+      code: "rapid-watch",
+      severity: "note",
+      what: "A session can fail to start, or stop unnoticed.",
+      why: "The station may show a welcome screen while nothing flows.",
+      todo: "Wait until charging has really started, look again after some minutes, and move on when done: idle fees, and the next driver.",
+    },
+  ];
+  if (toSoc > 0.8)
+    found.push({
+      code: "rapid-past-80",
+      severity: "careful",
+      amount: toSoc,
+      what: `Rapid charging to ${Math.round(toSoc * 100)} %.`,
+      why: "Past 80 % the battery accepts less and less: the last fifth can take as long as all before it.",
+      todo: "Leave at 80 % unless the next leg needs more.",
+    });
+  const chill = cold(situation);
+  return chill ? [...found, chill] : found;
+};
+
+export const RAPID_RULES: readonly Rule[] = [rapid];

@@ -1,0 +1,146 @@
+import { cautionsFor, type Caution } from "../cautions";
+import { clockOf, type Clock } from "../../engine/clock";
+import type { Car } from "../../things/parts";
+import { isRefusal, type LinkKind, type Refusal } from "../../engine/path";
+import { pathOf, solvePlan, type Plan, type Solution } from "../../engine/plan";
+import { atOnce, run, socAt } from "../../engine/session";
+import type { Fraction, Kilometres, Micros, Seconds, WattHours } from "../../trade/units";
+import { planOn, type Asking, type Lineup } from "./document";
+import { levelOf, type Level } from "./level";
+import type { Way } from "./way";
+
+/** Stays (h) every way is asked about beside one's own: a dinner, a time limit, a night. */
+export const STAYS = [
+  { hours: 2, name: "dinner" },
+  { hours: 3, name: "limit" },
+  { hours: 12, name: "night" },
+] as const;
+
+/** What a night gives against a day's driving. */
+export interface Night {
+  /** Range (km) from empty to the target that fits between plugging in and departure. */
+  readonly km: Kilometres;
+  /** Whether it covers the day, and by how much (km); below zero is what is missing. */
+  readonly holds: boolean;
+  readonly spareKm: Kilometres;
+  /** The battery's own range to the target is what ends it, not the hours. */
+  readonly full: boolean;
+}
+
+/** One car on one way that charges: the single solve, and what is compared of it. */
+export interface Row {
+  readonly kind: "charging";
+  readonly plan: Plan;
+  readonly level: Level;
+  readonly solution: Solution;
+  readonly cautions: readonly Caution[];
+  readonly worst: Caution | null;
+  readonly narrowest: LinkKind;
+  readonly lanes: number;
+  readonly amps: number;
+  readonly wallW: number;
+  readonly batteryW: number;
+  readonly secondsToTarget: Seconds;
+  readonly inTime: boolean;
+  readonly shortBySeconds: Seconds;
+  readonly kmPerHour: number;
+  readonly wallWh: WattHours;
+  readonly lostWh: WattHours;
+  readonly lostShare: Fraction;
+  readonly cost: Micros;
+  /** Money for 100 km of the range put in. */
+  readonly per100Km: Micros;
+  /** Money for a kWh in the battery. */
+  readonly perKWhStored: Micros;
+  /** Range (km) put in during each of {@link STAYS} and one's own stay, no longer than the place allows. */
+  readonly stayKm: readonly Kilometres[];
+  readonly night: Night;
+  /** One-off price of what is still to be bought. */
+  readonly price: number;
+  /** Longest stay the place allows (s), where it ends before the target is reached. */
+  readonly limitBites: Seconds | null;
+}
+
+/** One car on one way that does not charge, and why. */
+export interface Blocked {
+  readonly kind: "blocked";
+  readonly plan: Plan;
+  readonly level: Level;
+  readonly refusal: Refusal;
+  readonly price: number;
+}
+
+export type Cell = Row | Blocked;
+
+/** The clock of a line-up's session. */
+export const clockOfLineup = ({ session, household }: Asking): Clock => clockOf(session, household.timeZone);
+
+/** Longest night (s) where nobody has said when the car is wanted. */
+const NIGHT: Seconds = 12 * 3600;
+
+/** What a night on a way gives a car that comes home empty. */
+function nightOf({ circuit }: Solution, { car, session }: Plan, hours: Seconds, dayKm: Kilometres): Night {
+  const { end } = run(circuit, atOnce(session.toSoc, hours), { soc: 0, packC: session.batteryC, elapsed: 0 });
+  const km = (end.soc * circuit.pack.usableWh) / car.whPerKm;
+  return { km, holds: km >= dayKm, spareKm: km - dayKm, full: end.soc >= session.toSoc };
+}
+
+const priceOf = ({ buy }: Way): number => buy.reduce((sum, { price }) => sum + price, 0);
+
+/**
+ * One car on one way: the single solve of its plan, and what is compared.
+ * @param clock the session's clock, made once for the whole line-up
+ */
+export function cellOf(
+  asked: Pick<Lineup, "household" | "session" | "stayHours" | "dayKm">,
+  car: Car,
+  way: Way,
+  clock: Clock,
+): Cell {
+  const plan = planOn(asked, car, way);
+  const level = levelOf(plan);
+  const price = priceOf(way);
+  const solution = solvePlan(plan, clock);
+  if (isRefusal(solution)) return { kind: "blocked", plan, level, refusal: solution, price };
+  const { moment, ledger, whole, start, secondsToTarget, endSoc, bill } = solution;
+  const cautions = cautionsFor(pathOf(plan), solution, asked.session.toSoc);
+  const limit = way.limitMinutes === null ? Infinity : way.limitMinutes * 60;
+  const km = (soc: Fraction): Kilometres =>
+    ((soc - start.soc) * solution.circuit.pack.usableWh) / car.whPerKm;
+  const shortBySeconds = Math.max(0, secondsToTarget - (clock.departure ?? Infinity));
+  return {
+    kind: "charging",
+    plan,
+    level,
+    solution,
+    cautions,
+    worst: cautions[0] ?? null,
+    narrowest: solution.circuit.links[moment.binding]!.kind,
+    lanes: moment.flow.way.lanes,
+    amps: moment.amps,
+    wallW: moment.balance.wall,
+    batteryW: moment.balance.stored,
+    secondsToTarget,
+    inTime: shortBySeconds === 0,
+    shortBySeconds,
+    kmPerHour: solution.range.kmPerHour,
+    wallWh: ledger.wall,
+    lostWh: ledger.lost,
+    lostShare: ledger.wall > 0 ? ledger.lost / ledger.wall : 0,
+    cost: bill.total,
+    per100Km: Math.round((100 * bill.total) / km(endSoc)) as Micros,
+    perKWhStored: Math.round((1000 * bill.total) / ledger.stored) as Micros,
+    stayKm: [...STAYS.map(({ hours }) => hours), asked.stayHours].map((hours) =>
+      km(socAt(whole, start, Math.min(hours * 3600, limit))),
+    ),
+    night: nightOf(solution, plan, Math.min(clock.departure ?? NIGHT, limit), asked.dayKm),
+    price,
+    limitBites: secondsToTarget > limit ? limit : null,
+  };
+}
+
+/** Every car on every way, car by car, ways in their order. */
+export function cellsOf(lineup: Lineup): Cell[] {
+  const clock = clockOfLineup(lineup);
+  return lineup.cars.flatMap((car) => lineup.ways.map((way) => cellOf(lineup, car, way, clock)));
+}

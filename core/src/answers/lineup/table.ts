@@ -1,0 +1,99 @@
+import Papa from "papaparse";
+import type { Severity } from "../cautions";
+import type { LinkKind } from "../../engine/path";
+import { amountOf } from "../../trade/units";
+import type { Cell } from "./row";
+
+/** A line-up's row as it goes out: canonical units, named in every field; null where nothing charges. */
+export interface TableRow {
+  readonly car: string;
+  readonly way: string;
+  readonly level: string;
+  readonly lanes: number | null;
+  readonly amps: number | null;
+  readonly wallW: number | null;
+  readonly batteryW: number | null;
+  readonly narrowest: LinkKind | null;
+  readonly secondsToTarget: number | null;
+  readonly inTime: boolean;
+  readonly shortBySeconds: number | null;
+  readonly kmPerHour: number | null;
+  readonly wallWh: number | null;
+  readonly lostWh: number | null;
+  readonly lostShare: number | null;
+  readonly cost: number | null;
+  readonly costPer100Km: number | null;
+  readonly costPerKWhStored: number | null;
+  readonly currency: string;
+  readonly nightKm: number | null;
+  readonly price: number;
+  readonly worstCaution: Severity | null;
+  readonly caution: string | null;
+  /** Why nothing charges; null where something does. */
+  readonly refusal: string | null;
+}
+
+/** A cell as it goes out. */
+export function tableRow(cell: Cell): TableRow {
+  const { plan, level, price } = cell;
+  const names = { car: plan.car.name, way: plan.name, level: level.word };
+  const { currency } = plan.household;
+  if (cell.kind === "blocked")
+    return {
+      ...names,
+      lanes: null,
+      amps: null,
+      wallW: null,
+      batteryW: null,
+      narrowest: null,
+      secondsToTarget: null,
+      inTime: false,
+      shortBySeconds: null,
+      kmPerHour: null,
+      wallWh: null,
+      lostWh: null,
+      lostShare: null,
+      cost: null,
+      costPer100Km: null,
+      costPerKWhStored: null,
+      currency,
+      nightKm: null,
+      price,
+      worstCaution: null,
+      caution: null,
+      refusal: cell.refusal.message,
+    };
+  const { lanes, amps, wallW, batteryW, narrowest, secondsToTarget, inTime, shortBySeconds, kmPerHour } =
+    cell;
+  return {
+    ...names,
+    lanes,
+    amps,
+    wallW,
+    batteryW,
+    narrowest,
+    secondsToTarget,
+    inTime,
+    shortBySeconds,
+    kmPerHour,
+    wallWh: cell.wallWh,
+    lostWh: cell.lostWh,
+    lostShare: cell.lostShare,
+    cost: amountOf(cell.cost),
+    costPer100Km: amountOf(cell.per100Km),
+    costPerKWhStored: amountOf(cell.perKWhStored),
+    currency,
+    nightKm: cell.night.km,
+    price,
+    worstCaution: cell.worst?.severity ?? null,
+    caution: cell.worst?.code ?? null,
+    refusal: null,
+  };
+}
+
+/** A leading character by which a spreadsheet would take a text for a formula. */
+const FORMULA = /^[=+\-@\t\r]/;
+
+/** Rows as CSV with a heading (RFC 4180), numbers in full, nothing where nothing charges. */
+export const csvOf = (rows: readonly object[]): string =>
+  `${Papa.unparse(rows as object[], { newline: "\r\n", escapeFormulae: FORMULA })}\r\n`;

@@ -1,0 +1,63 @@
+import { MIN_AMPS } from "../../trade/signals";
+import type { Circuit } from "../../engine/path";
+import type { Plan } from "../../engine/plan";
+import {
+  acceptanceFactor,
+  acceptedAt,
+  balanceFor,
+  flowAt,
+  modeOf,
+  pathStores,
+  type State,
+} from "../../engine/session";
+import type { Amps } from "../../trade/units";
+
+/** A current somebody can really choose for a session, and what it comes to while the battery takes it. */
+export interface Choice {
+  /** Amps a lane to set; undefined for whatever flows without a hand on it. */
+  readonly amps: Amps | undefined;
+  readonly by: "unit" | "car" | null;
+  readonly storedW: number;
+  readonly wallW: number;
+}
+
+const NEAR = 1e-6;
+
+/** Amps that can be set below what flows: steps of the unit, whole amps in a car that has such a limit. */
+function settable({ unit, car }: Plan, circuit: Circuit, flows: Amps): { amps: Amps; by: "unit" | "car" }[] {
+  if (circuit.current === "DC") return [];
+  const below = (amps: Amps) => amps >= MIN_AMPS && amps < flows - NEAR;
+  const steps = unit.steps.filter(below).map((amps) => ({ amps, by: "unit" as const }));
+  const whole = car.charger.settable
+    ? Array.from({ length: Math.ceil(flows) }, (_, i) => i)
+        .filter((amps) => below(amps) && !steps.some((step) => step.amps === amps))
+        .map((amps) => ({ amps, by: "car" as const }))
+    : [];
+  return [...steps, ...whole].sort((a, b) => a.amps - b.amps);
+}
+
+function choiceAt(
+  circuit: Circuit,
+  amps: Amps | undefined,
+  by: Choice["by"],
+  { soc, packC }: State,
+): Choice | undefined {
+  const mode = modeOf(circuit, amps ?? Infinity);
+  const flow = mode && flowAt(circuit, amps ?? Infinity, soc);
+  if (!mode || !flow) return undefined;
+  const storedW = Math.min(
+    pathStores(mode, soc),
+    acceptedAt(circuit.pack, soc) * (packC === null ? 1 : acceptanceFactor(packC)),
+  );
+  return storedW > 0 ? { amps, by, storedW, wallW: balanceFor(circuit, flow, storedW, soc).wall } : undefined;
+}
+
+/** The currents there are to choose from, least first, whatever flows by itself last. */
+export function choicesOf(plan: Plan, circuit: Circuit, start: State): Choice[] {
+  const flow = flowAt(circuit, Infinity, start.soc);
+  const chosen = flow ? settable(plan, circuit, flow.amps) : [];
+  return [
+    ...chosen.map(({ amps, by }) => choiceAt(circuit, amps, by, start)),
+    choiceAt(circuit, undefined, null, start),
+  ].filter((choice) => choice !== undefined);
+}

@@ -1,0 +1,150 @@
+import { CONNECTORS } from "../../trade/connectors";
+import { outletType } from "../../trade/outlets";
+import { lanesAt, type Cable, type Unit } from "../../things/parts";
+import { circuitAmps, plugAtCar, unitFitsOutlet } from "../../engine/path";
+import type { Plan } from "../../engine/plan";
+import type { Amps } from "../../trade/units";
+import type { Change } from "./change";
+import { ADAPTER_AMPS, CABLES, PORTABLE_AMPS, STATIONS, TETHERS, tradeOf } from "../../trade/sizes";
+
+const lanesWord = (lanes: number): string => (lanes === 3 ? "three-phase" : "single-phase");
+
+/** Most lanes the car's charger can use. */
+export const carLanes = ({ car }: Plan): 1 | 3 =>
+  Math.max(...car.charger.limits.map((l) => l.lanes)) > 1 ? 3 : 1;
+
+/** Most amps the car takes on that many lanes, or on fewer. */
+export const carAmps = ({ car }: Plan): Amps => Math.max(...car.charger.limits.map((l) => l.amps));
+
+/** A cable like this one for other amps and lanes. */
+const cableLike = (cable: Cable, lanes: 1 | 3, { amps, gauge }: (typeof CABLES)[number]): Cable => {
+  const { massKg: _, price: __, ...rest } = cable;
+  return { ...rest, name: `${lanesWord(lanes)} cable, ${amps} A`, lanes, amps, gauge };
+};
+
+/** The cable a socketed unit of these amps and lanes wants for this car, where the one at hand is too small for it. */
+export function cableFor(plan: Plan, lanes: 1 | 3, amps: Amps): { cable: Cable; what: string } | undefined {
+  const { cable } = plan;
+  if (!cable) return undefined;
+  const ends = [CONNECTORS[cable.stationEnd], CONNECTORS[cable.vehicleEnd]];
+  const wanted = lanes === 3 && carLanes(plan) === 3 && ends.every((e) => e.lanes === 3) ? 3 : 1;
+  if (cable.lanes >= wanted && cable.amps >= amps) return undefined;
+  const most = Math.min(...ends.map((e) => e.amps));
+  const size =
+    CABLES.find((c) => c.amps >= amps && c.amps <= most) ?? CABLES.findLast((c) => c.amps <= most)!;
+  const kind = wanted === 3 ? "three-phase" : "plain single-phase";
+  return { cable: cableLike(cable, wanted, size), what: `a ${kind} cable for ${size.amps} A` };
+}
+
+/** The conductor of a unit's own cable at these amps. */
+export const tetherGauge = (plan: Plan, amps: Amps) =>
+  TETHERS[tradeOf(plan.outlet.supply.system)].find(([most]) => most >= amps)![1];
+
+/** The unit's side towards the car, kept as it is but for a conductor that carries the amps. */
+export const outputFor = (plan: Plan, amps: Amps): Exclude<Unit, { kind: "rapid" }>["output"] => {
+  const { output } = plan.unit;
+  return output.kind === "tethered" ? { ...output, gauge: tetherGauge(plan, amps) } : output;
+};
+
+/** An AC adapter that is too small for the amps, replaced by the next that is not. */
+export function adapterFor({ adapter }: Plan, amps: Amps) {
+  if (!adapter || adapter.amps >= amps) return undefined;
+  const most = Math.min(CONNECTORS[adapter.from].amps, CONNECTORS[adapter.to].amps);
+  const sizes: readonly Amps[] = ADAPTER_AMPS[CONNECTORS[adapter.from].current];
+  const size = sizes.find((a) => a >= amps && a <= most) ?? sizes.findLast((a) => a <= most);
+  return size !== undefined && size > adapter.amps
+    ? { adapter: { ...adapter, name: `adapter, ${size} A`, amps: size }, what: `an adapter for ${size} A` }
+    : undefined;
+}
+
+function cableChanges(plan: Plan): Change[] {
+  const { unit, outlet } = plan;
+  const lanes = Math.min(unit.lanes, lanesAt(outlet).lanes) as 1 | 3;
+  const found = cableFor(plan, lanes, Math.min(unit.maxAmps, Math.max(carAmps(plan), 16)));
+  return found ? [{ what: found.what, effort: "piece", parts: { cable: found.cable } }] : [];
+}
+
+function leadChanges(plan: Plan): Change[] {
+  const { lead, unit, outlet } = plan;
+  if (!lead) return [];
+  const changes: Change[] = [];
+  if (unitFitsOutlet(unit, outlet))
+    changes.push({
+      what: "no extension lead: plugged straight in",
+      effort: "piece",
+      parts: { lead: null },
+    });
+  return changes;
+}
+
+function adapterChanges(plan: Plan): Change[] {
+  const { adapter } = plan;
+  if (!adapter) return [];
+  const sizes: readonly Amps[] = ADAPTER_AMPS[CONNECTORS[adapter.from].current];
+  return sizes
+    .filter((amps) => amps > adapter.amps)
+    .flatMap((amps) => {
+      const found = adapterFor(plan, amps);
+      return found?.adapter.amps === amps
+        ? [{ what: found.what, effort: "piece" as const, parts: { adapter: found.adapter } }]
+        : [];
+    });
+}
+
+/** Another portable for the same outlet, as strong as outlet and circuit hold and no stronger. */
+function portableChanges(plan: Plan): Change[] {
+  const { unit, outlet, household } = plan;
+  if (unit.kind !== "portable" || outlet.kind !== "socket") return [];
+  const holds = Math.min(outletType(outlet.type).sustained[household.houseRule], circuitAmps(outlet));
+  const amps = PORTABLE_AMPS.findLast((size) => size <= holds + 1e-9);
+  const { lanes } = lanesAt(outlet);
+  if (amps === undefined || (unit.maxAmps === amps && unit.lanes >= lanes)) return [];
+  const { setAmps: _, setLocked: __, ...rest } = unit;
+  const portable: Unit = {
+    ...rest,
+    name: `portable unit, ${amps} A`,
+    lanes:
+      unit.output.kind === "tethered"
+        ? (Math.min(lanes, CONNECTORS[unit.output.connector].lanes) as 1 | 3)
+        : lanes,
+    maxAmps: amps,
+    steps: [],
+    plugs: [{ type: outlet.type, amps }],
+    knowsPlugs: true,
+    output: outputFor(plan, amps),
+  };
+  const cable = unit.output.kind === "socket" ? cableFor(plan, lanes, amps) : undefined;
+  const phases = lanes === 3 && unit.lanes === 1 ? "three-phase " : "";
+  return [
+    {
+      what: `another ${phases}portable unit, for ${amps} A${cable ? `, and ${cable.what}` : ""}`,
+      effort: "unit",
+      parts: {
+        unit: portable,
+        lead: null,
+        ...(cable ? { cable: cable.cable } : {}),
+        settings: { ...plan.settings, unitAmps: null, carAmps: null },
+      },
+    },
+  ];
+}
+
+function stationChanges(plan: Plan): Change[] {
+  const { unit } = plan;
+  if (unit.kind !== "rapid") return [];
+  const plug = CONNECTORS[plugAtCar(unit, undefined)!];
+  return STATIONS.filter((s) => s.maxW > unit.maxW).map((size): Change => {
+    const maxAmps = Math.max(unit.maxAmps, Math.min(size.maxAmps, plug.amps));
+    return {
+      what: `a ${size.maxW / 1000} kW station`,
+      effort: "elsewhere",
+      parts: { unit: { ...unit, name: `${size.maxW / 1000} kW station`, maxW: size.maxW, maxAmps } },
+    };
+  });
+}
+
+/** What can be fetched or bought without touching the house: cable, adapter, no lead, another portable, another station. */
+export const pieceChanges = (plan: Plan): Change[] =>
+  plan.unit.kind === "rapid"
+    ? [...adapterChanges(plan), ...stationChanges(plan)]
+    : [...leadChanges(plan), ...cableChanges(plan), ...adapterChanges(plan), ...portableChanges(plan)];

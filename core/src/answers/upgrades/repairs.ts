@@ -1,0 +1,69 @@
+import { breakerUpTo, largestBreakerFor } from "../../trade/conductors";
+import { hasEarth, outletType } from "../../trade/outlets";
+import { lanesAt, type Outlet } from "../../things/parts";
+import type { Plan } from "../../engine/plan";
+import { tradeOf } from "../../trade/sizes";
+import type { Change } from "./change";
+
+/** A new outlet of the same type in an old one's place; in the weather, one that is made for it. */
+export function renewed(outlet: Outlet): { outlet: Outlet; what: string } {
+  const weather = outlet.exposed ? "weatherproof " : "";
+  if (outlet.kind === "hardwired")
+    return {
+      outlet: { ...outlet, condition: "sound", exposed: false },
+      what: `the connections of ${outlet.name} remade${weather && ", and closed against the weather"}`,
+    };
+  const { name } = outletType(outlet.type);
+  return {
+    outlet: { ...outlet, name: `new ${name}`.slice(0, 80), condition: "sound", exposed: false },
+    what: `${outlet.name} replaced by a new ${weather}${name} outlet`,
+  };
+}
+
+/** A lead as it should be used; undefined where it is. */
+function leadInUse({ lead }: Plan): Change | undefined {
+  if (!lead || !(lead.coiled || lead.overBlock)) return undefined;
+  const what = [
+    lead.coiled ? "the lead unwound to its last turn" : "",
+    lead.overBlock ? "the block or travel adapter taken out" : "",
+  ];
+  return {
+    what: what.filter(Boolean).join(", and "),
+    effort: "habit",
+    parts: { lead: { ...lead, coiled: false, overBlock: false } },
+  };
+}
+
+/** What is worn or wet put right in its place, the run behind it looked at on the way. */
+function outletRepaired({ outlet }: Plan): Change | undefined {
+  if (outlet.condition !== "worn" && !outlet.exposed) return undefined;
+  if (outlet.kind === "socket" && !hasEarth(outlet.type)) return undefined;
+  // Old wiring does not become sound by a new outlet.
+  if (outlet.condition === "unknown") return undefined;
+  const fixed = renewed(outlet);
+  return {
+    what: `${fixed.what}, the run behind it checked`,
+    effort: "repair",
+    parts: { outlet: fixed.outlet },
+  };
+}
+
+/** A breaker that protects the run there is, where the one before it does not. */
+function breakerRight({ outlet }: Plan): Change | undefined {
+  const { run, breakerAmps } = outlet.circuit;
+  if (!run) return undefined;
+  const most = largestBreakerFor(run.gauge, lanesAt(outlet).lanes, "strict");
+  const amps = breakerUpTo(most, tradeOf(outlet.supply.system));
+  if (amps === undefined || amps >= breakerAmps) return undefined;
+  return {
+    what: `a ${amps} A breaker put before the run there is`,
+    effort: "repair",
+    parts: { outlet: { ...outlet, circuit: { ...outlet.circuit, breakerAmps: amps } } },
+  };
+}
+
+/** What stops a path, put right: a lead used as it should be, a worn or wet outlet replaced, a breaker that protects. */
+export const repairChanges = (plan: Plan): Change[] =>
+  plan.unit.kind === "rapid" || plan.unit.kind === "post"
+    ? []
+    : [leadInUse(plan), outletRepaired(plan), breakerRight(plan)].filter((change) => change !== undefined);

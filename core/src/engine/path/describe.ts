@@ -1,0 +1,25 @@
+import type { HouseRule } from "../../trade/outlets";
+import type { Adapter, Cable, Car, Lead, Outlet, Unit } from "../../things/parts";
+import type { Amps } from "../../trade/units";
+
+/** What is set for this session, on the unit, in the car and around them. */
+export interface CurrentSettings {
+  readonly unitAmps?: Amps | undefined;
+  readonly carAmps?: Amps | undefined;
+  /** Another car draws on the same rapid station. */
+  readonly otherBusy?: boolean | undefined;
+  /** Heating on top of the car's own draw (W). */
+  readonly heatingW?: number | undefined;
+}
+
+/** Everything between the board and the battery, as the owner describes it. */
+export interface ChargingPath {
+  readonly car: Car;
+  readonly outlet: Outlet;
+  readonly lead?: Lead | undefined;
+  readonly unit: Unit;
+  readonly cable?: Cable | undefined;
+  readonly adapter?: Adapter | undefined;
+  readonly houseRule: HouseRule;
+  readonly settings?: CurrentSettings | undefined;
+}

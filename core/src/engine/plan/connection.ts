@@ -1,0 +1,21 @@
+import type { Clock } from "../clock";
+import type { Circuit } from "../path";
+import type { Connection } from "../tariff";
+import type { Amps } from "../../trade/units";
+import type { Plan } from "./document";
+
+/** The amps a lane somebody has chosen at the unit: set for this session, left on it, or its most. */
+export const chosenAmps = ({ unit, settings }: Pick<Plan, "unit" | "settings">): Amps =>
+  settings.unitAmps ?? unit.setAmps ?? unit.maxAmps;
+
+/** How a plan's car is connected, as a tariff sees it: from plugging in until it is wanted. */
+export const connectionOf = (
+  plan: Pick<Plan, "unit" | "settings">,
+  { ways, sign, pack }: Circuit,
+  { departure }: Clock,
+): Connection => ({
+  from: 0,
+  to: departure ?? undefined,
+  volts: sign > 0 ? ways[0]!.volts : (pack.emptyVolts + pack.fullVolts) / 2,
+  chosenAmps: chosenAmps(plan),
+});

@@ -1,0 +1,43 @@
+import type { Pack } from "../path";
+import type { Fraction } from "../../trade/units";
+
+/** A straight piece of the acceptance curve: power (W) at its two ends. */
+export interface Piece {
+  readonly from: Fraction;
+  readonly to: Fraction;
+  readonly startW: number;
+  readonly endW: number;
+}
+
+/** Power on a piece at a state of charge. */
+export const onPiece = ({ from, to, startW, endW }: Piece, soc: Fraction): number =>
+  startW === endW ? startW : startW + ((endW - startW) * (soc - from)) / (to - from);
+
+/**
+ * Power (W, stored) a warm battery accepts at a state of charge: straight between its points, level beyond the outer
+ * ones, Infinity for a battery that never limits.
+ */
+export function acceptedAt({ socs, accepts }: Pack, soc: Fraction): number {
+  const last = socs.length - 1;
+  if (last < 0) return Infinity;
+  if (soc <= socs[0]!) return accepts[0]!;
+  if (soc >= socs[last]!) return accepts[last]!;
+  let i = 1;
+  while (socs[i]! < soc) i++;
+  const [a, b] = [socs[i - 1]!, socs[i]!];
+  return accepts[i - 1]! + ((accepts[i]! - accepts[i - 1]!) * (soc - a)) / (b - a);
+}
+
+/** The acceptance curve between two states of charge as straight pieces, in order and without gap. */
+export function acceptancePieces(pack: Pack, from: Fraction, to: Fraction): Piece[] {
+  const pieces: Piece[] = [];
+  let at = from;
+  for (const soc of [...pack.socs, Infinity]) {
+    const end = Math.min(soc, to);
+    if (end <= at) continue;
+    pieces.push({ from: at, to: end, startW: acceptedAt(pack, at), endW: acceptedAt(pack, end) });
+    at = end;
+    if (at >= to) break;
+  }
+  return pieces;
+}

@@ -1,0 +1,43 @@
+import type { Fraction, Seconds, WattHours } from "../../trade/units";
+
+/** ln(1 + x)/x without loss of digits near zero. */
+const log1pOver = (x: number): number => (Math.abs(x) < 1e-8 ? 1 - x / 2 : Math.log1p(x) / x);
+/** (eˣ − 1)/x without loss of digits near zero. */
+const expm1Over = (x: number): number => (Math.abs(x) < 1e-8 ? 1 + x / 2 : Math.expm1(x) / x);
+
+/**
+ * Time (s) to store an energy (Wh) while power (W) runs straight from P₁ to P₂ over it: E/(P₂ − P₁)·ln(P₂/P₁), exact;
+ * the limit E/P where the power is level.
+ * @example timeOnLine(wattHours(1000), 1000, 1000) // 3600
+ */
+export const timeOnLine = (energy: WattHours, startW: number, endW: number): Seconds =>
+  ((energy * 3600) / startW) * log1pOver((endW - startW) / startW);
+
+/** Energy (Wh) stored after a time on such a line; the inverse of {@link timeOnLine}. */
+export const energyOnLine = (energy: WattHours, startW: number, endW: number, time: Seconds): number => {
+  const growth = (endW - startW) / (energy * 3600);
+  return (startW * time * expm1Over(growth * time)) / 3600;
+};
+
+/**
+ * Share of the energy stored after a share of the time on such a line: (gˣ − 1)/(g − 1) with g = P₂/P₁, without loss
+ * of digits where the line is almost level.
+ */
+export function storedByShare(startW: number, endW: number, share: Fraction): Fraction {
+  const growth = Math.log(endW / startW);
+  return (share * expm1Over(growth * share)) / expm1Over(growth);
+}
+
+/** Nodes (0–1) and weights (summing to 1) of a quadrature. */
+export type Quadrature = readonly (readonly [node: number, weight: number])[];
+const OUTER = Math.sqrt(0.6) / 2;
+
+/**
+ * Gauss–Legendre of three points (Abramowitz and Stegun, table 25.4), moved to 0–1. Over a slice, whose power changes
+ * by half at most, it is exact to a few parts in a thousand million.
+ */
+export const GAUSS_3: Quadrature = [
+  [0.5 - OUTER, 5 / 18],
+  [0.5, 8 / 18],
+  [0.5 + OUTER, 5 / 18],
+];

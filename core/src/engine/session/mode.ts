@@ -1,0 +1,47 @@
+import { ceilingsAt, flowOn, flowWith, narrowestOf, type Circuit, type Flow, type LinkKind } from "../path";
+import { MIN_AMPS } from "../../trade/signals";
+import type { Amps, Fraction } from "../../trade/units";
+import { packVoltsAt, storedFrom } from "./balance";
+
+/** A circuit in use at one current: what the path would store at a state of charge, whatever the battery accepts. */
+export interface Mode {
+  readonly circuit: Circuit;
+  /** A lower current asked for (A a lane); Infinity for none. */
+  readonly asked: Amps;
+  /** Power stored at every state of charge, where it is the same at all; undefined on DC. */
+  readonly levelW: number | undefined;
+  /** The least of what is asked for and the setting that is made. */
+  readonly set: Amps;
+}
+
+/** The flow of a mode at a state of charge. On AC the pack's volts do not enter. */
+export const flowAt = (circuit: Circuit, asked: Amps, soc: Fraction): Flow | undefined =>
+  flowWith(circuit, asked, packVoltsAt(circuit, soc));
+
+/**
+ * The mode of a circuit at a current asked for.
+ * @returns undefined where nothing flows: below 6 A on AC
+ */
+export function modeOf(circuit: Circuit, asked: Amps): Mode | undefined {
+  if (asked <= 0) return undefined;
+  const set = Math.min(asked, circuit.setting?.amps ?? Infinity);
+  if (circuit.sign < 0) return { circuit, asked, levelW: undefined, set };
+  const flow = flowAt(circuit, asked, 0);
+  if (!flow || flow.amps < MIN_AMPS) return undefined;
+  return { circuit, asked, levelW: storedFrom(circuit, flow.inletW, 0), set };
+}
+
+/** Power (W) the path would store at a state of charge. On DC there is one way only. */
+export function pathStores({ circuit, levelW, set }: Mode, soc: Fraction): number {
+  if (levelW !== undefined) return levelW;
+  const flow = flowOn(circuit, circuit.ways[0]!, packVoltsAt(circuit, soc), set);
+  return storedFrom(circuit, flow.inletW, soc);
+}
+
+/** The link that holds the path's power where it is, while the battery would take more. */
+export function pathLimiter({ circuit, asked }: Mode, soc: Fraction): LinkKind {
+  const flow = flowAt(circuit, asked, soc)!;
+  // A station's sign, or the least of the amps: no lanes to be withheld, no volts to sag, nobody's setting.
+  if (circuit.sign < 0) return flow.boundBy === "cap" ? "unit" : circuit.links[flow.way.limiter]!.kind;
+  return circuit.links[narrowestOf(circuit, flow, ceilingsAt(circuit, flow, Infinity), false).binding]!.kind;
+}

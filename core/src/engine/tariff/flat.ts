@@ -1,0 +1,14 @@
+import type { Tariff } from "../../things/parts";
+
+/** A tariff of one price a kWh and, where there is one, a fee a session. */
+export const flatTariff = (name: string, perKWh: number, perSession = 0): Tariff => ({
+  name,
+  elements: [
+    {
+      price_components: [
+        { type: "ENERGY", price: perKWh, step_size: 1 },
+        ...(perSession === 0 ? [] : [{ type: "FLAT" as const, price: perSession, step_size: 1 }]),
+      ],
+    },
+  ],
+});

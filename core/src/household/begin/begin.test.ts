@@ -1,0 +1,376 @@
+import { cautionsFor } from "../../answers/cautions";
+import {
+  clockOfPlan,
+  pathOf,
+  planSchema,
+  solvePlan,
+  type Plan,
+  type PlannedSession,
+} from "../../engine/plan";
+import { isRefusal, wordsOf } from "../../engine/path";
+import { SUPPLY_IDS } from "../../trade/supply";
+import { bay, rapid } from "../../tests/parts";
+import {
+  batteryBy,
+  begin,
+  carFromPapers,
+  CAR_CLASSES,
+  chargerFromPower,
+  hangsOn,
+  REGIONS,
+  regionOfZone,
+  usualChargers,
+  type Answers,
+} from ".";
+
+const session: PlannedSession = {
+  fromSoc: 0.35,
+  toSoc: 0.8,
+  pluggedInAt: "2026-11-26T18:10",
+  neededBy: "07:30",
+  batteryC: null,
+  heatingW: 0,
+};
+const answers = (change: Partial<Answers> = {}): Answers => ({
+  region: REGIONS[0]!,
+  timeZone: "Europe/Berlin",
+  carName: null,
+  carClass: null,
+  batteryKWh: null,
+  charger: null,
+  point: null,
+  unitAmps: null,
+  perKWh: null,
+  session,
+  ...change,
+});
+
+test("every region, outlet and class of car makes a plan that is sound and charges", () => {
+  for (const region of REGIONS)
+    for (const point of [null, ...region.points])
+      for (const carClass of [null, ...CAR_CLASSES]) {
+        const plan = begin(answers({ region, timeZone: region.timeZone, point, carClass }));
+        expect([region.id, point?.id, planSchema.safeParse(plan).error?.issues]).toEqual([
+          region.id,
+          point?.id,
+          undefined,
+        ]);
+        const solved = solvePlan(plan);
+        expect([region.id, point?.id, carClass?.id, isRefusal(solved) && solved.message]).toEqual([
+          region.id,
+          point?.id,
+          carClass?.id,
+          false,
+        ]);
+      }
+});
+
+test("what nobody knew is marked as assumed, what was said is not", () => {
+  expect(begin(answers()).car.assumed).toEqual([
+    "acceptance",
+    "ownDraw",
+    "efficiency",
+    "economy",
+    "capacity",
+    "charger",
+  ]);
+  const said = begin(
+    answers({ batteryKWh: 38, charger: usualChargers("230/400")[2]!, carName: "Heron", perKWh: 0.2 }),
+  );
+  expect(said.car).toMatchObject({
+    name: "Heron",
+    battery: { usableWh: 38_000 },
+    assumed: ["acceptance", "ownDraw", "efficiency", "economy"],
+  });
+  expect(said.tariff).toMatchObject({ name: "Home price" });
+  expect(begin(answers()).tariff.name).toBe("Home price (assumed)");
+});
+
+test.each([
+  // Arithmetic: kW over volts and lanes, rounded as papers round.
+  [7.2, 1, "230/400", "1 × 32 A at 230 V"],
+  [7.4, undefined, "230/400", "1 × 32 A at 230 V"],
+  [7.2, 1, "split-phase", "1 × 30 A at 240 V"],
+  [11, 3, "230/400", "3 × 16 A at 230 V"],
+  [22, undefined, "230/400", "3 × 32 A at 230 V"],
+  [3.7, 1, "230/400", "1 × 16 A at 230 V"],
+  [11.5, 1, "split-phase", "1 × 48 A at 240 V"],
+  [6, 1, "100/200", "1 × 30 A at 200 V"],
+  [5, 1, "230/400", "1 × 22 A at 230 V"],
+  [16.5, 3, "230/400", "3 × 24 A at 230 V"],
+  [20, 3, "230/400", "3 × 29 A at 230 V"],
+  [43, 3, "230/400", "3 × 63 A at 230 V"],
+  [7.2, 1, "100/200", "1 × 30 A: 7.2 kW at 240 V, 6 kW at 200 V"],
+] as const)("%d kW on %s phases in %s is %s", (kW, phases, system, said) => {
+  const found = chargerFromPower(kW, phases, system);
+  expect(found.ok && found.charger.said).toBe(said);
+});
+
+test.each([
+  [
+    11,
+    1,
+    "230/400",
+    "11 kW on one phase contradict each other: 11 kW on one phase would be 48 A; it is 3 × 16 A at 230 V",
+  ],
+  [77, undefined, "230/400", "the battery's kWh"],
+  [0, undefined, "230/400", "above 0 kW"],
+  [-3, 1, "230/400", "above 0 kW"],
+  [Number.NaN, 1, "230/400", "above 0 kW"],
+  [0.5, 1, "230/400", "less than a car takes; accepted: from 1.4 kW"],
+  [11, 3, "split-phase", "not usual there"],
+  [
+    6.6,
+    3,
+    "230/400",
+    "6.6 kW on three phases contradict each other: chargers of three phases take 8.28 kW or more, and 6.6 kW is usually 1 × 29 A at 230 V",
+  ],
+  [43, undefined, "230/400", "unless it stands on three phases: say so"],
+  [60, 3, "230/400", "the rapid (DC) figure"],
+  [20, 1, "230/400", "on one phase would be 87 A"],
+] as const)("%d kW on %s phases in %s is refused in words", (kW, phases, system, problem) => {
+  const found = chargerFromPower(kW, phases, system);
+  expect(!found.ok && found.problem).toContain(problem);
+});
+
+test("a time zone says where one lives, near enough to begin with", () => {
+  expect(
+    [
+      "Europe/Dublin",
+      "Europe/Lisbon",
+      "America/Vancouver",
+      "America/Denver",
+      "Australia/Perth",
+      "Asia/Tokyo",
+      "Mars/Base",
+    ].map((zone) => regionOfZone(zone).id),
+  ).toEqual(["ie", "eu", "ca", "us", "au", "jp", "eu"]);
+});
+
+test("a stated power on so many phases is never told as another current on fewer", () => {
+  for (const system of SUPPLY_IDS)
+    for (const phases of [undefined, 1, 2, 3] as const)
+      for (let kW = 1; kW < 50; kW += 0.1) {
+        const found = chargerFromPower(kW, phases, system);
+        if (!found.ok) continue;
+        const { limits } = found.charger;
+        expect(limits).toHaveLength(1);
+        const [{ lanes, amps }] = limits as [(typeof limits)[0]];
+        if (phases !== undefined) expect(lanes).toBe(phases);
+        const volts = system === "100/200" ? 200 : /split|208/.test(system) ? 240 : 230;
+        // Papers round by a tenth; a power from elsewhere says at which volts it was stated.
+        if (!found.charger.said.includes("kW at 240 V"))
+          expect([kW, Math.abs((lanes * amps * volts) / 1000 - kW) <= 0.1 * kW + 0.2]).toEqual([kW, true]);
+        expect(amps).toBeLessThanOrEqual(80);
+      }
+});
+
+test("the answer says how much hangs on what was assumed, most first", () => {
+  const plan = begin(answers());
+  const hangs = hangsOn(plan, clockOfPlan(plan));
+  expect(hangs.map(({ assumed }) => assumed)).toEqual(
+    expect.arrayContaining(["ownDraw", "capacity", "economy", "charger", "efficiency"]),
+  );
+  const moves = hangs.map(({ ready: [from, to] }) => to - from);
+  expect(moves).toEqual([...moves].sort((a, b) => b - a));
+  const range = (assumed: string) => hangs.find((hang) => hang.assumed === assumed)!.range;
+  // Common practice: 150 to 350 W of its own; phases are varied with the amps.
+  expect([range("ownDraw"), range("charger"), range("capacity")]).toEqual([
+    "150 to 350 W",
+    "1 × 16 A to 3 × 32 A",
+    "51 to 69 kWh",
+  ]);
+  const { assumed: _, ...known } = plan.car;
+  expect(hangsOn({ ...plan, car: known }, clockOfPlan(plan))).toEqual([]);
+});
+
+test("whatever was left open, the answer lies inside every spread it is told with", () => {
+  let spreads = 0;
+  for (const region of REGIONS)
+    for (const point of region.points)
+      for (const carClass of [null, CAR_CLASSES[0]!, CAR_CLASSES[3]!]) {
+        const plan = begin(answers({ region, timeZone: region.timeZone, point, carClass }));
+        const solved = solvePlan(plan);
+        if (isRefusal(solved)) throw new Error(solved.message);
+        for (const { ready, cost, km } of hangsOn(plan, solved.clock)) {
+          spreads += 1;
+          for (const [[least, most], is] of [
+            [ready, solved.secondsToTarget],
+            [cost, solved.bill.total],
+            [km, solved.range.added],
+          ] as const) {
+            expect(least).toBeLessThanOrEqual(is);
+            expect(most).toBeGreaterThanOrEqual(is);
+          }
+        }
+      }
+  expect(spreads).toBeGreaterThan(500);
+});
+
+describe("a car whose curve nobody knows, at a rapid station", () => {
+  const plan = begin(answers());
+  const { assumed: _, ...known } = plan.car;
+  const { acceptance: __, ...battery } = known.battery;
+  const at = (of: Partial<typeof battery> & { neverLimits?: boolean }): Plan => ({
+    ...plan,
+    car: { ...known, battery: { ...battery, ...of } },
+    outlet: bay("230/400", "three"),
+    unit: { ...rapid(350_000, 500), shared: false },
+    session: { ...session, fromSoc: 0.1, toSoc: 0.8 },
+  });
+  const charging = (of: Plan) => {
+    const solved = solvePlan(of);
+    if (isRefusal(solved)) throw new Error(solved.message);
+    return solved;
+  };
+
+  test("takes what a pack of its size usually takes, and not whatever comes", () => {
+    const solved = charging(at({}));
+    expect(solved.circuit.links[solved.moment.binding]!.kind).toBe("battery");
+    // 60 kWh from 10 to 80 % in half an hour or so (common practice), not in the ten minutes of 350 kW.
+    expect(solved.secondsToTarget / 60).toBeGreaterThan(25);
+    expect(solved.secondsToTarget / 60).toBeLessThan(45);
+    expect(solved.moment.balance.stored).toBeLessThan(140_000);
+    expect(charging(at({ neverLimits: true })).secondsToTarget / 60).toBeLessThan(18);
+  });
+
+  test("says that it is assumed, names the shape, and varies it in what hangs on it", () => {
+    const of = at({});
+    const [hang] = hangsOn(of, clockOfPlan(of));
+    // The early peak of 2.1 C on 60 kWh is 126 kW: 0.6 to 1.4 of it.
+    expect(hang).toMatchObject({ assumed: "acceptance", range: "a peak of 76 to 176 kW" });
+    expect(hang!.ready[1]).toBeGreaterThan(1.3 * hang!.ready[0]);
+    expect(wordsOf(pathOf(of), "battery").why).toContain("“early peak”): its own curve is not known");
+    expect(hangsOn(at({ neverLimits: true }), clockOfPlan(of))).toEqual([]);
+  });
+
+  test.each([
+    [{ packVolts: 700, emptyVolts: 620, fullVolts: 820 }, "800 V plateau"],
+    [{ usableWh: 14_000 }, "flat small pack"],
+  ] as const)("%j is taken for the shape %s", (of, shape) =>
+    expect(wordsOf(pathOf(at(of)), "battery").why).toContain(shape),
+  );
+
+  test("on alternating current nothing is assumed of it", () => {
+    const ac = { ...plan, car: { ...known, battery } };
+    expect(hangsOn(ac, clockOfPlan(ac))).toEqual([]);
+  });
+});
+
+test("in Japan a car has Type 1 and CHAdeMO, and the sockets that are offered there are no fault", () => {
+  const region = REGIONS.find(({ id }) => id === "jp")!;
+  for (const point of region.points) {
+    const plan = begin(answers({ region, timeZone: region.timeZone, point }));
+    expect(plan.car.inlets).toEqual(["type1", "chademo"]);
+    const solved = solvePlan(plan);
+    if (isRefusal(solved)) throw new Error(solved.message);
+    const found = cautionsFor(pathOf(plan), solved, plan.session.toSoc).filter((c) => c.severity !== "note");
+    expect([point.id, found]).toEqual([point.id, []]);
+  }
+});
+
+test("a pack of half the size has about twice the resistance, and one of low volts less (common practice)", () => {
+  expect(batteryBy(60_000, 360).packOhms).toBe(0.1);
+  expect(batteryBy(30_000, 360).packOhms).toBe(0.2);
+  expect(batteryBy(60_000, 180).packOhms).toBe(0.025);
+});
+
+describe("a car from its papers", () => {
+  test("kW and phases, gross energy and range settle charger, battery and what it uses; how is said", () => {
+    const found = carFromPapers({ chargerKW: 7.2, phases: 1, grossKWh: 64, rangeKm: 350 }, "230/400");
+    expect(found).toMatchObject({
+      limits: [{ lanes: 1, amps: 32 }],
+      // 93 % of the cells is usually free (common practice).
+      battery: { usableWh: 59_520, grossWh: 64_000, packVolts: 360 },
+      whPerKm: 170,
+      assumed: ["capacity"],
+      known: ["charger", "economy"],
+      problems: [],
+    });
+    expect(found.said).toEqual([
+      "64.0 kWh gross: about 59.5 kWh usable, 93 % (common practice, assumed).",
+      "7.2 kW on one phase: 1 × 32 A at 230 V.",
+      "59.5 kWh over 350 km: 170 Wh/km. Stated ranges flatter; in winter and on motorways it is more.",
+    ]);
+  });
+
+  test("the same kW is another current on the other side of the world", () => {
+    expect(carFromPapers({ chargerKW: 7.2, phases: 1 }, "split-phase").limits).toEqual([
+      { lanes: 1, amps: 30 },
+    ]);
+  });
+
+  test("volts times amp-hours are the cells; what is usable is assumed unless stated", () => {
+    // Arithmetic: 355 × 180 = 63,900.
+    expect(carFromPapers({ packVolts: 355, ampHours: 180 }, "230/400")).toMatchObject({
+      battery: { usableWh: 59_427, grossWh: 63_900, packVolts: 355 },
+      assumed: ["capacity"],
+      problems: [],
+    });
+    expect(carFromPapers({ packVolts: 355, ampHours: 180, usableKWh: 60 }, "230/400")).toMatchObject({
+      battery: { usableWh: 60_000, grossWh: 63_900 },
+      assumed: [],
+      known: ["capacity"],
+    });
+  });
+
+  test.each([
+    [{ chargerKW: 11, phases: 1 }, "chargerKW", "11 kW on one phase contradict each other"],
+    [{ chargerKW: 64, usableKWh: 11 }, "chargerKW", "look mixed up: kW is the rate"],
+    [{ chargerKW: 77 }, "chargerKW", "the battery's kWh"],
+    [{ usableKWh: 70, grossKWh: 64 }, "usableKWh", "more than the 64.0 kWh of its cells"],
+    [{ grossKWh: 90, packVolts: 355, ampHours: 180 }, "grossKWh", "contradicts 355 V × 180 Ah = 63.9 kWh"],
+    [{ ampHours: 180 }, "ampHours", "no energy without the pack's volts"],
+    [{ rangeKm: 400 }, "rangeKm", "only beside the battery"],
+    [{ usableKWh: 60, rangeKm: 4000 }, "rangeKm", "would be 15 Wh/km; accepted: 45 to 450 Wh/km"],
+    [{ usableKWh: 60, rangeKm: 40 }, "rangeKm", "would be 1500 Wh/km"],
+  ] as const)("%j is refused at %s", (papers, field, message) => {
+    const { problems } = carFromPapers(papers, "230/400");
+    expect(problems).toHaveLength(1);
+    expect(problems[0]).toMatchObject({ field, message: expect.stringContaining(message) as string });
+  });
+
+  test("nothing said settles nothing", () => {
+    expect(carFromPapers({}, "230/400")).toEqual({
+      limits: undefined,
+      battery: undefined,
+      whPerKm: undefined,
+      said: [],
+      assumed: [],
+      known: [],
+      problems: [],
+    });
+  });
+});
+
+test.each([
+  // A region, a point of it, lanes, volts and amps by its own trade; the usual car of Europe takes 16 A.
+  ["eu", "wall", 1, 230, 10],
+  ["eu", "wallbox-1", 1, 230, 16],
+  ["eu", "wallbox-3", 3, 230, 16],
+  ["eu", "red-16", 3, 230, 16],
+  ["no", "wallbox-1", 1, 230, 16],
+  ["gb", "wallbox-1", 1, 230, 16],
+  ["us", "wall", 1, 120, 12],
+  ["us", "dryer", 1, 240, 24],
+  ["us", "wallbox-1", 1, 240, 48],
+  ["ca", "wallbox-1", 1, 240, 48],
+  ["au", "fifteen", 1, 230, 15],
+  ["nz", "wallbox-1", 1, 230, 16],
+  ["jp", "wall", 1, 100, 12],
+  ["jp", "two-hundred", 1, 200, 16],
+  ["jp", "wallbox-1", 1, 200, 30],
+] as const)("%s, %s: %d lane(s) of %d V at %d A", (id, at, lanes, volts, amps) => {
+  const region = REGIONS.find((r) => r.id === id)!;
+  const point = region.points.find((p) => p.id === at)!;
+  const plan = begin(answers({ region, timeZone: region.timeZone, point }));
+  const solved = solvePlan(plan);
+  if (isRefusal(solved)) throw new Error(solved.message);
+  const { way } = solved.moment.flow;
+  expect([way.lanes, way.volts, solved.moment.amps]).toEqual([lanes, volts, amps]);
+  // What is offered there is no fault of its own.
+  const worst = cautionsFor(pathOf(plan), solved, session.toSoc).filter(
+    ({ severity }) => severity === "stop",
+  );
+  expect(worst).toEqual([]);
+});

@@ -1,0 +1,120 @@
+import { curveOf, usualShape, type Assumed, type Car, type Outlet, type Unit } from "../../things/parts";
+import { PLAN_FORMAT, PLAN_VERSION, type Plan, type PlannedSession } from "../../engine/plan";
+import { batteryBy } from "./battery";
+import { fixedOf, HOME_PRICE, plugOf, portableOf, socketOf, usualInlets, usualRate } from "../start";
+import { flatTariff } from "../../engine/tariff";
+import { CAR_CLASSES, chargerOf, type CarClass, type UsualCharger } from "./cars";
+import type { HomePoint, Region } from "./regions";
+
+/** What a person says of their own case. Null is "I don't know": a usual value is taken, and said. */
+export interface Answers {
+  readonly region: Region;
+  readonly timeZone: string;
+  readonly carName: string | null;
+  readonly carClass: CarClass | null;
+  /** Usable kWh off the papers. */
+  readonly batteryKWh: number | null;
+  readonly charger: UsualCharger | null;
+  readonly point: HomePoint | null;
+  /** What the unit's label says (A). */
+  readonly unitAmps: number | null;
+  /** Currency units a kWh. */
+  readonly perKWh: number | null;
+  readonly session: PlannedSession;
+}
+
+/** Usual figures of a car that nobody reads off its papers (common practice). */
+const OWN_DRAW_W = 250;
+const EFFICIENCY = 0.92;
+
+function carOf({ region, carName, carClass, batteryKWh, charger }: Answers): Car {
+  const kind = carClass ?? CAR_CLASSES[1]!;
+  const usual = charger ?? chargerOf(kind, region.system);
+  const plain = batteryBy(batteryKWh === null ? kind.usableWh : batteryKWh * 1000, kind.packVolts);
+  // Nobody reads a curve off the papers: the one usual for its pack stands there to be seen and changed.
+  const battery = { ...plain, acceptance: curveOf(usualShape(plain), plain.usableWh) };
+  const assumed: Assumed[] = [
+    "acceptance",
+    "ownDraw",
+    "efficiency",
+    "economy",
+    ...(batteryKWh === null ? (["capacity"] as const) : []),
+    ...(charger === null ? (["charger"] as const) : []),
+  ];
+  return {
+    name: carName ?? "my car",
+    battery,
+    charger: { limits: [...usual.limits], efficiency: EFFICIENCY },
+    inlets: [...usualInlets(region.system)],
+    whPerKm: kind.whPerKm,
+    ownDrawW: OWN_DRAW_W,
+    assumed,
+  };
+}
+
+function outletOf({ region, point }: Answers): { outlet: Outlet; point: HomePoint } {
+  const at = point ?? region.points[0]!;
+  const common = socketOf(at.outlet ?? "cee-7", region.system, at.breakerAmps);
+  const { supply, circuit } = common;
+  const named = { name: at.name, condition: "sound" as const, exposed: false, supply, circuit };
+  return {
+    point: at,
+    outlet: at.outlet
+      ? { ...named, kind: "socket", type: at.outlet }
+      : {
+          ...named,
+          kind: "hardwired",
+          tap:
+            at.lanes === 3
+              ? "three"
+              : region.system === "split-phase" || region.system === "100/200"
+                ? "high"
+                : "single",
+        },
+  };
+}
+
+function unitOf({ region, unitAmps }: Answers, at: HomePoint): Unit {
+  const plug = plugOf("AC", region.system);
+  const amps = unitAmps ?? at.amps;
+  const unit = at.outlet
+    ? portableOf(at.outlet, at.lanes, amps, plug, region.system)
+    : { ...fixedOf("wallbox", at.lanes, amps, plug, region.system), name: "wallbox" };
+  return { ...unit, name: at.outlet ? "portable unit" : "wallbox" };
+}
+
+/**
+ * A whole plan from what a person knows of their own case.
+ * @example begin({ region, carClass, … }).car.assumed // ["ownDraw", "efficiency", "economy", …]
+ */
+export function begin(answers: Answers): Plan {
+  const { region, timeZone, perKWh, session } = answers;
+  const { outlet, point } = outletOf(answers);
+  const car = carOf(answers);
+  return {
+    format: PLAN_FORMAT,
+    version: PLAN_VERSION,
+    name: `${car.name} at home`,
+    household: {
+      name: "Home",
+      currency: region.currency,
+      distanceUnit: region.distanceUnit,
+      economyUnit: region.economyUnit,
+      houseRule: "usual",
+      timeZone,
+      ...region.manner,
+    },
+    car,
+    outlet,
+    lead: null,
+    unit: unitOf(answers, point),
+    cable: null,
+    adapter: null,
+    tariff: flatTariff(
+      perKWh === null ? "Home price (assumed)" : "Home price",
+      perKWh ?? usualRate(HOME_PRICE, region.currency),
+    ),
+    session,
+    settings: { unitAmps: null, carAmps: null, otherBusy: false },
+  };
+}

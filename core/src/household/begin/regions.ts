@@ -1,0 +1,201 @@
+import type { OutletTypeId } from "../../trade/outlets";
+import type { MannerSaid } from "../../things/parts";
+import type { DistanceUnit, EconomyUnit, Amps } from "../../trade/units";
+import type { SupplyId } from "../../trade/supply";
+
+/** Something a car is plugged into at home, as people name it there. */
+export interface HomePoint {
+  readonly id: string;
+  readonly name: string;
+  /** Left out for a unit that is wired in. */
+  readonly outlet?: OutletTypeId;
+  readonly breakerAmps: Amps;
+  readonly lanes: 1 | 3;
+  /** What is usually drawn there for hours. */
+  readonly amps: Amps;
+}
+
+/** A part of the world: what its houses are fed with, its sockets, money and manner of reckoning. */
+export interface Region {
+  readonly id: string;
+  readonly name: string;
+  readonly system: SupplyId;
+  readonly currency: string;
+  readonly distanceUnit: DistanceUnit;
+  readonly economyUnit: EconomyUnit;
+  readonly timeZone: string;
+  /** How clocks, dates and figures are written there. */
+  readonly manner: MannerSaid;
+  readonly points: readonly HomePoint[];
+}
+
+const socket = (
+  id: string,
+  name: string,
+  outlet: OutletTypeId,
+  breakerAmps: Amps,
+  amps: Amps,
+  lanes: 1 | 3 = 1,
+): HomePoint => ({
+  id,
+  name,
+  outlet,
+  breakerAmps,
+  amps,
+  lanes,
+});
+const wired = (id: string, name: string, breakerAmps: Amps, amps: Amps, lanes: 1 | 3 = 1): HomePoint => ({
+  id,
+  name,
+  breakerAmps,
+  amps,
+  lanes,
+});
+
+/** Points of a 230 V house, after its own wall socket. */
+const CAMP_AND_BOX: readonly HomePoint[] = [
+  socket("blue-16", "blue 16 A socket", "blue-16", 16, 16),
+  socket("blue-32", "blue 32 A socket", "blue-32", 32, 32),
+  wired("wallbox-1", "wallbox, one phase, 32 A", 40, 32),
+];
+const THREE: readonly HomePoint[] = [
+  socket("red-16", "red 16 A socket", "red-16", 16, 16, 3),
+  wired("wallbox-3", "wallbox, three phases, 16 A", 20, 16, 3),
+];
+const NORTH_AMERICA: readonly HomePoint[] = [
+  socket("wall", "ordinary receptacle (5-15)", "nema-5-15", 15, 12),
+  socket("twenty", "20 A receptacle (5-20)", "nema-5-20", 20, 16),
+  socket("dryer", "dryer outlet (14-30)", "nema-14-30", 30, 24),
+  socket("range", "range or RV outlet (14-50)", "nema-14-50", 50, 32),
+  wired("wallbox-1", "wallbox, 48 A", 60, 48),
+];
+
+const metric = { distanceUnit: "km", economyUnit: "kWh/100 km" } as const;
+const miles = { distanceUnit: "mi", economyUnit: "mi/kWh" } as const;
+
+/** Where one may live (common practice); all of it can be changed afterwards. */
+export const REGIONS: readonly Region[] = [
+  {
+    id: "eu",
+    name: "Continental Europe",
+    system: "230/400",
+    currency: "EUR",
+    ...metric,
+    timeZone: "Europe/Berlin",
+    manner: { decimals: "comma" },
+    points: [socket("wall", "wall socket (CEE 7)", "cee-7", 16, 10), ...CAMP_AND_BOX, ...THREE],
+  },
+  {
+    id: "ie",
+    name: "Ireland",
+    system: "230/400",
+    currency: "EUR",
+    ...metric,
+    timeZone: "Europe/Dublin",
+    manner: {},
+    points: [socket("wall", "three-pin socket (BS 1363)", "bs1363", 32, 10), ...CAMP_AND_BOX],
+  },
+  {
+    id: "gb",
+    name: "United Kingdom",
+    system: "230/400",
+    currency: "GBP",
+    ...miles,
+    timeZone: "Europe/London",
+    manner: {},
+    points: [socket("wall", "three-pin socket (BS 1363)", "bs1363", 32, 10), ...CAMP_AND_BOX],
+  },
+  {
+    id: "ch",
+    name: "Switzerland",
+    system: "230/400",
+    currency: "CHF",
+    ...metric,
+    timeZone: "Europe/Zurich",
+    manner: {},
+    points: [socket("wall", "wall socket (type J)", "type-j", 10, 8), ...CAMP_AND_BOX, ...THREE],
+  },
+  {
+    id: "no",
+    name: "Norway, 230 V without neutral",
+    system: "it-230",
+    currency: "NOK",
+    ...metric,
+    timeZone: "Europe/Oslo",
+    manner: { decimals: "comma" },
+    points: [socket("wall", "wall socket (CEE 7)", "cee-7", 16, 10), ...CAMP_AND_BOX],
+  },
+  {
+    id: "us",
+    name: "United States",
+    system: "split-phase",
+    currency: "USD",
+    ...miles,
+    timeZone: "America/New_York",
+    manner: { clock: "12 h", dates: "month first" },
+    points: NORTH_AMERICA,
+  },
+  {
+    id: "ca",
+    name: "Canada",
+    system: "split-phase",
+    currency: "CAD",
+    ...metric,
+    timeZone: "America/Toronto",
+    manner: { clock: "12 h", dates: "month first" },
+    points: NORTH_AMERICA,
+  },
+  {
+    id: "au",
+    name: "Australia",
+    system: "230/400",
+    currency: "AUD",
+    ...metric,
+    timeZone: "Australia/Sydney",
+    manner: { clock: "12 h" },
+    points: [
+      socket("wall", "10 A socket", "as3112-10", 16, 10),
+      socket("fifteen", "15 A socket, wider earth pin", "as3112-15", 16, 15),
+      wired("wallbox-1", "wallbox, one phase, 32 A", 40, 32),
+    ],
+  },
+  {
+    id: "nz",
+    name: "New Zealand",
+    system: "230/400",
+    currency: "NZD",
+    ...metric,
+    timeZone: "Pacific/Auckland",
+    manner: { clock: "12 h" },
+    points: [
+      socket("wall", "10 A socket", "as3112-10", 16, 8),
+      socket("blue-16", "blue 16 A socket", "blue-16", 16, 16),
+      wired("wallbox-1", "wallbox, one phase, 32 A", 40, 32),
+    ],
+  },
+  {
+    id: "jp",
+    name: "Japan",
+    system: "100/200",
+    currency: "JPY",
+    ...metric,
+    timeZone: "Asia/Tokyo",
+    manner: {},
+    points: [
+      socket("wall", "100 V socket", "nema-5-15", 15, 12),
+      socket("two-hundred", "200 V socket", "nema-6-20", 20, 16),
+      wired("wallbox-1", "wallbox, 200 V 30 A", 40, 30),
+    ],
+  },
+];
+
+/** The region a time zone speaks for; the first where none does. */
+export const regionOfZone = (timeZone: string): Region => {
+  const [continent] = timeZone.split("/");
+  const own = REGIONS.find((region) => region.timeZone === timeZone);
+  const canadian = /America\/(Toronto|Vancouver|Halifax|Winnipeg|Edmonton|Regina|St_Johns|Moncton|Montreal)/;
+  const by = (id: string) => REGIONS.find((region) => region.id === id)!;
+  if (own) return own;
+  if (canadian.test(timeZone)) return by("ca");
+  return continent === "America" ? by("us") : continent === "Australia" ? by("au") : REGIONS[0]!;
+};

@@ -1,0 +1,99 @@
+import { inletFor } from "../../trade/connectors";
+import { plugGoesInto } from "../../trade/outlets";
+import type { Adapter, Cable, Car, Lead, Outlet, Unit } from "../../things/parts";
+import { plugAtCar, unitFitsOutlet } from "../../engine/path";
+import type { Garage, Kept, SavedPath } from "./kinds";
+
+/** The parts a path is made of, before it has a name. */
+export type PathParts = Pick<
+  SavedPath,
+  "carId" | "outletId" | "leadId" | "unitId" | "cableId" | "adapterId" | "tariffId"
+>;
+
+const find = <T>(rows: readonly Kept<T>[], id: string | null): Kept<T> | undefined =>
+  id === null ? undefined : rows.find((row) => row.id === id);
+
+/** Units that can be fed from an outlet, directly or over a lead. A fixed unit belongs to one outlet. */
+export const unitsFor = (garage: Garage, outlet: Kept<Outlet>, lead?: Lead): Kept<Unit>[] =>
+  garage.units.filter(({ spec, parentId }) =>
+    outlet.spec.kind === "hardwired"
+      ? parentId === outlet.id
+      : lead
+        ? spec.kind === "portable" && spec.plugs.some((plug) => plugGoesInto(plug.type, lead.socket))
+        : unitFitsOutlet(spec, outlet.spec),
+  );
+
+/** Leads whose plug goes into an outlet. */
+export const leadsFor = (garage: Garage, outlet: Outlet): Kept<Lead>[] =>
+  outlet.kind === "socket" ? garage.leads.filter(({ spec }) => plugGoesInto(spec.plug, outlet.type)) : [];
+
+/** Cables that go from a socketed unit to the car, over an adapter where one is given. */
+export const cablesFor = (garage: Garage, unit: Unit, car: Car, adapter?: Adapter): Kept<Cable>[] => {
+  const { output } = unit;
+  if (output.kind === "tethered") return [];
+  return garage.cables.filter(
+    ({ spec }) =>
+      spec.stationEnd === output.connector &&
+      (adapter
+        ? spec.vehicleEnd === adapter.from && !!inletFor(adapter.to, car.inlets)
+        : !!inletFor(spec.vehicleEnd, car.inlets)),
+  );
+};
+
+/** Adapters that turn the plug that comes into one the car takes. */
+export const adaptersFor = (
+  garage: Garage,
+  unit: Unit,
+  cable: Cable | undefined,
+  car: Car,
+): Kept<Adapter>[] => {
+  const plug = plugAtCar(unit, cable);
+  return garage.adapters.filter(({ spec }) => spec.from === plug && !!inletFor(spec.to, car.inlets));
+};
+
+const keepOrFirst = <T>(fitting: readonly Kept<T>[], id: string | null): string | null =>
+  fitting.some((row) => row.id === id) ? id : (fitting[0]?.id ?? null);
+
+/**
+ * Changes one part and brings along only what can no longer fit: another unit when the outlet changes, another
+ * cable when the unit or car does. What still fits stays; what has no fitting replacement stays too, so the
+ * screen can say what does not fit.
+ */
+export function withPart(garage: Garage, parts: PathParts, change: Partial<PathParts>): PathParts {
+  const next = { ...parts, ...change };
+  const outlet = find(garage.outlets, next.outletId);
+  const car = find(garage.cars, next.carId)?.spec;
+  if (!outlet || !car) return next;
+
+  if ("outletId" in change) {
+    const place = find(garage.places, outlet.parentId);
+    next.tariffId = place?.parentId ?? next.tariffId;
+    if (!leadsFor(garage, outlet.spec).some((row) => row.id === next.leadId)) next.leadId = null;
+  }
+  const lead = find(garage.leads, next.leadId)?.spec;
+  if (!("unitId" in change)) {
+    const fitting = unitsFor(garage, outlet, lead);
+    const reaching = fitting.filter(({ spec }) => reaches(garage, spec, car));
+    next.unitId = keepOrFirst(reaching.length ? reaching : fitting, next.unitId) ?? next.unitId;
+  }
+  const unit = find(garage.units, next.unitId)?.spec;
+  if (!unit) return next;
+  if (!("cableId" in change))
+    next.cableId =
+      unit.output.kind === "tethered" ? null : keepOrFirst(cablesFor(garage, unit, car), next.cableId);
+  if (!("adapterId" in change)) {
+    const cable = find(garage.cables, next.cableId)?.spec;
+    const plug = plugAtCar(unit, cable);
+    next.adapterId =
+      !plug || inletFor(plug, car.inlets)
+        ? null
+        : keepOrFirst(adaptersFor(garage, unit, cable, car), next.adapterId);
+  }
+  return next;
+}
+
+/** Whether a unit can reach a car with what the household has. */
+export const reaches = (garage: Garage, unit: Unit, car: Car): boolean =>
+  unit.output.kind === "tethered"
+    ? !!inletFor(unit.output.connector, car.inlets) || adaptersFor(garage, unit, undefined, car).length > 0
+    : cablesFor(garage, unit, car).length > 0;

@@ -1,0 +1,129 @@
+import { wayOf, type Lineup, type Way } from "../../answers/lineup";
+import type { Car } from "../../things/parts";
+import type { Plan } from "../../engine/plan";
+import type { Garage, Kept } from "./kinds";
+import type { SavedLineup, SavedWay } from "./saved-lineup";
+
+/** A way with its parts found, or what the Garage no longer has. */
+export interface OpenWay {
+  readonly id: string;
+  readonly saved: SavedWay;
+  readonly way: Way | null;
+  readonly gone: readonly string[];
+}
+
+/** A kept line-up over a household's things as they are now. */
+export interface OpenLineup extends Pick<Lineup, "household" | "session" | "stayHours" | "dayKm"> {
+  readonly cars: readonly { readonly key: string; readonly car: Car }[];
+  readonly ways: readonly OpenWay[];
+  readonly baseline: string | null;
+}
+
+/** The kinds of the household's things among the parts of a way. */
+export const PART_KINDS = {
+  outlet: "outlets",
+  lead: "leads",
+  unit: "units",
+  cable: "cables",
+  adapter: "adapters",
+  tariff: "tariffs",
+} as const;
+
+function openWay(garage: Garage, saved: SavedWay): OpenWay {
+  const gone: string[] = [];
+  const { id, ...way } = saved;
+  const found: Record<string, unknown> = { ...way };
+  for (const [field, kind] of Object.entries(PART_KINDS) as [
+    keyof typeof PART_KINDS,
+    (typeof PART_KINDS)["outlet"],
+  ][]) {
+    const part = saved[field];
+    if (typeof part !== "string") continue;
+    const row = (garage[kind] as readonly Kept<unknown>[]).find((r) => r.id === part);
+    if (row) found[field] = row.spec;
+    else gone.push(field);
+  }
+  return { id, saved, way: gone.length > 0 ? null : (found as Way), gone };
+}
+
+/** Opens a kept line-up. A car that is gone is left out; a way with a part that is gone says which. */
+export const openLineup = (garage: Garage, saved: SavedLineup): OpenLineup => ({
+  household: garage.household.spec,
+  session: saved.session,
+  stayHours: saved.stayHours,
+  dayKm: saved.dayKm,
+  cars: saved.cars.flatMap((car, i) => {
+    if (typeof car !== "string") return [{ key: `described-${i}`, car }];
+    const row = garage.cars.find((r) => r.id === car);
+    return row ? [{ key: car, car: row.spec }] : [];
+  }),
+  ways: saved.ways.map((way) => openWay(garage, way)),
+  baseline: saved.baseline,
+});
+
+/** An open line-up as a document; ways whose parts are gone are left out. */
+export function documentOf(name: string, open: OpenLineup): Omit<Lineup, "format" | "version"> {
+  const { household, session, stayHours, dayKm, cars, baseline } = open;
+  const ways = open.ways.filter(({ way }) => way);
+  const at = ways.findIndex(({ id }) => id === baseline);
+  return {
+    name,
+    household,
+    session,
+    stayHours,
+    dayKm,
+    cars: cars.map(({ car }) => car),
+    ways: ways.map(({ way }) => way!),
+    baseline: at < 0 ? null : at,
+  };
+}
+
+/** A part as a line-up keeps it: by id where the household has this very thing, in place where it does not. */
+function keptAs<T>(rows: readonly Kept<unknown>[], spec: T): string | T {
+  const text = JSON.stringify(spec);
+  return rows.find((row) => JSON.stringify(row.spec) === text)?.id ?? spec;
+}
+
+/** A line-up document as it is kept in a household: parts it already has by id, the others in place. */
+export function savedFrom(
+  garage: Garage,
+  { name, session, stayHours, dayKm, cars, ways, baseline }: Lineup,
+): SavedLineup {
+  const id = (i: number) => `way-${i + 1}`;
+  return {
+    name,
+    session,
+    stayHours,
+    dayKm,
+    cars: cars.map((car) => keptAs(garage.cars, car)),
+    ways: ways.map((way, i) => savedWayOf(garage, way, id(i))),
+    baseline: baseline === null ? null : id(baseline),
+  };
+}
+
+/** A way as a household keeps it. */
+export const savedWayOf = (garage: Garage, way: Way, id: string): SavedWay => ({
+  ...way,
+  id,
+  outlet: keptAs(garage.outlets, way.outlet),
+  lead: way.lead && keptAs(garage.leads, way.lead),
+  unit: keptAs(garage.units, way.unit),
+  cable: way.cable && keptAs(garage.cables, way.cable),
+  adapter: way.adapter && keptAs(garage.adapters, way.adapter),
+  tariff: keptAs(garage.tariffs, way.tariff),
+});
+
+/** Longest stay (min) at an outlet's place; null where nothing limits it. */
+export function limitAt(garage: Garage, outletId: string): number | null {
+  const outlet = garage.outlets.find(({ id }) => id === outletId);
+  const place = garage.places.find(({ id }) => id === outlet?.parentId);
+  return place?.spec.limitMinutes ?? null;
+}
+
+/** A path as a way a line-up keeps. */
+export const savedWayOfPath = (
+  garage: Garage,
+  plan: Plan,
+  path: { outletId: string },
+  id: string,
+): SavedWay => savedWayOf(garage, { ...wayOf(plan), limitMinutes: limitAt(garage, path.outletId) }, id);

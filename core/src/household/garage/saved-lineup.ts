@@ -1,0 +1,47 @@
+import { z } from "zod";
+import { lineupAsked, MOST_CARS, MOST_WAYS, wayNotes } from "../../answers/lineup";
+import {
+  adapterSchema,
+  cableSchema,
+  carSchema,
+  leadSchema,
+  nameSchema,
+  outletSchema,
+  tariffSchema,
+  unitSchema,
+} from "../../things/parts";
+import { sessionSchema, settingsSchema } from "../../engine/plan";
+import { idSchema } from "./id";
+
+/** A thing of the household by its id, or one described in place. */
+const either = <S extends z.ZodType>(schema: S) => z.union([idSchema, schema]);
+
+/** A way as it is kept: parts of the household stay what the Garage says they are. */
+export const savedWaySchema = z.strictObject({
+  id: idSchema,
+  name: nameSchema,
+  outlet: either(outletSchema),
+  lead: either(leadSchema).nullable(),
+  unit: either(unitSchema),
+  cable: either(cableSchema).nullable(),
+  adapter: either(adapterSchema).nullable(),
+  tariff: either(tariffSchema),
+  settings: settingsSchema,
+  ...wayNotes,
+});
+export type SavedWay = z.infer<typeof savedWaySchema>;
+
+/** A line-up kept by name. */
+export const savedLineupSchema = z.strictObject({
+  name: nameSchema,
+  session: sessionSchema,
+  ...lineupAsked,
+  cars: z
+    .array(either(carSchema))
+    .min(1, { error: "at least one car" })
+    .max(MOST_CARS, { error: `accepted: 1 to ${MOST_CARS} cars` }),
+  ways: z.array(savedWaySchema).max(MOST_WAYS, { error: `accepted: up to ${MOST_WAYS} ways` }),
+  /** Id of the way the others are compared with. */
+  baseline: idSchema.nullable(),
+});
+export type SavedLineup = z.infer<typeof savedLineupSchema>;

@@ -1,0 +1,68 @@
+import type { FlexibleGauge } from "../../trade/conductors";
+import { CONNECTORS } from "../../trade/connectors";
+import { batteryBy, USABLE_SHARE } from "../begin";
+import { outletType } from "../../trade/outlets";
+import type { Car, Lead, Outlet, Unit } from "../../things/parts";
+import type { PlateReading } from "./reading";
+
+/** A charging unit as its plate has it, over the usual figures of a blank one. */
+export function unitFrom(
+  { lanes, amps, steps, outlet, connectors, tokens }: PlateReading,
+  blank: Unit,
+): Unit {
+  if (blank.kind === "rapid") return blank;
+  const wired = tokens.some(({ said }) => said.what === "mode" && said.mode === 3);
+  const plug = connectors.find((id) => CONNECTORS[id].current === "AC");
+  const most = amps?.value ?? blank.maxAmps;
+  const read = {
+    name: blank.name,
+    lanes: lanes?.value ?? blank.lanes,
+    maxAmps: most,
+    steps: steps.filter((a) => a >= 6),
+    standingW: blank.standingW,
+    output: plug && blank.output.kind === "tethered" ? { ...blank.output, connector: plug } : blank.output,
+  };
+  if (wired || blank.kind !== "portable") return { ...read, kind: "wallbox" };
+  const type = outlet?.value;
+  return {
+    ...read,
+    kind: "portable",
+    knowsPlugs: blank.knowsPlugs,
+    plugs: type ? [{ type, amps: most }] : blank.plugs.map((p) => ({ ...p, amps: most })),
+  };
+}
+
+/** An outlet as its plate has it; the breaker is not on it and stays the usual one. */
+export function outletFrom({ outlet }: PlateReading, blank: Outlet): Outlet {
+  if (!outlet || blank.kind !== "socket") return blank;
+  const { largestBreaker } = outletType(outlet.value);
+  return {
+    ...blank,
+    type: outlet.value,
+    circuit: { ...blank.circuit, breakerAmps: Math.min(blank.circuit.breakerAmps, largestBreaker) },
+  };
+}
+
+/** A lead as its marking has it. */
+export function leadFrom({ amps, gauge, metres, outlet }: PlateReading, blank: Lead): Lead {
+  return {
+    ...blank,
+    amps: amps?.value ?? blank.amps,
+    lengthM: metres ?? blank.lengthM,
+    ...(outlet ? { plug: outlet.value, socket: outlet.value } : {}),
+    ...(gauge ? { resistance: { by: "conductor" as const, gauge: gauge as FlexibleGauge } } : {}),
+  };
+}
+
+/** A car as its plate has it: the pack, and the rest assumed. Cells stated by volts and amp-hours are more than can be used. */
+export function carFrom({ wattHours, packVolts }: PlateReading, blank: Car): Car {
+  if (!wattHours) return blank;
+  const volts = packVolts ?? blank.battery.packVolts;
+  const cells = wattHours.certainty === "likely";
+  const usable = cells ? Math.round(wattHours.value * USABLE_SHARE) : wattHours.value;
+  return {
+    ...blank,
+    battery: { ...batteryBy(usable, volts), ...(cells ? { grossWh: wattHours.value } : {}) },
+    assumed: ["ownDraw", "efficiency", "economy", "charger", ...(cells ? (["capacity"] as const) : [])],
+  };
+}

@@ -1,0 +1,120 @@
+import { CONNECTORS, type ConnectorId, type InletId } from "../../trade/connectors";
+import type { OutletTypeId } from "../../trade/outlets";
+import type { Outlet, RapidStation, Unit } from "../../things/parts";
+import { COMMON_STEPS } from "../../answers/steps";
+import { TETHERS, tradeOf } from "../../trade/sizes";
+import type { SupplyId, Tap } from "../../trade/supply";
+import type { Amps } from "../../trade/units";
+
+/** Usual things, made up from what is sold: whatever a household lacks is stood in for by one of these. */
+
+const AC_PLUG = { nec: "type1", iec: "type2", japan: "type1" } as const;
+const DC_PLUG = { nec: "ccs1", iec: "ccs2", japan: "chademo" } as const;
+
+const regionOf = (system: SupplyId): "nec" | "iec" | "japan" =>
+  system === "100/200" ? "japan" : tradeOf(system);
+
+/** The plug that is usual in a region. */
+export const plugOf = (current: "AC" | "DC", system: SupplyId): ConnectorId =>
+  (current === "AC" ? AC_PLUG : DC_PLUG)[regionOf(system)];
+
+/** Inlets that are usual in a region: a combined one, which takes the AC plug of its type as well, or two (Japan). */
+const INLETS_OF: Readonly<Record<"nec" | "iec" | "japan", readonly InletId[]>> = {
+  nec: ["ccs1"],
+  iec: ["ccs2"],
+  japan: ["type1", "chademo"],
+};
+
+/** The inlets of a car nobody has described, in a region. */
+export const usualInlets = (system: SupplyId): readonly InletId[] => INLETS_OF[regionOf(system)];
+
+const point = (name: string, system: SupplyId, breakerAmps: Amps) => ({
+  name,
+  condition: "sound" as const,
+  exposed: false,
+  supply: { system },
+  circuit: { breakerAmps, otherLoadAmps: 0 },
+});
+
+export const socketOf = (type: OutletTypeId, system: SupplyId, breakerAmps: Amps): Outlet => ({
+  kind: "socket",
+  type,
+  ...point("outlet", system, breakerAmps),
+});
+
+export const bayOf = (tap: Tap, system: SupplyId, breakerAmps: Amps): Outlet => ({
+  kind: "hardwired",
+  tap,
+  ...point("bay", system, breakerAmps),
+});
+
+const gaugeFor = (system: SupplyId, amps: Amps) =>
+  TETHERS[tradeOf(system)].find(([most]) => most >= amps)?.[1] ?? TETHERS[tradeOf(system)].at(-1)![1];
+
+const tether = (connector: ConnectorId, system: SupplyId, amps: Amps) => ({
+  kind: "tethered" as const,
+  connector,
+  lengthM: 5,
+  gauge: gaugeFor(system, amps),
+});
+
+/** Draw (W) of a unit that stands by (common practice). */
+const STANDING_W = 5;
+
+/** A portable unit for one outlet, with the usual steps up to what its plug holds. */
+export function portableOf(
+  type: OutletTypeId,
+  lanes: 1 | 3,
+  amps: Amps,
+  connector: ConnectorId,
+  system: SupplyId,
+): Unit {
+  return {
+    kind: "portable",
+    name: `portable unit, ${amps} A`,
+    lanes: lanes === 3 && CONNECTORS[connector].lanes === 3 ? 3 : 1,
+    maxAmps: amps,
+    steps: COMMON_STEPS.filter((step) => step <= amps),
+    standingW: STANDING_W,
+    plugs: [{ type, amps }],
+    knowsPlugs: true,
+    output: tether(connector, system, amps),
+  };
+}
+
+/** Where public posts have a socket and the cable is one's own (common practice). */
+const BRING_YOUR_OWN: ReadonlySet<SupplyId> = new Set(["230/400", "it-230"]);
+
+/** A wallbox or post: with a socket where cables are one's own, tethered elsewhere. */
+export const fixedOf = (
+  kind: "wallbox" | "post",
+  lanes: 1 | 3,
+  amps: Amps,
+  connector: ConnectorId,
+  system: SupplyId,
+): Unit => ({
+  kind,
+  name: kind === "post" ? "public post" : "wallbox",
+  lanes,
+  maxAmps: amps,
+  steps: [],
+  standingW: STANDING_W,
+  output:
+    kind === "post" && BRING_YOUR_OWN.has(system)
+      ? { kind: "socket", connector: "type2" }
+      : tether(connector, system, amps),
+});
+
+export const rapidOf = (kW: number, amps: Amps, connector: ConnectorId): RapidStation => ({
+  kind: "rapid",
+  name: "rapid station",
+  lanes: 1,
+  maxW: kW * 1000,
+  maxAmps: Math.min(amps, CONNECTORS[connector].amps),
+  maxVolts: kW > 100 ? 920 : 500,
+  shared: false,
+  rectifierEfficiency: 0.95,
+  steps: [],
+  standingW: 40,
+  output: { kind: "tethered", connector, lengthM: 4, gauge: "35 mm2" },
+});

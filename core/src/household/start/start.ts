@@ -1,0 +1,257 @@
+import {
+  limitAt,
+  reaches,
+  unitsFor,
+  withPart,
+  type Garage,
+  type Kept,
+  type SavedLineup,
+  type SavedWay,
+} from "../garage";
+import { feedOf, outletType, plugGoesInto, type OutletTypeId } from "../../trade/outlets";
+import type { Cable, Car, Outlet, Tariff, Unit } from "../../things/parts";
+import type { PlannedSession } from "../../engine/plan";
+import { cableTo, type Purchase } from "../../answers/lineup";
+import { tapOf, type SupplyId } from "../../trade/supply";
+import { flatTariff } from "../../engine/tariff";
+import { bayOf, fixedOf, plugOf, portableOf, rapidOf, socketOf } from "./generic";
+import { HOME_PRICE, priceOfSize, PUBLIC_PRICE, USUAL_PRICES, usualPrice, usualRate } from "./prices";
+import { worldOf } from "./world";
+import { SETS_BY_SOCKET, START_SETS, WALL_SOCKET, type StartWay } from "./sets";
+
+type Of<A extends StartWay["at"]> = Extract<StartWay, { at: A }>;
+type Parts = Pick<
+  SavedWay,
+  "outlet" | "unit" | "cable" | "adapter" | "tariff" | "settings" | "followsCar" | "limitMinutes" | "buy"
+>;
+
+/** What a start set is made from. */
+interface From {
+  readonly garage: Garage;
+  readonly system: SupplyId;
+  readonly car: Kept<Car> | undefined;
+}
+
+const NOTHING_SET = { unitAmps: null, carAmps: null, otherBusy: false };
+
+/** The household's own kind of wall socket, where it has one; else the one that stands in for all of them. */
+function wallSocket({ garage, system }: From): OutletTypeId {
+  const own = garage.outlets.find(
+    ({ spec }) =>
+      spec.kind === "socket" &&
+      !outletType(spec.type).industrial &&
+      feedOf(spec.type, system)?.tap === "single",
+  );
+  return own?.spec.kind === "socket" ? own.spec.type : WALL_SOCKET;
+}
+
+const homeTariff = ({ garage }: From): string | Tariff =>
+  garage.places.find(({ parentId }) => parentId)?.parentId ??
+  garage.tariffs[0]?.id ??
+  flatTariff("Home (assumed)", usualRate(HOME_PRICE, garage.household.spec.currency));
+
+const publicTariff = ({ garage }: From, kind: keyof typeof PUBLIC_PRICE): Tariff =>
+  flatTariff(
+    kind === "post" ? "Public post (assumed)" : "Rapid station (assumed)",
+    usualRate(PUBLIC_PRICE[kind], garage.household.spec.currency),
+  );
+
+/** Cable, adapter, tariff and limit that go with an own outlet and unit. */
+function ownParts(
+  { garage, car }: From,
+  outlet: Kept<Outlet>,
+  unit: Kept<Unit>,
+): Omit<Parts, "settings" | "buy"> {
+  const blank = {
+    carId: car?.id ?? "",
+    outletId: outlet.id,
+    leadId: null,
+    unitId: unit.id,
+    cableId: null,
+    adapterId: null,
+    tariffId: garage.tariffs[0]?.id ?? "",
+  };
+  const parts = withPart(garage, withPart(garage, blank, { outletId: outlet.id }), { unitId: unit.id });
+  const cables = garage.cables.filter(({ id }) => id === parts.cableId);
+  return {
+    outlet: outlet.id,
+    unit: unit.id,
+    cable: cables[0]?.id ?? null,
+    adapter: parts.adapterId,
+    tariff: parts.tariffId || publicTariff({ garage } as From, "post"),
+    followsCar: unit.spec.output.kind === "socket" || parts.adapterId !== null,
+    limitMinutes: limitAt(garage, outlet.id),
+  };
+}
+
+/** An own outlet with an own unit that does what the entry says: of several, the unit that reaches most of the cars. */
+function ownFor({ garage }: From, fits: (outlet: Outlet, unit: Unit) => boolean) {
+  const found = garage.outlets.flatMap((outlet) =>
+    unitsFor(garage, outlet)
+      .filter((unit) => fits(outlet.spec, unit.spec))
+      .map((unit) => ({
+        outlet,
+        unit,
+        reached: garage.cars.filter(({ spec }) => reaches(garage, unit.spec, spec)).length,
+      })),
+  );
+  return found.sort((a, b) => b.reached - a.reached)[0];
+}
+
+function bought({ garage }: From, items: readonly (readonly [what: string, euros: number])[]): Purchase[] {
+  const { currency } = garage.household.spec;
+  return items.map(([what, euros]) => ({ what, price: usualPrice(euros, currency) }));
+}
+
+function socketWay(from: From, entry: Of<"socket">): Parts {
+  const type = entry.type === WALL_SOCKET ? wallSocket(from) : entry.type;
+  const holds = (unit: Unit) =>
+    unit.kind === "portable" &&
+    unit.plugs.some((p) => plugGoesInto(p.type, type) && p.amps >= entry.amps) &&
+    unit.maxAmps >= entry.amps;
+  const own = ownFor(from, (outlet, unit) => outlet.kind === "socket" && outlet.type === type && holds(unit));
+  const settings = { ...NOTHING_SET, unitAmps: entry.amps };
+  if (own) return { ...ownParts(from, own.outlet, own.unit), settings, buy: [] };
+  const outlet = from.garage.outlets.find(({ spec }) => spec.kind === "socket" && spec.type === type);
+  const tap = feedOf(type, from.system)!.tap;
+  const connector = plugOf("AC", from.system);
+  return {
+    outlet:
+      outlet?.id ?? socketOf(type, from.system, Math.max(entry.breakerAmps, outletType(type).ratedAmps)),
+    unit: portableOf(type, tapOf(from.system, tap)!.lanes, entry.amps, connector, from.system),
+    cable: null,
+    adapter: null,
+    tariff: homeTariff(from),
+    followsCar: true,
+    limitMinutes: outlet ? limitAt(from.garage, outlet.id) : null,
+    settings,
+    buy: bought(from, [
+      ["portable unit", priceOfSize(USUAL_PRICES.portable, entry.amps)],
+      ...(outlet || type === wallSocket(from) || entry.type === "nema-5-15"
+        ? []
+        : [circuitPrice(tapOf(from.system, tap)!.lanes, entry.breakerAmps)]),
+    ]),
+  };
+}
+
+const circuitPrice = (lanes: 1 | 3, amps: number): readonly [string, number] => [
+  `circuit of its own, ${amps} A`,
+  priceOfSize(USUAL_PRICES.circuit[lanes], amps),
+];
+
+/** A usual cable from a socketed post to the region's plug. */
+const cableOf = ({ system }: From, unit: Unit): Cable | null =>
+  unit.output.kind === "tethered" ? null : cableTo(unit, unit.output.connector, plugOf("AC", system));
+
+function wiredWay(from: From, entry: Of<"wired">): Parts {
+  const system = entry.system ?? from.system;
+  const own = ownFor(
+    from,
+    (outlet, unit) =>
+      outlet.supply.system === system &&
+      unit.kind === entry.kind &&
+      unit.lanes === entry.lanes &&
+      unit.maxAmps === entry.amps,
+  );
+  if (own) return { ...ownParts(from, own.outlet, own.unit), settings: NOTHING_SET, buy: [] };
+  const unit = fixedOf(entry.kind, entry.lanes, entry.amps, plugOf("AC", system), system);
+  const home = entry.kind === "wallbox";
+  return {
+    outlet: bayOf(entry.tap, system, entry.breakerAmps),
+    unit,
+    cable: cableOf(from, unit),
+    adapter: null,
+    tariff: home ? homeTariff(from) : publicTariff(from, "post"),
+    followsCar: true,
+    limitMinutes: null,
+    settings: NOTHING_SET,
+    buy: home
+      ? bought(from, [
+          ["wallbox", USUAL_PRICES.wallbox[entry.lanes]],
+          circuitPrice(entry.lanes, entry.breakerAmps),
+        ])
+      : [],
+  };
+}
+
+function rapidWay(from: From, entry: Of<"rapid">): Parts {
+  const plug = plugOf("DC", from.system);
+  const own = ownFor(
+    from,
+    (_, unit) => unit.kind === "rapid" && unit.maxW === entry.kW * 1000 && unit.output.connector === plug,
+  );
+  if (own)
+    return { ...ownParts(from, own.outlet, own.unit), followsCar: true, settings: NOTHING_SET, buy: [] };
+  const tap = tapOf(from.system, "three") ? "three" : "high";
+  return {
+    outlet: bayOf(tap, from.system, entry.kW > 100 ? 400 : 125),
+    unit: rapidOf(entry.kW, entry.amps, plug),
+    cable: null,
+    adapter: null,
+    tariff: publicTariff(from, "rapid"),
+    followsCar: true,
+    limitMinutes: null,
+    settings: NOTHING_SET,
+    buy: [],
+  };
+}
+
+function partsOf(from: From, entry: StartWay): Parts {
+  if (entry.at === "socket") return socketWay(from, entry);
+  return entry.at === "wired" ? wiredWay(from, entry) : rapidWay(from, entry);
+}
+
+/** Places of one's own come by their name. */
+function nameOf({ garage }: From, entry: StartWay, { outlet: id }: Parts): string {
+  const outlet = typeof id === "string" ? garage.outlets.find((row) => row.id === id) : undefined;
+  const place = garage.places.find((row) => row.id === outlet?.parentId);
+  if (!place) return entry.name;
+  const amps = entry.at === "socket" ? ` at ${entry.amps} A` : entry.at === "rapid" ? `, ${entry.kW} kW` : "";
+  return `${place.spec.name}, ${outlet!.spec.name}${amps}`.slice(0, 80);
+}
+
+/** The set a household compares: that of its own wall socket where it has one of its own, else that of its supply. */
+const setOf = (from: From): readonly StartWay[] => {
+  const wall = wallSocket(from);
+  const set = SETS_BY_SOCKET[wall] ?? START_SETS[from.system];
+  // What the wall socket here is not made for is no way to compare.
+  return set.filter(
+    (entry) =>
+      entry.at !== "socket" || entry.type !== WALL_SOCKET || entry.amps <= outletType(wall).ratedAmps,
+  );
+};
+
+/**
+ * The ways people compare in a household's electrical world: made from its own outlets, units and cables where it has
+ * them, from usual ones where not. Prices of what is missing are usual ones.
+ * @param carId the car whose plugs and cables are looked for first; none for the usual ones of the region
+ */
+export function startWays(garage: Garage, carId: string | undefined, system = worldOf(garage)): SavedWay[] {
+  const from: From = { garage, system, car: garage.cars.find(({ id }) => id === carId) };
+  return setOf(from).map((entry, i): SavedWay => {
+    const parts = partsOf(from, entry);
+    return { id: `way-${i + 1}`, name: nameOf(from, entry, parts), lead: null, ...parts };
+  });
+}
+
+/** One way described by what it is and its one figure; everything else is usual, or one's own. */
+export function wayOfEntry(
+  garage: Garage,
+  carId: string | undefined,
+  entry: StartWay,
+  system = worldOf(garage),
+): SavedWay {
+  const from: From = { garage, system, car: garage.cars.find(({ id }) => id === carId) };
+  return { id: "new", name: entry.name, lead: null, ...partsOf(from, entry) };
+}
+
+/** A line-up to begin with: every car of the household on the ways of its world. */
+export const startLineup = (garage: Garage, session: PlannedSession): SavedLineup => ({
+  name: "Every way to charge",
+  session,
+  stayHours: 4,
+  dayKm: 40,
+  cars: garage.cars.map(({ id }) => id).slice(0, 50),
+  ways: startWays(garage, garage.cars[0]?.id),
+  baseline: "way-1",
+});

@@ -1,0 +1,101 @@
+import { z } from "zod";
+import { FLEXIBLE_GAUGES, flexibleOhmsPerKm, oneWayOhms } from "../../trade/conductors";
+import { CONNECTOR_IDS, connectorAmps, CONNECTORS } from "../../trade/connectors";
+import { OUTLET_TYPE_IDS } from "../../trade/outlets";
+import type { Ohms } from "../../trade/units";
+import { choice, nameSchema, quantity } from "./quantity";
+
+const ENDS = ["stationEnd", "vehicleEnd"] as const;
+
+/** A charging cable of one's own, for a socketed unit or post. */
+export const cableSchema = z
+  .strictObject({
+    name: nameSchema,
+    stationEnd: choice(CONNECTOR_IDS),
+    vehicleEnd: choice(CONNECTOR_IDS),
+    lanes: z.literal([1, 3], { error: "accepted: 1 or 3 lanes" }),
+    amps: quantity(6, 70, "A"),
+    lengthM: quantity(0.5, 50, "m"),
+    gauge: choice(FLEXIBLE_GAUGES),
+    massKg: quantity(0.1, 50, "kg").optional(),
+    price: quantity(0, 10_000, "in the household's currency").optional(),
+  })
+  .superRefine((cable, ctx) => {
+    for (const end of ENDS)
+      if (cable.lanes > CONNECTORS[cable[end]].lanes)
+        ctx.addIssue({
+          code: "custom",
+          path: ["lanes"],
+          message: `a ${CONNECTORS[cable[end]].name} end carries one lane only`,
+        });
+    const most = Math.min(...ENDS.map((end) => connectorAmps(cable[end], cable.lanes)));
+    if (cable.amps > most)
+      ctx.addIssue({
+        code: "custom",
+        path: ["amps"],
+        message: `accepted: 6 to ${most} A on ${cable.lanes === 3 ? "three lanes" : "one lane"} of these ends`,
+        params: { code: "range", min: 6, max: most, unit: "A" },
+      });
+  });
+export type Cable = z.infer<typeof cableSchema>;
+
+/** An extension lead between outlet and portable unit. Its resistance by conductor, by loop, or by two meters. */
+export const leadSchema = z.strictObject({
+  name: nameSchema,
+  plug: choice(OUTLET_TYPE_IDS),
+  socket: choice(OUTLET_TYPE_IDS),
+  amps: quantity(2, 63, "A"),
+  lengthM: quantity(0.2, 200, "m"),
+  coiled: z.boolean(),
+  /** Joined from two or more leads. */
+  chained: z.boolean(),
+  /** With a block or travel adapter in between. */
+  overBlock: z.boolean(),
+  resistance: z.discriminatedUnion("by", [
+    z.strictObject({ by: z.literal("conductor"), gauge: choice(FLEXIBLE_GAUGES) }),
+    z.strictObject({ by: z.literal("loop"), loopOhms: quantity(0.001, 20, "Ω") }),
+    z
+      .strictObject({
+        by: z.literal("meters"),
+        wattsIn: quantity(1, 50_000, "W"),
+        wattsOut: quantity(1, 50_000, "W"),
+        amps: quantity(0.5, 63, "A"),
+      })
+      .refine((m) => m.wattsIn >= m.wattsOut, {
+        path: ["wattsOut"],
+        error: "the far meter cannot read more than the near one",
+      }),
+  ]),
+});
+export type Lead = z.infer<typeof leadSchema>;
+
+const CORD_TEMPERATURE = 30;
+
+/** Whether a lead's resistance was measured with its contacts in it, so that none are to be added. */
+export const leadMeasured = (lead: Lead): boolean => lead.resistance.by !== "conductor";
+
+/**
+ * One-way resistance (Ω) of one conductor of a lead, by whichever way it is known; a cord in use is taken at 30 °C.
+ * A loop is two conductors. Two meters see the heat of every conductor that carries current: two on one lane, three
+ * on three lanes.
+ * @example leadOhms({ ...lead, resistance: { by: "loop", loopOhms: 0.44 } }) // 0.22
+ */
+export function leadOhms(lead: Lead, lanes: number): Ohms {
+  const r = lead.resistance;
+  if (r.by === "loop") return r.loopOhms / 2;
+  if (r.by === "meters") return (r.wattsIn - r.wattsOut) / (r.amps * r.amps) / (lanes === 1 ? 2 : 3);
+  return oneWayOhms(flexibleOhmsPerKm(r.gauge), lead.lengthM, CORD_TEMPERATURE);
+}
+
+/** One-way resistance (Ω) of a charging cable, tethered or loose, taken at 30 °C. */
+export const cableOhms = (cable: Pick<Cable, "gauge" | "lengthM">): Ohms =>
+  oneWayOhms(flexibleOhmsPerKm(cable.gauge), cable.lengthM, CORD_TEMPERATURE);
+
+/** A piece that turns one plug into another, between cable and inlet. */
+export const adapterSchema = z.strictObject({
+  name: nameSchema,
+  from: choice(CONNECTOR_IDS),
+  to: choice(CONNECTOR_IDS),
+  amps: quantity(6, 500, "A"),
+});
+export type Adapter = z.infer<typeof adapterSchema>;

@@ -1,0 +1,26 @@
+import { z } from "zod";
+import { IANAZone } from "luxon";
+import { HOUSE_RULES } from "../../trade/outlets";
+import { DISTANCE_UNITS, ECONOMY_UNITS } from "../../trade/units";
+import { mannerFields } from "./manner";
+import { choice, nameSchema, quantity } from "./quantity";
+
+export const householdSchema = z.strictObject({
+  name: nameSchema,
+  currency: z.string().regex(/^[A-Z]{3}$/, { error: "accepted: a three-letter currency code such as EUR" }),
+  distanceUnit: choice(DISTANCE_UNITS),
+  economyUnit: choice(ECONOMY_UNITS),
+  houseRule: choice(HOUSE_RULES),
+  timeZone: z.string().refine((zone) => IANAZone.isValidZone(zone), {
+    error: "accepted: an IANA time zone such as Europe/Dublin",
+  }),
+  ...mannerFields,
+});
+export type Household = z.infer<typeof householdSchema>;
+
+export const placeSchema = z.strictObject({
+  name: nameSchema,
+  /** Longest stay the place allows (min); left out where nothing limits it. */
+  limitMinutes: quantity(5, 7 * 24 * 60, "minutes").optional(),
+});
+export type Place = z.infer<typeof placeSchema>;
