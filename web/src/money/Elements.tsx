@@ -13,7 +13,7 @@ import {
 import { useState } from "react";
 import { FigureInput } from "../format/FigureInput";
 import { NumberInput } from "./NumberInput";
-import type { PartProps } from "./Tariffs";
+import type { PartProps } from "./part";
 import { DateInput, TimeInput } from "../format/MomentInput";
 import { timesIn, typedNumber } from "../format/manner";
 

@@ -3,7 +3,7 @@ import { everywhereOf, KM_PER_MILE, LINE_WORDS, type Offer } from "@kettleback/c
 import { durationText, energyFigure, figureText } from "../format/number";
 import { useSolved } from "../solve/useSolved";
 import { draftOf, pathOfDraft } from "../state/draft";
-import type { MoneyProps } from "./MoneyScreen";
+import type { MoneyProps } from "./view";
 import { amountText } from "./money";
 
 /** Every place one's car could charge at, free posts, flat fees and solar hours among them, by what a kWh really costs. */

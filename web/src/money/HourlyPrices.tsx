@@ -2,7 +2,7 @@ import { DateTime } from "luxon";
 import { tariffMs } from "@kettleback/core";
 import { useWidth } from "../drawing/useWidth";
 import { NumberInput } from "./NumberInput";
-import type { PartProps } from "./Tariffs";
+import type { PartProps } from "./part";
 import { amountText } from "./money";
 import { dateText, dayText, hourText, timeText } from "../format/manner";
 

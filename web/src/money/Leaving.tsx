@@ -16,7 +16,7 @@ import { localAt } from "../path/answers";
 import "../path/chartFont";
 import { useThemeColours } from "../path/useThemeColours";
 import { useSolved } from "../solve/useSolved";
-import type { MoneyProps } from "./MoneyScreen";
+import type { MoneyProps } from "./view";
 import { amountText } from "./money";
 import { momentText, timeText } from "../format/manner";
 

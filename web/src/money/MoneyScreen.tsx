@@ -6,7 +6,7 @@ import { Refused } from "../path/Refused";
 import { Sentence } from "../path/Sentence";
 import { Trying } from "../path/Trying";
 import { UndoRedo } from "../shell/UndoRedo";
-import type { Answered, Charging } from "../solve/answer";
+import type { Answered } from "../solve/answer";
 import { useSolve } from "../solve/store";
 import { draftStoreOf, type Draft } from "../state/draft";
 import { moneyStoreOf } from "../state/money";
@@ -35,14 +35,6 @@ const VIEWS = [
 ] as const;
 /** Views that are about the path in the sentence rather than figures of their own. */
 const OF_THE_PATH = new Set(["receipt", "when", "tariffs", "places"]);
-
-/** What a view of the path is given. */
-export interface MoneyProps {
-  readonly garage: Garage;
-  readonly charging: Charging;
-  readonly draft: Draft;
-  onChange(draft: Draft): void;
-}
 
 /** What a session costs, what its losses cost, when to charge, what pays back. */
 export default function MoneyScreen({ garage }: { readonly garage: Garage }) {

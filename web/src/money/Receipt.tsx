@@ -19,7 +19,7 @@ import {
 import { coinOf, decimals, moneyText } from "../format/number";
 import { localAt } from "../path/answers";
 import { WorkingPanel } from "../path/WorkingPanel";
-import type { MoneyProps } from "./MoneyScreen";
+import type { MoneyProps } from "./view";
 import { amountText } from "./money";
 import "../path/answers.scss";
 import { dayTimeText, timeText, typedNumber } from "../format/manner";

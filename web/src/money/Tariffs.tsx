@@ -27,6 +27,7 @@ import type { Draft } from "../state/draft";
 import { Elements } from "./Elements";
 import { HourlyPrices } from "./HourlyPrices";
 import { Live } from "./Live";
+import type { PartProps } from "./part";
 import { Terms } from "./Terms";
 import { WeekStrip } from "./WeekStrip";
 
@@ -134,13 +135,6 @@ interface EditorProps {
   onChange(draft: Draft): void;
   onAdd(spec: Tariff): Promise<void>;
   readonly onForget: (() => void) | null;
-}
-
-/** What every part of the editor is given. */
-export interface PartProps {
-  readonly tariff: Tariff;
-  readonly currency: string;
-  onEdit(tariff: Tariff): void;
 }
 
 function Editor({ row, garage, answered, timeZone, onChange, onAdd, onForget }: EditorProps) {

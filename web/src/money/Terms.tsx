@@ -1,6 +1,6 @@
 import type { Beyond, Tariff } from "@kettleback/core";
 import { NumberInput } from "./NumberInput";
-import type { PartProps } from "./Tariffs";
+import type { PartProps } from "./part";
 
 type Bound = "min_price" | "max_price";
 

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { besideTheWeek, paint, weekOf, withWeek, type Band, type Week } from "@kettleback/core";
 import { NumberInput, within } from "./NumberInput";
-import type { PartProps } from "./Tariffs";
+import type { PartProps } from "./part";
 import { amountText } from "./money";
 import { Cell, DAY, EVERY, FULL_DAYS, levelOf, WeekGrid } from "./WeekGrid";
 import { TimeInput } from "../format/MomentInput";

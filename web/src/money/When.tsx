@@ -15,7 +15,7 @@ import { saveAs } from "../shell/DocumentFile";
 import { useSolved } from "../solve/useSolved";
 import { stretchesOfSlots } from "./bands";
 import { HoursStrip, WindowBar } from "./HoursStrip";
-import type { MoneyProps } from "./MoneyScreen";
+import type { MoneyProps } from "./view";
 import { amountText } from "./money";
 import { momentText, timeText } from "../format/manner";
 

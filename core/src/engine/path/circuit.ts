@@ -2,6 +2,9 @@ import type { Amps, Fraction, Ohms, Volts, WattHours } from "../../trade/units";
 import type { LaneCount } from "./lanes";
 import type { Link } from "./link";
 
+/** What holds the current where it is: a link's amps, a power cap, or the voltage drop. */
+export type BoundBy = "amps" | "cap" | "sag";
+
 /** One way of using a circuit: how many lanes, at which volts, and the amps its links allow on each. */
 export interface LaneWay {
   readonly lanes: LaneCount;

@@ -1,6 +1,6 @@
 import { MIN_AMPS } from "../../trade/signals";
 import type { Amps, Volts } from "../../trade/units";
-import type { Circuit, LaneWay } from "./circuit";
+import type { BoundBy, Circuit, LaneWay } from "./circuit";
 import { tellFlow } from "./tell";
 import type { Tell } from "../../trade/working";
 
@@ -9,9 +9,6 @@ import type { Tell } from "../../trade/working";
  * current over a very long thin run; without it the sum would promise power that the voltage drop has eaten.
  */
 export const LEAST_INLET_SHARE = 0.8;
-
-/** What holds the current where it is: a link's amps, a power cap, or the voltage drop. */
-export type BoundBy = "amps" | "cap" | "sag";
 
 /** The current through a circuit at one moment, on one way of using it. */
 export interface Flow {

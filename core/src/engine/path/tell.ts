@@ -1,8 +1,7 @@
 import { SOURCES } from "../../trade/sources";
 import type { Amps, Volts } from "../../trade/units";
 import { term, type Tell, type Term } from "../../trade/working";
-import type { Circuit, LaneWay } from "./circuit";
-import type { BoundBy } from "./flow";
+import type { BoundBy, Circuit, LaneWay } from "./circuit";
 import { LINK_WORDS, type LinkKind } from "./link";
 
 /** The symbol of a link's ceiling in a formula. */
