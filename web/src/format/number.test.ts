@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { micros, watts, wattHours, type Micros } from "@kettleback/core";
+import { fromKm, micros, watts, wattHours, type Micros } from "@kettleback/core";
 import {
   ampsText,
   comparedText,
@@ -12,6 +12,11 @@ import {
   moreText,
   percentText,
   powerFigure,
+  shownEnergy,
+  shownKm,
+  shownPower,
+  shownShare,
+  shownSpeed,
   speedFigure,
 } from "./number";
 import { gaugeText, withArticle } from "./words";
@@ -87,4 +92,31 @@ describe("differences of money", () => {
       "€0.50 less than at once",
     ]);
   });
+});
+
+test("below a hundred watts are watts, from there on kilowatts; so with watt-hours", () => {
+  expect([99.4, 100, -99, -100].map((w) => figureText(powerFigure(w)))).toEqual([
+    "99 W",
+    "0.10 kW",
+    "-99 W",
+    "-0.10 kW",
+  ]);
+  expect([99, 100].map((wh) => figureText(energyFigure(wh)))).toEqual(["99 Wh", "0.10 kWh"]);
+});
+
+test("what is shown of an amount is the amount that its text says", () => {
+  for (const w of [0.4, 99.4, 100.4, 1_234.5, 9_994, 9_996, 12_345, 99_960, 123_456, -4_321])
+    for (const [figure, shown] of [
+      [powerFigure, shownPower],
+      [energyFigure, shownEnergy],
+    ] as const) {
+      const { value, unit } = figure(w);
+      expect(shown(w)).toBeCloseTo(Number(value.replaceAll(",", "")) * (unit.startsWith("k") ? 1000 : 1), 6);
+    }
+  for (const unit of ["km", "mi"] as const)
+    for (const km of [0.2, 9.994, 12.345, 99.96, 250.7]) {
+      expect(fromKm(shownKm(km, unit), unit)).toBeCloseTo(Number(distanceFigure(km, unit).value), 9);
+      expect(fromKm(shownSpeed(km, unit), unit)).toBeCloseTo(Number(speedFigure(km, unit).value), 9);
+    }
+  for (const share of [0.004, 0.075, 0.994]) expect(percentText(shownShare(share))).toBe(percentText(share));
 });

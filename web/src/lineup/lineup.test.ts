@@ -196,6 +196,9 @@ describe("a field's shape", () => {
     expect(points[188]).toMatchObject({ cable: 32, volts: 245, narrowest: "charger" });
     expect(placeOf(spec.x, 19)).toBeCloseTo(13.5, 9);
     expect(placeOf(spec.x, 33)).toBeUndefined();
+    // 27 places from 6 to 32 A: both ends are on the axis, the first at the middle of its place.
+    expect([6, 32].map((amps) => placeOf(spec.x, amps))).toEqual([0.5, 26.5]);
+    expect([5.99, 32.01].map((amps) => placeOf(spec.x, amps))).toEqual([undefined, undefined]);
   });
 });
 

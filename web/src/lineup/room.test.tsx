@@ -56,6 +56,14 @@ describe("the line-up", () => {
     await waitFor(() => expect(screen.queryByRole("region", { name: region })).toBeNull());
   });
 
+  test("the baseline is looked at first, then whatever is chosen", async () => {
+    await shown({ ...solved.draft, baseline: "w1" });
+    const looked = () => screen.getByLabelText<HTMLInputElement>("Name of the way").value;
+    expect(looked()).toBe("Fast");
+    fireEvent.click(screen.getByRole("button", { name: "Leave out" }));
+    await waitFor(() => expect(looked()).toBe("Slow"));
+  });
+
   test("without ways it says so, and offers no view of them", async () => {
     await shown({ ...solved.draft, ways: [], baseline: null });
     expect(screen.getByText(/^No way is in this line-up yet/)).toBeDefined();

@@ -450,6 +450,19 @@ describe("the charts", () => {
     expect(rowsOf("Table: Energy lost")[1]).toEqual(["Fast", "0,01 kWh", "0,74 kWh", "0,75 kWh"]);
   });
 
+  test("of thirty ways the first 24 are drawn, and it is said", () => {
+    const props = propsOf("km");
+    const many = Array.from({ length: 30 }, (_, i) => props.solved.byCar[0]![i % 3]!);
+    render(<Charts {...props} solved={{ ...props.solved, byCar: [many] }} />);
+    expect(screen.getByText("The first 24 of 30 ways; the table has them all.")).toBeDefined();
+    expect(drawn.map(({ data }) => data.labels?.length ?? data.datasets.length)).toEqual([24, 24]);
+    // Lines of one shade differ by their dash.
+    const lines = drawn.find(({ kind }) => kind === "line")!.data.datasets as unknown as {
+      borderDash: number[];
+    }[];
+    expect(new Set([0, 6, 12, 18].map((i) => lines[i]!.borderDash.join())).size).toBe(4);
+  });
+
   test("with nothing that charges they say so", () => {
     const props = propsOf("km");
     render(<Charts {...props} solved={{ ...props.solved, byCar: [[null, null, null]] }} />);
@@ -549,6 +562,55 @@ describe("what is pressed and typed", () => {
       unmount();
     }
     expect(chosen).toEqual([2, 0, 2, 0, 0, 0]);
+  });
+
+  test("the way in view is marked, in the picture, the grid and the nights", () => {
+    const { props } = asked();
+    for (const [View, marked] of [
+      [Picture, ".way-row"],
+      [Overnight, ".nights li"],
+    ] as const) {
+      const { unmount } = render(<View {...props} />);
+      expect([...document.querySelectorAll(marked)].map((row) => row.classList.contains("selected"))).toEqual(
+        [false, true, false],
+      );
+      unmount();
+    }
+  });
+
+  test("another way is picked where one thing is varied", () => {
+    const { props, chosen } = asked();
+    render(<VaryView {...props} />);
+    fireEvent.change(screen.getByLabelText("Way"), { target: { value: "2" } });
+    expect(chosen).toEqual([2]);
+  });
+
+  test("the table goes out as text, a row a line, its cells apart by tabs", async () => {
+    const { props } = asked();
+    let copied = "";
+    Object.assign(navigator, {
+      clipboard: { writeText: (text: string) => Promise.resolve(void (copied = text)) },
+    });
+    render(<Table {...props} />);
+    fireEvent.change(screen.getByLabelText("Group"), { target: { value: "none" } });
+    await act(async () => void fireEvent.click(screen.getByRole("button", { name: "Copy as text" })));
+    const lines = copied.split("\n").map((line) => line.split("\t"));
+    expect(lines).toHaveLength(4);
+    expect(lines[0]!.slice(0, 3)).toEqual(["Way", "Level", "Flows"]);
+    expect(lines.slice(1).every((cells) => cells.length === lines[0]!.length)).toBe(true);
+  });
+
+  test("how a column is sorted is told to who listens", () => {
+    const { props } = asked();
+    render(<Table {...props} />);
+    const sorted = () =>
+      screen.getByRole("columnheader", { name: /^Time to target/ }).getAttribute("aria-sort");
+    fireEvent.click(screen.getByRole("button", { name: /^Time to target/ }));
+    expect(sorted()).toBe("ascending");
+    fireEvent.click(screen.getByRole("button", { name: /^Time to target/ }));
+    expect(sorted()).toBe("descending");
+    fireEvent.click(screen.getByRole("button", { name: /^Time to target/ }));
+    expect(sorted()).toBe("none");
   });
 
   test("a stay takes no length and no move out of its range, and says what is accepted", async () => {

@@ -1,5 +1,5 @@
 /** @jest-environment jsdom */
-import { act, render, screen, within } from "@testing-library/react";
+import { act, fireEvent, render, screen, within } from "@testing-library/react";
 import { fallowQuay } from "@kettleback/core/demo";
 import { everywhereOf, micros, type Bill, type BillLine, type Garage, type Offer } from "@kettleback/core";
 import { answerOf, type Answered, type Charging } from "../solve/answer";
@@ -239,6 +239,30 @@ describe("what pays back", () => {
     expect(value("Now: 100 mi cost, EUR")).toBe("8.0467");
   });
 
+  test("what is bought is changed item by item; out of range, nothing is told of it", () => {
+    shown(fallowQuay);
+    const now = () => moneyStoreOf(fallowQuay.household.id).getState().draft!.payback.items;
+    const type = (label: string, value: string) =>
+      fireEvent.change(screen.getByLabelText(label), { target: { value } });
+    type("box, least", "950");
+    type("box, most, EUR", "1800");
+    type("Item 2", "subsidy");
+    type("subsidy: bought or granted", "1");
+    expect(now()).toEqual([
+      { what: "box", sign: 1, cost: { low: 950, high: 1800 } },
+      { what: "subsidy", sign: 1, cost: { low: 200, high: 300 } },
+    ]);
+    expect(screen.getByText(/Altogether/).textContent).toBe("Altogether €1,150.00 to €2,100.00.");
+    type("box, most, EUR", "949");
+    expect(screen.queryByText(/Altogether/)).toBeNull();
+    type("box, most, EUR", "1800");
+    type("box, least", "-1");
+    expect(screen.queryByText(/Altogether/)).toBeNull();
+    fireEvent.click(screen.getByRole("button", { name: "Leave box out" }));
+    fireEvent.click(screen.getByRole("button", { name: "Add something to buy" }));
+    expect(now().map(({ what }) => what)).toEqual(["subsidy", "cable"]);
+  });
+
   test("a time below a year and a half is told in months, one that costs nothing is none", () => {
     const cheap = (low: number, high: number) => {
       const { unmount } = render(
@@ -383,6 +407,24 @@ describe("the lead bench", () => {
   ] as const)("%j is no lead", (change) => {
     saves(change);
     expect(screen.queryByLabelText("In coin")).toBeNull();
+  });
+
+  test("meters that read more at the far end are told to be swapped, or too close to tell", () => {
+    const text = shown({ by: "meters", nearW: 2000, farW: 2010, amps: 8.7, volts: 230, lengthM: 25 });
+    expect(text).toMatch(
+      /cannot read more than the one at the wall\. Are they swapped\? If not, the lead loses less than/,
+    );
+    document.body.innerHTML = "";
+    expect(shown({ by: "meters", nearW: 2000, farW: 2200, amps: 8.7, volts: 230, lengthM: 25 })).not.toMatch(
+      /If not/,
+    );
+    document.body.innerHTML = "";
+    expect(shown({ by: "loop", nearW: 2000, farW: 2010, ohms: 0.5, amps: 8.7 })).not.toMatch(/swapped/);
+  });
+
+  test("amps that do not go with what the wall's meter read are asked after", () => {
+    const text = shown({ by: "meters", nearW: 2300, farW: 2250, amps: 16, volts: 230, lengthM: 25 });
+    expect(text).toMatch(/2,300 W at 230 V is 10\.0 A: is 16\.0 A what flowed while the meters were read\?/);
   });
 
   test("two meters at 2,240 and 2,190 W differ by 50 W, somewhere between 6 and 94", () => {

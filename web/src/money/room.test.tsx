@@ -41,6 +41,8 @@ describe("Money", () => {
     ["places", "Prices at every place"],
     ["fuel", "Against fuel"],
     ["payback", "What pays back"],
+    ["lead", "In coin"],
+    ["members", "Memberships"],
     ["nothing-of-ours", "Lines of the receipt"],
   ])("%s shows %s, and nothing of the other views", async (view, label) => {
     shown(view);
@@ -52,10 +54,14 @@ describe("Money", () => {
       "Prices at every place",
       "Against fuel",
       "What pays back",
+      "In coin",
+      "Memberships",
     ];
     expect(all.filter((name) => screen.queryByLabelText(name))).toEqual([label]);
     // The sentence stands over what is asked of the path alone.
-    expect(screen.queryByLabelText("Place and outlet") !== null).toBe(!["fuel", "payback"].includes(view));
+    expect(screen.queryByLabelText("Place and outlet") !== null).toBe(
+      !["fuel", "payback", "lead", "members"].includes(view),
+    );
   });
 
   test("with nothing to plug in it says what is missing", () => {

@@ -408,6 +408,45 @@ describe("the price list, changed", () => {
     expect(screen.queryByLabelText(/In blocks of/)).toBeNull();
   });
 
+  test("what a price has on top and the blocks it is billed in stand beside it", () => {
+    const prices = () =>
+      [...document.querySelectorAll(".element-prices > span")].map((span) => span.textContent);
+    render(
+      <Elements
+        tariff={{
+          name: "x",
+          elements: [
+            {
+              price_components: [
+                { type: "ENERGY", price: 0.3, step_size: 500, vat: 20 },
+                { type: "FLAT", price: 1, step_size: 1 },
+              ],
+            },
+          ],
+        }}
+        currency="EUR"
+        onEdit={() => undefined}
+      />,
+    );
+    expect(prices()).toEqual(["0.3 EUR a kWh plus 20 % VAT, in blocks of 0.5 kWh", "1 EUR a session"]);
+  });
+
+  test("a kind of price stands in a line once", () => {
+    open({
+      name: "x",
+      elements: [
+        {
+          price_components: [
+            { type: "ENERGY", price: 0.3, step_size: 1 },
+            { type: "TIME", price: 1, step_size: 60 },
+          ],
+        },
+      ],
+    });
+    const [first] = screen.getAllByLabelText<HTMLSelectElement>("A price for");
+    expect([...first!.options].map(({ value }) => value)).not.toContain("TIME");
+  });
+
   test("a new line is asked first and can be asked later; the last one stays", () => {
     open(flatTariff("x", 0.3));
     expect(screen.queryByRole("button", { name: "Remove this line" })).toBeNull();

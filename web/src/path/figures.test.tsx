@@ -8,7 +8,7 @@ import type { Answered, Charging } from "../solve/answer";
 import { useSolve } from "../solve/store";
 import type { Draft } from "../state/draft";
 import { useGarage } from "../state/garage";
-import { plain, plainAnswered, plainGarage, post, type PlainAsked } from "../tests/plain";
+import { flat, plain, plainAnswered, plainGarage, post, type PlainAsked } from "../tests/plain";
 import { Cheaper } from "./Cheaper";
 import ClockPlot from "./Clock";
 import Flow from "./Flow";
@@ -334,6 +334,18 @@ describe("what is told beside the answers", () => {
     fireEvent.click(screen.getByRole("button", { name: "Take it" }));
     await settle();
     expect(kept).toMatchObject([["cars", { id: "car", spec: { ownDrawW: 310, assumed: ["economy"] } }]]);
+  });
+
+  test("what moves nothing here is told to be hardly anything", async () => {
+    // Nothing to speak of is charged: a thousandth of the battery.
+    const charging = plainAnswered({
+      car: { ...plain, assumed: ["ownDraw"], ownDrawW: 200 },
+      session: { fromSoc: 0.7, toSoc: 0.701 },
+      tariff: flat(0),
+    });
+    render(<Hangs charging={charging} draft={charging.draft} />);
+    await settle();
+    expect(screen.getByRole("listitem").textContent).toMatch(/: hardly anything here$/);
   });
 
   test("in miles what only moves the distance is told in miles", async () => {

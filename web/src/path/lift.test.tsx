@@ -72,6 +72,25 @@ test("ways that need three phases stand under their own heading, and are tried o
   expect(screen.getByText(/licensed electrician’s/)).toBeDefined();
 });
 
+test.each([
+  ["charger", "Nothing in the path: the car itself takes no more."],
+  ["battery", "Nothing in the path: the car itself takes no more."],
+  ["inlet", "Nothing in the path: the car itself takes no more."],
+  ["cable", "Nothing that could be advised here as it stands: see the cautions first."],
+  ["circuit", "Nothing that could be advised here as it stands: see the cautions first."],
+] as const)("with nothing to advise and the %s the narrowest it is said why", (kind, said) => {
+  act(() => useSolve.setState({ aside: aside([]) }));
+  const links = own.point.links.map((link, i) => (i === own.point.binding ? { ...link, kind } : link));
+  render(
+    <Lift
+      charging={{ ...own, point: { ...own.point, links } }}
+      draft={own.draft}
+      onChange={() => undefined}
+    />,
+  );
+  expect(screen.getByText(said)).toBeDefined();
+});
+
 test("rungs of an older path are not offered on a newer one", () => {
   act(() => useSolve.setState({ aside: aside([rung({})], { ...own.plan, name: "older" }) }));
   render(<Lift charging={own} draft={own.draft} onChange={() => undefined} />);

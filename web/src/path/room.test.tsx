@@ -1,6 +1,7 @@
 /** @jest-environment jsdom */
 import { act, fireEvent, render, screen, waitFor, within } from "@testing-library/react";
 import { MemoryRouter } from "react-router-dom";
+import { pathOf, stepTable } from "@kettleback/core";
 import { writeAs } from "../format/manner";
 import { answerOf } from "../solve/answer";
 import { useSolve } from "../solve/store";
@@ -48,12 +49,23 @@ describe("the Path", () => {
     expect(await screen.findByLabelText("Table of losses")).toBeDefined();
     await press("Current steps");
     await waitFor(() => expect(screen.queryByLabelText("Table of losses")).toBeNull());
+    // They wait for the worker, which answers nobody here: then for what it says.
+    const { answered } = useSolve.getState();
+    if (answered?.kind !== "charging") throw new Error("the plain path charges");
+    const steps = stepTable(pathOf(answered.plan), answered.plan.session, answered.solution.clock.departure);
+    act(() =>
+      useSolve.setState({
+        aside: { plan: answered.plan, clock: answered.solution.clock, rungs: [], steps, cheaper: null },
+      }),
+    );
+    expect(await screen.findByLabelText("Table of current steps")).toBeDefined();
     expect([pressed(), screen.queryByLabelText("Table of losses")]).toEqual([
       ["false", "false", "true"],
       null,
     ]);
     await press("The clock");
     expect(pressed()).toEqual(["true", "false", "false"]);
+    expect(screen.queryByLabelText("Table of current steps")).toBeNull();
   });
 
   test("the narrowest link is looked at first, another by its number key, none while a figure is typed", async () => {
