@@ -1,5 +1,5 @@
-import { IANAZone } from "luxon";
 import type { Clock, Offset } from "./clock";
+import { changesIn, offsetAt } from "./year";
 
 const MINUTE = 60_000;
 const DAY = 86_400_000;
@@ -19,12 +19,12 @@ interface Local {
   readonly before: number;
 }
 
-function localOf(wallMs: number, zone: IANAZone): Local {
-  const before = zone.offset(wallMs - DAY);
-  const after = zone.offset(wallMs + DAY);
+function localOf(wallMs: number, zoneName: string): Local {
+  const before = offsetAt(zoneName, wallMs - DAY);
+  const after = offsetAt(zoneName, wallMs + DAY);
   const moments = [...new Set([before, after])]
     .map((minutes) => ({ ms: wallMs - minutes * MINUTE, minutes }))
-    .filter(({ ms, minutes }) => zone.offset(ms) === minutes)
+    .filter(({ ms, minutes }) => offsetAt(zoneName, ms) === minutes)
     .map(({ ms }) => ms)
     .sort((a, b) => a - b);
   return { wallMs, moments, before };
@@ -65,8 +65,7 @@ export function localTimeProblem(text: string, zoneName: string): string | undef
   if (wallMs === undefined) return "accepted: a local time of a day that exists, such as 2026-11-23T18:10";
   const said = saidOffset(text);
   if (said === undefined) return undefined;
-  const zone = IANAZone.create(zoneName);
-  const { moments } = localOf(wallMs, zone);
+  const { moments } = localOf(wallMs, zoneName);
   const offsets = moments.map((ms) => (wallMs - ms) / MINUTE);
   if (offsets.includes(said)) return undefined;
   const accepted = offsets.map((minutes) => text.slice(0, 16) + offsetText(minutes)).join(" or ");
@@ -79,14 +78,14 @@ export function localTimeProblem(text: string, zoneName: string): string | undef
 export function repeatedAt(text: string, zoneName: string): readonly string[] {
   const wallMs = wallMsOf(text);
   if (wallMs === undefined) return [];
-  const { moments } = localOf(wallMs, IANAZone.create(zoneName));
+  const { moments } = localOf(wallMs, zoneName);
   return moments.length > 1 ? moments.map((ms) => offsetText((wallMs - ms) / MINUTE)) : [];
 }
 
 /** The first moment (ms since 1970) a local time without offset stands for; undefined where there is none. */
 export function momentOfLocal(text: string, zoneName: string): number | undefined {
   const wallMs = wallMsOf(text);
-  return wallMs === undefined ? undefined : localOf(wallMs, IANAZone.create(zoneName)).moments[0];
+  return wallMs === undefined ? undefined : localOf(wallMs, zoneName).moments[0];
 }
 
 interface Chosen {
@@ -98,7 +97,7 @@ interface Chosen {
 function choose({ wallMs, moments, before }: Local, zoneName: string, said: number | undefined): Chosen {
   if (moments.length === 0) {
     const ms = wallMs - before * MINUTE;
-    const shown = IANAZone.create(zoneName).offset(ms);
+    const shown = offsetAt(zoneName, ms);
     return {
       ms,
       note: `${clockText(wallMs)} does not occur on ${dateText(wallMs)} in ${zoneName}, the clocks go forward: taken as ${clockText(ms + shown * MINUTE)}.`,
@@ -114,47 +113,30 @@ function choose({ wallMs, moments, before }: Local, zoneName: string, said: numb
 }
 
 /** The next occurrence of a clock time after a moment; of one that comes twice, the first that is still to come. */
-function nextOccurrence(clockTime: string, startMs: number, zone: IANAZone): Chosen {
+function nextOccurrence(clockTime: string, startMs: number, zoneName: string): Chosen {
   const [hour, minute] = clockTime.split(":").map(Number) as [number, number];
-  const today = Math.floor((startMs + zone.offset(startMs) * MINUTE) / DAY) * DAY;
+  const today = Math.floor((startMs + offsetAt(zoneName, startMs) * MINUTE) / DAY) * DAY;
   for (let day = 0; ; day++) {
-    const local = localOf(today + day * DAY + (hour * 60 + minute) * MINUTE, zone);
+    const local = localOf(today + day * DAY + (hour * 60 + minute) * MINUTE, zoneName);
     const later = local.moments.filter((ms) => ms > startMs);
     if (later.length > 0) {
-      const { note } = choose(local, zone.name, undefined);
+      const { note } = choose(local, zoneName, undefined);
       return later.length === local.moments.length && note ? { ms: later[0]!, note } : { ms: later[0]! };
     }
     if (local.moments.length === 0) {
-      const skipped = choose(local, zone.name, undefined);
+      const skipped = choose(local, zoneName, undefined);
       if (skipped.ms > startMs) return skipped;
     }
   }
 }
 
-/** Where the offset changes between two moments, by halving; at most one change lies between them. */
-function changeBetween(zone: IANAZone, from: number, to: number): number {
-  const before = zone.offset(from);
-  let [low, high] = [from, to];
-  while (high - low > 1000) {
-    const middle = Math.round((low + high) / 2);
-    if (zone.offset(middle) === before) low = middle;
-    else high = middle;
-  }
-  // Zones change at whole minutes.
-  return Math.floor(high / MINUTE) * MINUTE;
-}
-
-const STRIDE = 20 * DAY;
-
-function offsetsFrom(startMs: number, zone: IANAZone): Offset[] {
-  const offsets: Offset[] = [{ from: 0, minutes: zone.offset(startMs) }];
-  for (let at = startMs; at < startMs + HORIZON; at += STRIDE) {
-    const minutes = zone.offset(at + STRIDE);
-    if (minutes === offsets.at(-1)!.minutes) continue;
-    offsets.push({ from: (changeBetween(zone, at, at + STRIDE) - startMs) / 1000, minutes });
-  }
-  return offsets;
-}
+const offsetsFrom = (startMs: number, zoneName: string): Offset[] => [
+  { from: 0, minutes: offsetAt(zoneName, startMs) },
+  ...changesIn(zoneName, startMs, startMs + HORIZON).map(({ fromMs, minutes }) => ({
+    from: (fromMs - startMs) / 1000,
+    minutes,
+  })),
+];
 
 /** What a person says of a session's times. */
 export interface SaidTimes {
@@ -172,13 +154,12 @@ export interface SaidTimes {
 export function clockOf({ pluggedInAt, neededBy }: SaidTimes, zoneName: string): Clock {
   const problem = localTimeProblem(pluggedInAt, zoneName);
   if (problem) throw new RangeError(problem);
-  const zone = IANAZone.create(zoneName);
-  const start = choose(localOf(wallMsOf(pluggedInAt)!, zone), zoneName, saidOffset(pluggedInAt));
-  const end = neededBy === null ? null : nextOccurrence(neededBy, start.ms, zone);
+  const start = choose(localOf(wallMsOf(pluggedInAt)!, zoneName), zoneName, saidOffset(pluggedInAt));
+  const end = neededBy === null ? null : nextOccurrence(neededBy, start.ms, zoneName);
   return {
     zone: zoneName,
     startMs: start.ms,
-    offsets: offsetsFrom(start.ms, zone),
+    offsets: offsetsFrom(start.ms, zoneName),
     departure: end && (end.ms - start.ms) / 1000,
     notes: [start.note, end?.note].filter((note) => note !== undefined),
   };

@@ -1,0 +1,80 @@
+import { IANAZone } from "luxon";
+
+const MINUTE = 60_000;
+const DAY = 86_400_000;
+
+/** From this moment (ms since 1970) on, a zone's local time is so many minutes ahead of universal time. */
+export interface Change {
+  readonly fromMs: number;
+  readonly minutes: number;
+}
+
+/** Where the offset changes between two moments, by halving; at most one change lies between them. */
+function changeBetween(zone: IANAZone, from: number, to: number): number {
+  const before = zone.offset(from);
+  let [low, high] = [from, to];
+  while (high - low > 1000) {
+    const middle = Math.round((low + high) / 2);
+    if (zone.offset(middle) === before) low = middle;
+    else high = middle;
+  }
+  // Zones change at whole minutes.
+  return Math.floor(high / MINUTE) * MINUTE;
+}
+
+/** Less than lies between any two changes of a zone: some put their clocks back for the month of fasting alone. */
+const STRIDE = 7 * DAY;
+
+/** The offsets of a zone over a year of universal time: the one it begins with, then each change. */
+function made(zone: IANAZone, year: number): readonly Change[] {
+  const [from, to] = [Date.UTC(year, 0), Date.UTC(year + 1, 0)];
+  const changes: Change[] = [{ fromMs: from, minutes: zone.offset(from) }];
+  for (let at = from; at < to; at += STRIDE) {
+    const end = Math.min(at + STRIDE, to);
+    const minutes = zone.offset(end);
+    if (minutes === changes.at(-1)!.minutes) continue;
+    const fromMs = changeBetween(zone, at, end);
+    // One at the very end is the next year's first.
+    if (fromMs < to) changes.push({ fromMs, minutes });
+  }
+  return changes;
+}
+
+/** Years kept: more than any household asks for, and no more than a few hundred kilobytes. */
+const MOST_YEARS = 500;
+const years = new Map<string, readonly Change[]>();
+
+/** The offsets of a zone over the year of universal time a moment lies in. Worked out once a zone and year. */
+function yearOf(zoneName: string, ms: number): readonly Change[] {
+  const year = new Date(ms).getUTCFullYear();
+  const key = `${zoneName} ${year}`;
+  const known = years.get(key);
+  if (known) return known;
+  if (years.size >= MOST_YEARS) years.clear();
+  const changes = made(IANAZone.create(zoneName), year);
+  years.set(key, changes);
+  return changes;
+}
+
+/**
+ * Minutes a zone's local time is ahead of universal time at a moment (ms since 1970).
+ * @example offsetAt("Europe/Dublin", Date.UTC(2026, 6, 1)) // 60
+ */
+export const offsetAt = (zoneName: string, ms: number): number =>
+  yearOf(zoneName, ms).findLast(({ fromMs }) => fromMs <= ms)!.minutes;
+
+/** The changes of a zone after a moment up to another (ms since 1970), in order. */
+export function changesIn(zoneName: string, fromMs: number, toMs: number): Change[] {
+  const found: Change[] = [];
+  let minutes = offsetAt(zoneName, fromMs);
+  const last = new Date(toMs).getUTCFullYear();
+  for (let year = new Date(fromMs).getUTCFullYear(); year <= last; year++)
+    for (const change of yearOf(zoneName, Date.UTC(year, 6))) {
+      // A year begins with an offset; only another than the one before is a change.
+      if (change.fromMs > fromMs && change.fromMs <= toMs && change.minutes !== minutes) {
+        found.push(change);
+        minutes = change.minutes;
+      }
+    }
+  return found;
+}
