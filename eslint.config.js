@@ -1,4 +1,5 @@
 import js from "@eslint/js";
+import { createNodeResolver, importX } from "eslint-plugin-import-x";
 import hooks from "eslint-plugin-react-hooks";
 import globals from "globals";
 import ts from "typescript-eslint";
@@ -94,6 +95,17 @@ export default ts.config(
     // Tests share their made-up parts.
     files: ["core/src/**/*.test.ts", "core/src/tests/**"],
     rules: forbidRooms(OUTSIDE_CORE, [CORE_PURE]),
+  },
+  {
+    // No file stands on one that stands on it.
+    files: ["{core,server,cli,web}/src/**"],
+    plugins: { "import-x": importX },
+    settings: {
+      "import-x/extensions": [".ts", ".tsx"],
+      "import-x/parsers": { "@typescript-eslint/parser": [".ts", ".tsx"] },
+      "import-x/resolver-next": [createNodeResolver({ extensions: [".ts", ".tsx"] })],
+    },
+    rules: { "import-x/no-cycle": ["error", { ignoreExternal: true }] },
   },
   { files: ["server/src/**"], rules: forbidRooms(["web", "cli", "standins", "e2e", "bench"]) },
   { files: ["cli/src/**"], rules: forbidRooms(["web", "server", "standins", "e2e", "bench"]) },
