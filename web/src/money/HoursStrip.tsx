@@ -44,7 +44,7 @@ export function HoursStrip({ stretches, until, firstHour, priceText, clockText }
       </div>
       <div className="marks" aria-hidden="true">
         {marks.map((t) => (
-          <span key={t} style={{ left: percent(t, until) }}>
+          <span key={t} style={{ left: `clamp(1.1rem, ${percent(t, until)}, calc(100% - 1.1rem))` }}>
             {clockText(t)}
           </span>
         ))}

@@ -247,7 +247,7 @@ function Timers({ chosen, schedules: { placing }, unit, car, clock }: TimerProps
               </>
             ) : (
               <>
-                stop by hand on <b>{clock(window.to)}</b>, as no timer runs longer than a day
+                stop by hand on <b>{clock(window.to)}</b> (no timer runs longer than a day)
               </>
             )}
             {window.amps !== undefined &&

@@ -170,7 +170,7 @@ describe("when to charge, with cheap hours from 23:00 to 06:00 and the car wante
     expect(screen.getByText("the lowest current, however long it takes")).toBeDefined();
     fireEvent.click(screen.getByLabelText(/^Gentlest/));
     expect(screen.getByLabelText("Timers to set").textContent).toMatch(
-      /^start 18:00, stop by hand on Fri 02:53, as no timer runs longer than a day at 6 A/,
+      /^start 18:00, stop by hand on Fri 02:53 \(no timer runs longer than a day\) at 6 A/,
     );
   });
 
