@@ -1,7 +1,13 @@
 import {
   CAR_CLASSES,
   chargerOf,
+  plugOf,
+  supplySystem,
   usualInlets,
+  usualWallSocket,
+  type ConnectorId,
+  type FlexibleGauge,
+  type Market,
   type OutletTypeId,
   type SpecOf,
   type SupplyId,
@@ -19,12 +25,27 @@ const SOCKETS: Readonly<
   "100/200": { type: "nema-6-20", amps: 16, breaker: 20 },
 };
 
+/** Cords of a portable unit and of a lead, as they are sold. */
+const CORDS: Readonly<Record<Market, { readonly unit: FlexibleGauge; readonly lead: FlexibleGauge }>> = {
+  "north-america": { unit: "8 AWG", lead: "12 AWG" },
+  europe: { unit: "2.5 mm2", lead: "1.5 mm2" },
+  japan: { unit: "2.5 mm2", lead: "2.5 mm2" },
+};
+/** What an adapter from Type 1 usually goes to. */
+const ADAPTED_TO: Readonly<Record<Market, ConnectorId>> = {
+  "north-america": "j3400-ac",
+  europe: "type2",
+  japan: "j3400-ac",
+};
+
 /** The class of car that is taken where nobody has said. */
 const USUAL_CAR = CAR_CLASSES[1]!;
 
 /** What a new thing starts from: the commonest figures of the household's supply, so few fields need typing. */
 export function blankOf(kind: EditableKind, system: SupplyId): object {
-  const american = system === "split-phase" || system === "208Y";
+  const { market } = supplySystem(system);
+  const plug = plugOf("AC", system);
+  const wall = usualWallSocket(system);
   const socket = SOCKETS[system];
   const blanks: { [K in EditableKind]: SpecOf<K> } = {
     cars: {
@@ -60,9 +81,9 @@ export function blankOf(kind: EditableKind, system: SupplyId): object {
       knowsPlugs: true,
       output: {
         kind: "tethered",
-        connector: american ? "type1" : "type2",
+        connector: plug,
         lengthM: 6,
-        gauge: american ? "8 AWG" : "2.5 mm2",
+        gauge: CORDS[market].unit,
       },
     },
     cables: {
@@ -76,16 +97,16 @@ export function blankOf(kind: EditableKind, system: SupplyId): object {
     },
     leads: {
       name: "",
-      plug: american ? "nema-5-15" : "cee-7",
-      socket: american ? "nema-5-15" : "cee-7",
+      plug: wall,
+      socket: wall,
       amps: 13,
       lengthM: 10,
       coiled: false,
       chained: false,
       overBlock: false,
-      resistance: { by: "conductor", gauge: american ? "12 AWG" : "1.5 mm2" },
+      resistance: { by: "conductor", gauge: CORDS[market].lead },
     },
-    adapters: { name: "", from: "type1", to: american ? "j3400-ac" : "type2", amps: 32 },
+    adapters: { name: "", from: "type1", to: ADAPTED_TO[market], amps: 32 },
   };
   return blanks[kind];
 }

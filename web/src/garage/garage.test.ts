@@ -48,3 +48,19 @@ test("a unit can be wired in only where there is no socket; a cable belongs to n
   expect(choices).not.toContain("fq-boathouse-socket");
   expect(parentChoices("cables", fallowQuay)).toBeNull();
 });
+
+test.each([
+  ["split-phase", "type1", "nema-5-15", "j3400-ac"],
+  ["208Y", "type1", "nema-5-15", "j3400-ac"],
+  ["230/400", "type2", "cee-7", "type2"],
+  ["it-230", "type2", "cee-7", "type2"],
+  // Japan's sockets take the American plug, its cars Type 1.
+  ["100/200", "type1", "nema-5-15", "j3400-ac"],
+] as const)(
+  "on %s a new unit ends in %s, a new lead in %s, and an adapter goes to %s",
+  (system, plug, wall, to) => {
+    expect(blankOf("units", system)).toMatchObject({ output: { connector: plug } });
+    expect(blankOf("leads", system)).toMatchObject({ plug: wall, socket: wall });
+    expect(blankOf("adapters", system)).toMatchObject({ to });
+  },
+);

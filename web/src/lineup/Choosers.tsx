@@ -12,7 +12,9 @@ import {
   SCHOOL_WORDS,
   SCHOOLS,
   USUAL_POSTS,
+  supplySystem,
   usualPrice,
+  usualWallSocket,
   worldOf,
   type Garage,
   type MetPost,
@@ -34,7 +36,7 @@ export default function Choosers({ solved, garage }: Props) {
   const { open, draft } = solved;
   const { car } = open.cars[Math.min(draft.carAt, open.cars.length - 1)]!;
   const system = worldOf(garage);
-  const socketed = system === "230/400" || system === "it-230";
+  const socketed = supplySystem(system).socketedPosts;
   return (
     <div className="choosers">
       {socketed ? (
@@ -196,7 +198,7 @@ function Portables({ solved, garage, system }: ChooserProps) {
   );
   const wallPlug =
     own.find((type) => feedOf(type, system)?.tap === "single" && !outletType(type).industrial) ??
-    (system === "split-phase" || system === "208Y" ? "nema-5-15" : "cee-7");
+    usualWallSocket(system);
   const result = useSolved(() => {
     const mine = garage.units.flatMap(({ id, spec }): PortableCandidate[] =>
       spec.kind === "portable" && spec.output.kind === "tethered"

@@ -3,6 +3,7 @@ import { PLAN_FORMAT, PLAN_VERSION, type Plan, type PlannedSession } from "../..
 import { batteryBy } from "./battery";
 import { fixedOf, HOME_PRICE, plugOf, portableOf, socketOf, usualInlets, usualRate } from "../start";
 import { flatTariff } from "../../engine/tariff";
+import { tapOf } from "../../trade/supply";
 import { CAR_CLASSES, chargerOf, type CarClass, type UsualCharger } from "./cars";
 import type { HomePoint, Region } from "./regions";
 
@@ -64,12 +65,7 @@ function outletOf({ region, point }: Answers): { outlet: Outlet; point: HomePoin
       : {
           ...named,
           kind: "hardwired",
-          tap:
-            at.lanes === 3
-              ? "three"
-              : region.system === "split-phase" || region.system === "100/200"
-                ? "high"
-                : "single",
+          tap: at.lanes === 3 ? "three" : tapOf(region.system, "high") ? "high" : "single",
         },
   };
 }

@@ -1,5 +1,5 @@
 import type { OnboardCharger } from "../../things/parts";
-import type { SupplyId } from "../../trade/supply";
+import { supplySystem, type Market, type SupplyId } from "../../trade/supply";
 
 /** A generic class of car, by its battery and what it drives on (common practice). */
 export interface CarClass {
@@ -38,41 +38,49 @@ const one = (amps: number, volts: number): UsualCharger => on(1, amps, volts, [{
 const three = (amps: number): UsualCharger => on(3, amps, 230, [{ lanes: 3, amps }]);
 const two = (amps: number): UsualCharger => on(2, amps, 230, [{ lanes: 2, amps }]);
 
-const EUROPE = [
-  one(10, 230),
-  one(16, 230),
-  one(29, 230),
-  one(32, 230),
-  two(16),
-  three(16),
-  three(24),
-  three(32),
-  // Rare, and only ever on three phases.
-  three(63),
-];
-const NORTH_AMERICA = [12, 15, 16, 24, 28, 30, 32, 40, 48, 72, 80].map((amps) => one(amps, 240));
-const JAPAN = [15, 16, 30].map((amps) => one(amps, 200));
+const MARKET_CHARGERS: Readonly<Record<Market, readonly UsualCharger[]>> = {
+  europe: [
+    one(10, 230),
+    one(16, 230),
+    one(29, 230),
+    one(32, 230),
+    two(16),
+    three(16),
+    three(24),
+    three(32),
+    // Rare, and only ever on three phases.
+    three(63),
+  ],
+  "north-america": [12, 15, 16, 24, 28, 30, 32, 40, 48, 72, 80].map((amps) => one(amps, 240)),
+  japan: [15, 16, 30].map((amps) => one(amps, 200)),
+};
 
 /** Chargers that are usual in a supply's part of the world. */
 export const usualChargers = (system: SupplyId): readonly UsualCharger[] =>
-  system === "100/200" ? JAPAN : system === "split-phase" || system === "208Y" ? NORTH_AMERICA : EUROPE;
+  MARKET_CHARGERS[supplySystem(system).market];
+
+/** What a class of car usually has: a plug-in or a motorcycle, a small car, any other. */
+const CLASS_CHARGERS: Readonly<Record<Market, Readonly<Record<"slow" | "small" | "other", UsualCharger>>>> = {
+  europe: { slow: one(16, 230), small: three(16), other: three(16) },
+  "north-america": { slow: one(16, 240), small: one(32, 240), other: one(48, 240) },
+  japan: { slow: one(15, 200), small: one(30, 200), other: one(30, 200) },
+};
 
 /** What a class of car usually has, where nobody knows. */
-export function chargerOf({ id }: CarClass, system: SupplyId): UsualCharger {
-  const all = usualChargers(system);
-  const slow = id === "plug-in" || id === "motorcycle";
-  if (system === "100/200") return all[slow ? 0 : 2]!;
-  if (all === NORTH_AMERICA) return one(slow ? 16 : id === "small" ? 32 : 48, 240);
-  return slow ? one(16, 230) : three(16);
-}
+export const chargerOf = ({ id }: CarClass, system: SupplyId): UsualCharger =>
+  CLASS_CHARGERS[supplySystem(system).market][
+    id === "plug-in" || id === "motorcycle" ? "slow" : id === "small" ? "small" : "other"
+  ];
+
+const MARKET_SPAN: Readonly<Record<Market, readonly UsualCharger[]>> = {
+  europe: [one(16, 230), one(32, 230), three(16), three(32)],
+  "north-america": [one(16, 240), one(48, 240)],
+  japan: [one(15, 200), one(30, 200)],
+};
 
 /** The ends between which chargers of a part of the world usually lie, phases among them: what an unknown one may be. */
 export const usualSpan = (system: SupplyId): readonly UsualCharger[] =>
-  system === "100/200"
-    ? [one(15, 200), one(30, 200)]
-    : system === "split-phase" || system === "208Y"
-      ? [one(16, 240), one(48, 240)]
-      : [one(16, 230), one(32, 230), three(16), three(32)];
+  MARKET_SPAN[supplySystem(system).market];
 
 /** What a stated power of a charger comes to, or what speaks against it. */
 export type FromPower =
@@ -85,7 +93,7 @@ const MOST_AC_KW = 22.5;
 const MOST_EVER_KW = 45;
 const LEAST_AMPS = 6;
 /** Most amps a charger of one phase takes (A): of more, papers mean three phases or direct current. */
-const MOST_ON_ONE: Readonly<Record<"europe" | "else", number>> = { europe: 40, else: 80 };
+const MOST_ON_ONE: Readonly<Record<Market, number>> = { europe: 40, "north-america": 80, japan: 80 };
 /** Fewest amps on each of three phases that any charger has: 8 kW (common practice). */
 const LEAST_ON_THREE = 12;
 
@@ -101,10 +109,10 @@ function unusual(kW: number, phases: 1 | 2 | 3 | undefined, system: SupplyId): F
   const all = usualChargers(system);
   const single = all[0]!;
   const volts = Math.round((single.kW * 1000) / single.limits[0]!.amps);
-  const european = all === EUROPE;
+  const { market } = supplySystem(system);
   const lanes = phases ?? 1;
   const amps = Math.round((kW * 1000) / (lanes * volts));
-  if (lanes > 1 && european && amps >= LEAST_ON_THREE)
+  if (lanes > 1 && market === "europe" && amps >= LEAST_ON_THREE)
     return { ok: true, charger: lanes === 3 ? three(amps) : two(amps) };
   const other = all.find((c) => lanesOf(c) !== lanes && fits(kW, c));
   if (lanes > 1)
@@ -115,7 +123,7 @@ function unusual(kW: number, phases: 1 | 2 | 3 | undefined, system: SupplyId): F
     return refuse(
       `${kW} kW is less than a car takes; accepted: from ${((LEAST_AMPS * volts) / 1000).toFixed(1)} kW`,
     );
-  if (amps > MOST_ON_ONE[european ? "europe" : "else"])
+  if (amps > MOST_ON_ONE[market])
     return refuse(
       `${kW} kW on ${phases === 1 ? "one phase" : "any phases"} contradict each other: ${kW} kW on one phase would be ${amps} A${other ? `; it is ${other.said}` : ""}, and the most there is on one is ${Math.max(...all.filter((c) => lanesOf(c) === 1).map((c) => c.kW)).toFixed(1)} kW`,
     );
@@ -127,9 +135,9 @@ const ELSEWHERE_VOLTS = 240;
 
 /** In Japan a 7.2 kW charger is one of 30 A, stated at 240 V: at 200 V it takes 6 kW. */
 function statedElsewhere(kW: number, system: SupplyId): FromPower | undefined {
-  if (system !== "100/200") return undefined;
+  if (supplySystem(system).market !== "japan") return undefined;
   const amps = Math.round((kW * 1000) / ELSEWHERE_VOLTS);
-  const known = JAPAN.find(({ limits }) => limits[0]!.amps === amps);
+  const known = MARKET_CHARGERS.japan.find(({ limits }) => limits[0]!.amps === amps);
   return known && kW > known.kW * (1 + ROUNDING)
     ? {
         ok: true,

@@ -3,30 +3,44 @@ import type { OutletTypeId } from "../../trade/outlets";
 import type { Outlet, RapidStation, Unit } from "../../things/parts";
 import { COMMON_STEPS } from "../../answers/steps";
 import { TETHERS, tradeOf } from "../../trade/sizes";
-import type { SupplyId, Tap } from "../../trade/supply";
+import { supplySystem, type Market, type SupplyId, type Tap } from "../../trade/supply";
 import type { Amps } from "../../trade/units";
 
 /** Usual things, made up from what is sold: whatever a household lacks is stood in for by one of these. */
 
-const AC_PLUG = { nec: "type1", iec: "type2", japan: "type1" } as const;
-const DC_PLUG = { nec: "ccs1", iec: "ccs2", japan: "chademo" } as const;
-
-const regionOf = (system: SupplyId): "nec" | "iec" | "japan" =>
-  system === "100/200" ? "japan" : tradeOf(system);
+const AC_PLUG: Readonly<Record<Market, ConnectorId>> = {
+  "north-america": "type1",
+  europe: "type2",
+  japan: "type1",
+};
+const DC_PLUG: Readonly<Record<Market, ConnectorId>> = {
+  "north-america": "ccs1",
+  europe: "ccs2",
+  japan: "chademo",
+};
 
 /** The plug that is usual in a region. */
 export const plugOf = (current: "AC" | "DC", system: SupplyId): ConnectorId =>
-  (current === "AC" ? AC_PLUG : DC_PLUG)[regionOf(system)];
+  (current === "AC" ? AC_PLUG : DC_PLUG)[supplySystem(system).market];
 
 /** Inlets that are usual in a region: a combined one, which takes the AC plug of its type as well, or two (Japan). */
-const INLETS_OF: Readonly<Record<"nec" | "iec" | "japan", readonly InletId[]>> = {
-  nec: ["ccs1"],
-  iec: ["ccs2"],
+const INLETS_OF: Readonly<Record<Market, readonly InletId[]>> = {
+  "north-america": ["ccs1"],
+  europe: ["ccs2"],
   japan: ["type1", "chademo"],
 };
 
 /** The inlets of a car nobody has described, in a region. */
-export const usualInlets = (system: SupplyId): readonly InletId[] => INLETS_OF[regionOf(system)];
+export const usualInlets = (system: SupplyId): readonly InletId[] => INLETS_OF[supplySystem(system).market];
+
+const WALL_SOCKETS: Readonly<Record<Market, OutletTypeId>> = {
+  "north-america": "nema-5-15",
+  europe: "cee-7",
+  japan: "nema-5-15",
+};
+
+/** The wall socket that is usual on a supply. */
+export const usualWallSocket = (system: SupplyId): OutletTypeId => WALL_SOCKETS[supplySystem(system).market];
 
 const point = (name: string, system: SupplyId, breakerAmps: Amps) => ({
   name,

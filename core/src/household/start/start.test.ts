@@ -1,12 +1,12 @@
 import { DEMO_GARAGES, fallowQuay, larchHollow } from "../demo";
 import { openLineup } from "../garage";
 import { cellOf, clockOfLineup, waySchema } from "../../answers/lineup";
-import { SUPPLY_IDS, type SupplyId } from "../../trade/supply";
+import { supplySystem, SUPPLY_IDS, type SupplyId } from "../../trade/supply";
 import { bare } from "../../tests/lineup";
 import { kept } from "../demo/kept";
-import { outletType } from "../../trade/outlets";
+import { feedOf, outletType } from "../../trade/outlets";
 import { idealCar, socket } from "../../tests/parts";
-import { plugOf, START_SETS, startLineup, startWays, usualPrice, worldOf } from ".";
+import { plugOf, START_SETS, startLineup, startWays, usualPrice, usualWallSocket, worldOf } from ".";
 
 const { session } = fallowQuay.paths[0]!.spec;
 const open = (garage: typeof fallowQuay, system?: SupplyId) =>
@@ -122,4 +122,9 @@ test("the world of a household is that of most of its outlets; its plugs are the
     "ccs2",
     "chademo",
   ]);
+});
+
+test("the usual wall socket of a supply is one the supply feeds, and posts have a socket in Europe alone", () => {
+  for (const system of SUPPLY_IDS) expect(feedOf(usualWallSocket(system), system)?.tap).toBe("single");
+  expect(SUPPLY_IDS.filter((id) => supplySystem(id).socketedPosts)).toEqual(["230/400", "it-230"]);
 });

@@ -1,6 +1,6 @@
 import type { FixedGauge, FlexibleGauge } from "../conductors";
 import type { OutletTypeId, Terminals } from "../outlets";
-import type { SupplyId } from "../supply";
+import { supplySystem, type SupplyId, type Trade } from "../supply";
 import type { Amps } from "../units";
 
 /** A circuit of its own that an electrician would lay for a car: its breaker, what hangs on it, what that may offer. */
@@ -67,7 +67,7 @@ export const CABLES: readonly { readonly amps: Amps; readonly gauge: FlexibleGau
   { amps: 63, gauge: "16 mm2" },
 ];
 /** Conductors of a unit's own cable, by the amps it may carry. */
-export const TETHERS: Readonly<Record<"nec" | "iec", readonly (readonly [Amps, FlexibleGauge])[]>> = {
+export const TETHERS: Readonly<Record<Trade, readonly (readonly [Amps, FlexibleGauge])[]>> = {
   nec: [
     [16, "12 AWG"],
     [24, "10 AWG"],
@@ -118,11 +118,10 @@ export function takesConductor({ mm2, awg }: Terminals, gauge: FixedGauge): bool
 }
 
 /** Conductors an electrician lays to a socket or a unit, smallest first; thinner ones are for lights. */
-export const LAID: Readonly<Record<"nec" | "iec", readonly FixedGauge[]>> = {
+export const LAID: Readonly<Record<Trade, readonly FixedGauge[]>> = {
   nec: ["12 AWG", "10 AWG", "8 AWG", "6 AWG", "4 AWG", "3 AWG", "2 AWG", "1 AWG"],
   iec: ["2.5 mm2", "4 mm2", "6 mm2", "10 mm2", "16 mm2", "25 mm2", "35 mm2"],
 };
 
 /** Which of the two trades lays the wires here. */
-export const tradeOf = (system: SupplyId): "nec" | "iec" =>
-  system === "split-phase" || system === "208Y" ? "nec" : "iec";
+export const tradeOf = (system: SupplyId): Trade => supplySystem(system).trade;

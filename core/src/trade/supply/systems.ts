@@ -22,8 +22,19 @@ export interface TapVolts {
   readonly delta?: true;
 }
 
+/** Where cars, plugs and chargers are sold alike. */
+export const MARKETS = ["north-america", "europe", "japan"] as const;
+export type Market = (typeof MARKETS)[number];
+
+/** Which of the two trades lays the wires: by the National Electrical Code, or by IEC 60364. */
+export type Trade = "nec" | "iec";
+
 export interface SupplySystem {
   readonly name: string;
+  readonly market: Market;
+  readonly trade: Trade;
+  /** Public posts have a socket, and the cable is one's own. */
+  readonly socketedPosts: boolean;
   readonly taps: Readonly<Partial<Record<Tap, TapVolts>>>;
   /** Share of the breaker a load may hold for hours: 0.8 under the NEC, 1 under IEC practice. */
   readonly continuousShare: 0.8 | 1;
@@ -49,24 +60,36 @@ const EN_50160 = within(230, 0.1);
 export const SUPPLY_SYSTEMS = {
   "split-phase": {
     name: "120/240 V split-phase",
+    market: "north-america",
+    trade: "nec",
+    socketedPosts: false,
     taps: { single: tap(1, 120, true, ansi(120)), high: tap(1, 240, false, ansi(240)) },
     continuousShare: 0.8,
     toleranceSource: SOURCES.ansi,
   },
   "208Y": {
     name: "208Y/120 V commercial",
+    market: "north-america",
+    trade: "nec",
+    socketedPosts: false,
     taps: { single: tap(1, 120, true, ansi(120)), high: tap(1, 208, false, ansi(208)) },
     continuousShare: 0.8,
     toleranceSource: SOURCES.ansi,
   },
   "230/400": {
     name: "230/400 V (TN or TT)",
+    market: "europe",
+    trade: "iec",
+    socketedPosts: true,
     taps: { single: tap(1, 230, true, EN_50160), three: tap(3, 230, true, EN_50160, "400 V three-phase") },
     continuousShare: 1,
     toleranceSource: SOURCES.en50160,
   },
   "it-230": {
     name: "230 V IT, no neutral",
+    market: "europe",
+    trade: "iec",
+    socketedPosts: true,
     taps: {
       single: tap(1, 230, false, EN_50160),
       three: {
@@ -79,6 +102,9 @@ export const SUPPLY_SYSTEMS = {
   },
   "100/200": {
     name: "100/200 V",
+    market: "japan",
+    trade: "iec",
+    socketedPosts: false,
     // 101 ± 6 V and 202 ± 20 V.
     taps: { single: tap(1, 100, true, [101, 6]), high: tap(1, 200, false, [202, 20]) },
     continuousShare: 1,
