@@ -398,6 +398,15 @@ describe("the field", () => {
     expect(document.querySelector("#field-readout")!.textContent).toMatch(said);
   });
 
+  test("what varies in names or in lanes is no axis, and neither is what this way does not have", () => {
+    render(<Shown />);
+    const axes = [...screen.getByLabelText<HTMLSelectElement>("Across: quantity").options].map(
+      ({ value }) => value,
+    );
+    for (const never of ["conductor", "lanes", "lead", "station", "cable"]) expect(axes).not.toContain(never);
+    expect(axes).toEqual(expect.arrayContaining(["unit", "volts", "breaker", "charger", "start", "target"]));
+  });
+
   test("ends out of range are named, and nothing is asked", () => {
     render(<Shown />);
     ends("Across", "unit", "2", "30");

@@ -255,6 +255,17 @@ describe("solving", () => {
     expect((await whole()).cells[at]![1]).not.toBe(before);
   });
 
+  test("another garage is solved anew, the same question of the same one is not", async () => {
+    const draft = lineupDraftOf(saved, null);
+    solveLineup(fallowQuay, draft);
+    const first = await whole();
+    solveLineup(fallowQuay, draft);
+    expect(solved()).toBe(first);
+    const tidied = { ...fallowQuay };
+    solveLineup(tidied, draft);
+    expect((await whole()).garage).toBe(tidied);
+  });
+
   test("what is asked and cannot be is named by its field, and no cell is made up", () => {
     const draft = lineupDraftOf(saved, null);
     solveLineup(fallowQuay, { ...draft, dayKm: -1, session: { ...session, toSoc: 0.1, fromSoc: 0.5 } });

@@ -298,6 +298,11 @@ test("a membership of 6 a month at 20 % off 0.50: where it pays, in how many mon
   expect(document.querySelector(".says")!.textContent).toBe(
     "It pays from 60.0 kWh a month. On your months it pays in 6 of 12, and the year costs €18.00 less with it.",
   );
+  // Bars are of the most that any month takes.
+  const bars = [...document.querySelectorAll<HTMLElement>(".months [style*=height]")].map(
+    ({ style }) => style.height,
+  );
+  expect(bars).toEqual([...Array<string>(6).fill("100%"), ...Array<string>(6).fill("50%")]);
   const told = [...document.querySelectorAll(".months small")].map((small) => small.textContent);
   expect(told).toEqual([...Array<string>(6).fill("pays"), ...Array<string>(6).fill("no")]);
 });

@@ -5,7 +5,7 @@ import { flatTariff, type Tariff } from "@kettleback/core";
 import { writeAs } from "../format/manner";
 import type { Answered, Charging } from "../solve/answer";
 import { moneyStoreOf, type MoneyDraft } from "../state/money";
-import { flat, plainAnswered, post, type PlainAsked } from "../tests/plain";
+import { flat, plain, plainAnswered, post, type PlainAsked } from "../tests/plain";
 import { Elements } from "./Elements";
 import { firstMoney } from "./first";
 import Fuel from "./Fuel";
@@ -112,6 +112,23 @@ describe("when to charge, with cheap hours from 23:00 to 06:00 and the car wante
     fireEvent.click(screen.getByLabelText(/^Start at once/));
     fireEvent.click(screen.getByRole("button", { name: "Back to the cheapest hours" }));
     expect(says("When to charge")).toMatch(/^Cheapest hours/);
+  });
+
+  test("a lowered current is set where it can be: on the unit that has steps, or in the car that has a setting", async () => {
+    const gentlest = async (asked: PlainAsked) => {
+      document.body.innerHTML = "";
+      await shown(asked);
+      fireEvent.click(screen.getByLabelText(/^Gentlest/));
+      return screen.getByLabelText("Timers to set").textContent;
+    };
+    // 6 A take 8 h 5 min of the 13.
+    expect(await gentlest({ unit: { ...post(10), steps: [6, 10] } as never })).toMatch(
+      / at 6 A, set on the box$/,
+    );
+    const car = { ...plain, charger: { ...plain.charger, settable: true } };
+    expect(await gentlest({ car, unit: { ...post(10), steps: [10] } as never })).toMatch(
+      / at 6 A, set in the Plain$/,
+    );
   });
 
   test("the prices of the hours stand over them, the cheapest marked", async () => {
@@ -377,6 +394,30 @@ describe("the price list, changed", () => {
     expect(tariff.elements[0]!.restrictions).toEqual(restrictions);
     type(label, "");
     expect(tariff.elements[0]!.restrictions).toBeUndefined();
+  });
+
+  test.each([
+    ["from kWh taken, kWh", "10000", "10001"],
+    ["from minutes after plugging in, min", "525600", "525601"],
+    ["below power, kW", "0", "-1"],
+    ["from amps chosen at the post, A", "600", "601"],
+  ])("%s takes %s, and marks %s as wrong", (label, most, over) => {
+    open(flatTariff("x", 0.3));
+    const wrong = () => screen.getByLabelText(label).getAttribute("aria-invalid");
+    type(label, most);
+    expect(wrong()).toBe("false");
+    type(label, over);
+    expect(wrong()).toBe("true");
+  });
+
+  test("a line that always holds says so, and one by its days and dates names them", () => {
+    const when = () => document.querySelector(".element-when")!.textContent;
+    open(flatTariff("x", 0.3));
+    expect(when()).toBe("always");
+    type("from the day", "2026-12-01");
+    expect(tariff.elements[0]!.restrictions).toEqual({ start_date: "2026-12-01" });
+    expect(screen.getByLabelText<HTMLInputElement>("from the day").value).toBe("1 Dec 2026");
+    expect(when()).not.toBe("always");
   });
 
   test("amps chosen at the post are beside OCPI's own, and go without a trace", () => {
