@@ -20,6 +20,7 @@ import FieldView from "./FieldView";
 import { QuickWay } from "./QuickWay";
 import { plain } from "../tests/plain";
 import { propsOf } from "./tests/known";
+import { rowsOf } from "../tests/tables";
 
 /** Fields that were asked for: a test answers when it likes. */
 interface Asked {
@@ -48,10 +49,6 @@ const type = (label: string, text: string) => {
   fireEvent.change(field, { target: { value: text } });
   fireEvent.blur(field);
 };
-const texts = (element: Element): string[] =>
-  [...element.querySelectorAll("th, td")].map((cell) => cell.textContent!.trim());
-const rowsOf = (label: string): string[][] =>
-  within(screen.getByLabelText(label)).getAllByRole("row").slice(1).map(texts);
 
 beforeEach(() => {
   writeAs({});

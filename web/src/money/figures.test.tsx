@@ -12,6 +12,7 @@ import LeadBench from "./LeadBench";
 import Memberships from "./Memberships";
 import PaybackView from "./PaybackView";
 import Receipt from "./Receipt";
+import { texts } from "../tests/tables";
 
 jest.mock("react-router-dom", () => ({ useNavigate: () => () => undefined }));
 
@@ -34,8 +35,6 @@ const answered = (garage: Garage, id = "fq-path-curlew-slip"): Answered & Chargi
   if (found.kind !== "charging") throw new Error(id);
   return found;
 };
-const texts = (element: Element): string[] =>
-  [...element.querySelectorAll("th, td")].map((cell) => cell.textContent!.trim());
 
 beforeEach(() => {
   jest.useRealTimers();

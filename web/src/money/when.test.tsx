@@ -12,6 +12,7 @@ import Fuel from "./Fuel";
 import { HourlyPrices } from "./HourlyPrices";
 import { Live } from "./Live";
 import When from "./When";
+import { texts } from "../tests/tables";
 
 interface Drawn {
   readonly data: { readonly datasets: { readonly data: { x: number; y: number }[] }[] };
@@ -36,8 +37,6 @@ jest.mock("../shell/DocumentFile", () => ({
   saveAs: (name: string, text: string) => void mockSaved.push({ name, text }),
 }));
 
-const texts = (element: Element): string[] =>
-  [...element.querySelectorAll("th, td")].map((cell) => cell.textContent!.trim());
 const settle = () => act(() => new Promise((done) => setTimeout(done, 40)));
 const says = (label: string) => screen.getByLabelText(label).querySelector(".says")!.textContent;
 

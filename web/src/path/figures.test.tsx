@@ -1,5 +1,5 @@
 /** @jest-environment jsdom */
-import { act, fireEvent, render, screen, within } from "@testing-library/react";
+import { act, fireEvent, render, screen } from "@testing-library/react";
 import type { ReactNode } from "react";
 import { pathOf, stepTable, type Car } from "@kettleback/core";
 import { writeAs } from "../format/manner";
@@ -8,7 +8,7 @@ import type { Answered, Charging } from "../solve/answer";
 import { useSolve } from "../solve/store";
 import type { Draft } from "../state/draft";
 import { useGarage } from "../state/garage";
-import { flat, plain, plainAnswered, plainGarage, post, type PlainAsked } from "../tests/plain";
+import { flat, plain, plainAnswered, plainGarage, post, rapid, type PlainAsked } from "../tests/plain";
 import { Cheaper } from "./Cheaper";
 import ClockPlot from "./Clock";
 import Flow from "./Flow";
@@ -17,6 +17,7 @@ import { askedOf, carWith, KnownFigure } from "./KnownFigure";
 import { LinkPanel } from "./LinkPanel";
 import { OnPaper } from "./OnPaper";
 import Steps from "./Steps";
+import { rowsOf } from "../tests/tables";
 
 jest.mock("react-router-dom", () => ({
   Link: ({ to, children }: { to: string; children: ReactNode }) => <a href={to}>{children}</a>,
@@ -51,10 +52,6 @@ jest.mock("react-chartjs-2", () => ({
 }));
 jest.mock("chartjs-chart-sankey", () => ({ Flow: { id: "flow" }, SankeyController: { id: "sankey" } }));
 
-const texts = (element: Element): string[] =>
-  [...element.querySelectorAll("th, td")].map((cell) => cell.textContent!.trim());
-const rowsOf = (label: string): string[][] =>
-  within(screen.getByLabelText(label)).getAllByRole("row").slice(1).map(texts);
 const settle = () => act(() => new Promise((done) => setTimeout(done, 20)));
 const asideOf = (of: Answered & Charging, change: Partial<Aside> = {}): Aside => ({
   plan: of.plan,
@@ -113,19 +110,7 @@ describe("the losses of a session known by hand", () => {
         tap: "three",
         circuit: { breakerAmps: 200, otherLoadAmps: 0 },
       } as never,
-      unit: {
-        kind: "rapid",
-        name: "station",
-        lanes: 1,
-        maxW: 50_000,
-        maxAmps: 200,
-        maxVolts: 500,
-        shared: false,
-        rectifierEfficiency: 0.95,
-        steps: [],
-        standingW: 0,
-        output: { kind: "tethered", connector: "ccs2", lengthM: 0.5, gauge: "35 mm2" },
-      },
+      unit: rapid,
     });
     // 10,003 Wh at its output are 10,530 before its rectifier.
     expect(document.body.textContent).toMatch(

@@ -15,7 +15,7 @@ export const plain: Car = {
   whPerKm: 100,
   ownDrawW: 0,
 };
-export const THICK = "35 mm2";
+const THICK = "35 mm2";
 /** A tariff of one price a kWh. */
 export const flat = (price: number) => ({
   name: "flat",
@@ -41,6 +41,21 @@ export const post = (maxAmps: number): Way["unit"] => ({
   standingW: 0,
   output: { kind: "tethered", connector: "type2", lengthM: 0.5, gauge: THICK },
 });
+
+/** A station of 50 kW at its own output, which loses a twentieth before it. */
+export const rapid: Way["unit"] = {
+  kind: "rapid",
+  name: "station",
+  lanes: 1,
+  maxW: 50_000,
+  maxAmps: 200,
+  maxVolts: 500,
+  shared: false,
+  rectifierEfficiency: 0.95,
+  steps: [],
+  standingW: 0,
+  output: { kind: "tethered", connector: "ccs2", lengthM: 0.5, gauge: THICK },
+};
 
 const kept = <T>(id: string, spec: T, parentId: string | null = null) => ({ id, version: 1, parentId, spec });
 

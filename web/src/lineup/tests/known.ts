@@ -2,7 +2,7 @@ import { cellOf, clockOfLineup, type Cell, type DistanceUnit, type Way } from "@
 import { fallowQuay } from "@kettleback/core/demo";
 import type { SolvedLineup } from "../../solve/lineup";
 import { lineupDraftOf, type LineupDraft } from "../../state/lineup";
-import { bay, flat, plain, post, THICK } from "../../tests/plain";
+import { bay, flat, plain, post, rapid } from "../../tests/plain";
 import type { ViewProps } from "../view";
 
 const base = {
@@ -28,19 +28,7 @@ const WAYS: readonly Way[] = [
     ...base,
     name: "Rapid",
     outlet: { ...bay(200), tap: "three" } as Way["outlet"],
-    unit: {
-      kind: "rapid",
-      name: "station",
-      lanes: 1,
-      maxW: 50_000,
-      maxAmps: 200,
-      maxVolts: 500,
-      shared: false,
-      rectifierEfficiency: 0.95,
-      steps: [],
-      standingW: 0,
-      output: { kind: "tethered", connector: "ccs2", lengthM: 0.5, gauge: THICK },
-    },
+    unit: rapid,
     tariff: flat(0.6),
     limitMinutes: 6,
   },
