@@ -105,7 +105,9 @@ test("below a hundred watts are watts, from there on kilowatts; so with watt-hou
 });
 
 test("what is shown of an amount is the amount that its text says", () => {
-  for (const w of [0.4, 99.4, 100.4, 1_234.5, 9_994, 9_996, 12_345, 99_960, 123_456, -4_321])
+  for (const w of [
+    0.4, 99.4, 100.4, 1_234.5, 8_575, 1_005, 9_994, 9_996, 12_345, 12_350, 99_960, 123_456, -4_321,
+  ])
     for (const [figure, shown] of [
       [powerFigure, shownPower],
       [energyFigure, shownEnergy],

@@ -48,7 +48,9 @@ const readableDigits = (n: number): number => (Math.abs(n) < 10 ? 2 : Math.abs(n
 
 /** Three significant figures or thereabouts: 1.81, 12.1, 131. */
 const readable = (n: number): string => decimals(n, readableDigits(n));
-const rounded = (n: number, digits: number): number => Math.round(n * 10 ** digits) / 10 ** digits;
+/** Rounded as the formatter does, by its digits: 8.575 is 8.58, though times a hundred it lies a trifle below 857.5. */
+const rounded = (n: number, digits: number): number =>
+  Math.round(Number((n * 10 ** digits).toPrecision(14))) / 10 ** digits;
 
 /** A number for a working: the digits its place in the sum asks for, so that it can be checked by hand. */
 export const worked = (n: number, digits: number): string => significant(digits).format(n);
@@ -61,12 +63,12 @@ export const shownPower = (w: Watts | number): number =>
   Math.abs(w) < 100 ? Math.round(w) : 1000 * rounded(w / 1000, readableDigits(w / 1000));
 export const shownEnergy: (wh: WattHours | number) => number = shownPower;
 export const shownKm = (km: Kilometres, unit: DistanceUnit): Kilometres =>
-  toKm(Math.round(fromKm(km, unit)), unit);
+  toKm(rounded(fromKm(km, unit), 0), unit);
 export const shownSpeed = (kmPerHour: number, unit: DistanceUnit): number => {
   const speed = fromKm(kmPerHour, unit);
   return toKm(rounded(speed, readableDigits(speed)), unit);
 };
-export const shownShare = (share: number): number => Math.round(100 * share) / 100;
+export const shownShare = (share: number): number => rounded(100 * share, 0) / 100;
 
 /** Power: a rate, in kW, or in W below a hundred. */
 export const powerFigure = (w: Watts | number): Figure =>

@@ -36,20 +36,7 @@ jest.mock("react-chartjs-2", () => ({
   Line: (props: Omit<Drawn, "kind">) => given("line")(props),
   Bar: (props: Omit<Drawn, "kind">) => given("bar")(props),
 }));
-/** A simulated page has no heights: every row is in view. */
-jest.mock("@tanstack/react-virtual", () => ({
-  useVirtualizer: ({ count }: { count: number }) => ({
-    getTotalSize: () => 40 * count,
-    getVirtualItems: () =>
-      Array.from({ length: count }, (_, index) => ({
-        index,
-        key: index,
-        start: 40 * index,
-        end: 40 * index + 40,
-        size: 40,
-      })),
-  }),
-}));
+jest.mock("@tanstack/react-virtual", () => jest.requireActual<object>("./tests/allRows"));
 
 const settle = () => act(() => new Promise((done) => setTimeout(done, 20)));
 

@@ -211,3 +211,11 @@ test("the table of quantities has the ones the trade steps through", () => {
     ]),
   );
 });
+
+test("no size at all is nothing that charges", () => {
+  expect(step(hall, "cable", [])).toMatchObject({
+    rows: [],
+    enough: null,
+    says: "Nothing would charge at any of these sizes.",
+  });
+});

@@ -60,9 +60,9 @@ const unsafe = ({ cell }: VaryRow): boolean => cell.kind === "charging" && cell.
 function verdictOf(id: QuantityId, rows: readonly VaryRow[]): Pick<Vary, "enough" | "says"> {
   const borne = rows.filter((row) => !unsafe(row));
   const { enough, says } = helpsUpTo(id, rows);
-  const named =
-    enough ?? rows.findIndex((row) => storedW(row) >= Math.max(...rows.map(storedW)) * (1 - WORTH));
-  if (!unsafe(rows[named]!) || !borne.some((row) => storedW(row) > 0)) return { enough, says };
+  const most = Math.max(...rows.map(storedW));
+  const named = rows[enough ?? rows.findIndex((row) => storedW(row) >= most * (1 - WORTH))];
+  if (!named || !unsafe(named) || !borne.some((row) => storedW(row) > 0)) return { enough, says };
   const over = rows.filter(unsafe);
   const inOneRun = rows.indexOf(over.at(-1)!) - rows.indexOf(over[0]!) === over.length - 1;
   const listed =

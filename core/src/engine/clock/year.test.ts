@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { IANAZone } from "luxon";
-import { clockOf } from ".";
+import { clockOf, localTimeProblem } from ".";
 import { law } from "../../tests/law";
 import { changesIn, offsetAt } from "./year";
 
@@ -78,3 +78,13 @@ test("the nights of a year ask the zone no more than a few nights do", () => {
   expect(nights.filter((hours) => Math.abs(hours - 37 / 3) < 1e-9)).toHaveLength(1);
   expect(nights.filter((hours) => Math.abs(hours - 43 / 3) < 1e-9)).toHaveLength(1);
 });
+
+test.each(["0100-01-01T10:00", "0099-06-01T10:00", "9999-12-31T23:59"])(
+  "%s is a session's time or none at all, and breaks nothing",
+  (pluggedInAt) => {
+    for (const zone of ZONES)
+      if (localTimeProblem(pluggedInAt, zone) === undefined)
+        expect(clockOf({ pluggedInAt, neededBy: "07:30" }, zone).departure).toBeGreaterThan(0);
+    expect(localTimeProblem("0100-01-01T10:00", "UTC")).toBeUndefined();
+  },
+);

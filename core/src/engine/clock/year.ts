@@ -25,9 +25,13 @@ function changeBetween(zone: IANAZone, from: number, to: number): number {
 /** Less than lies between any two changes of a zone: some put their clocks back for the month of fasting alone. */
 const STRIDE = 7 * DAY;
 
+/** Where a year of universal time begins (ms since 1970). Date.UTC takes the years below 100 for those of its own century. */
+const beginOf = (year: number): number => new Date(0).setUTCFullYear(year, 0, 1);
+const yearAt = (ms: number): number => new Date(ms).getUTCFullYear();
+
 /** The offsets of a zone over a year of universal time: the one it begins with, then each change. */
 function made(zone: IANAZone, year: number): readonly Change[] {
-  const [from, to] = [Date.UTC(year, 0), Date.UTC(year + 1, 0)];
+  const [from, to] = [beginOf(year), beginOf(year + 1)];
   const changes: Change[] = [{ fromMs: from, minutes: zone.offset(from) }];
   for (let at = from; at < to; at += STRIDE) {
     const end = Math.min(at + STRIDE, to);
@@ -44,9 +48,8 @@ function made(zone: IANAZone, year: number): readonly Change[] {
 const MOST_YEARS = 500;
 const years = new Map<string, readonly Change[]>();
 
-/** The offsets of a zone over the year of universal time a moment lies in. Worked out once a zone and year. */
-function yearOf(zoneName: string, ms: number): readonly Change[] {
-  const year = new Date(ms).getUTCFullYear();
+/** The offsets of a zone over a year of universal time. Worked out once a zone and year. */
+function yearOf(zoneName: string, year: number): readonly Change[] {
   const key = `${zoneName} ${year}`;
   const known = years.get(key);
   if (known) return known;
@@ -61,15 +64,15 @@ function yearOf(zoneName: string, ms: number): readonly Change[] {
  * @example offsetAt("Europe/Dublin", Date.UTC(2026, 6, 1)) // 60
  */
 export const offsetAt = (zoneName: string, ms: number): number =>
-  yearOf(zoneName, ms).findLast(({ fromMs }) => fromMs <= ms)!.minutes;
+  yearOf(zoneName, yearAt(ms)).findLast(({ fromMs }) => fromMs <= ms)!.minutes;
 
 /** The changes of a zone after a moment up to another (ms since 1970), in order. */
 export function changesIn(zoneName: string, fromMs: number, toMs: number): Change[] {
   const found: Change[] = [];
   let minutes = offsetAt(zoneName, fromMs);
-  const last = new Date(toMs).getUTCFullYear();
-  for (let year = new Date(fromMs).getUTCFullYear(); year <= last; year++)
-    for (const change of yearOf(zoneName, Date.UTC(year, 6))) {
+  const last = yearAt(toMs);
+  for (let year = yearAt(fromMs); year <= last; year++)
+    for (const change of yearOf(zoneName, year)) {
       // A year begins with an offset; only another than the one before is a change.
       if (change.fromMs > fromMs && change.fromMs <= toMs && change.minutes !== minutes) {
         found.push(change);
