@@ -4,7 +4,7 @@ import {
   pathOf,
   planOf,
   type Circuit,
-  type FieldSpec,
+  type SweepSpec,
   type Plan,
   type QuantityId,
 } from "@kettleback/core";
@@ -47,17 +47,17 @@ const KW = [70, 120, 150, 146, 130, 112, 95, 78, 60, 38, 14, 4];
 export const coldRapid = (): Plan => {
   const plan = planNamed("Curlew on the ferry rapid");
   const acceptance = PERCENT.map((percent, i) => ({ soc: percent / 100, watts: KW[i]! * 1000 }));
-  if (plan.unit.kind !== "rapid") throw new Error("the ferry's station");
+  if (plan.evse.kind !== "rapid") throw new Error("the ferry's station");
   return {
     ...plan,
     car: { ...plan.car, battery: { ...plan.car.battery, acceptance } },
-    unit: { ...plan.unit, maxW: 150_000, maxAmps: 375, shared: false },
+    evse: { ...plan.evse, maxW: 150_000, maxAmps: 375, shared: false },
     session: { ...plan.session, fromSoc: 0.1, toSoc: 0.9, batteryC: -8, heatingW: 4_000, neededBy: null },
   };
 };
 
 /** Fields people look at, with the ratio to a loop over whole plans they are held to; none where every point needs its losses. */
-export function fields(): { what: string; plan: Plan; spec: FieldSpec; least?: number }[] {
+export function sweeps(): { what: string; plan: Plan; spec: SweepSpec; least?: number }[] {
   const plan = planNamed("Curlew at the harbour with the wrong cable");
   const axis = (quantity: QuantityId, from: number, to: number) => ({ quantity, from, to, count: 40 });
   return [

@@ -3,7 +3,7 @@ import {
   axisValue,
   clockOfPlan,
   compile,
-  fieldOf,
+  sweepOf,
   isRefusal,
   ladder,
   pathOf,
@@ -13,7 +13,7 @@ import {
   type Circuit,
   type State,
 } from "@kettleback/core";
-import { circuitOf, coldRapid, demoPlans, fields, planNamed, taperingNight } from "./cases";
+import { circuitOf, coldRapid, demoPlans, sweeps, planNamed, taperingNight } from "./cases";
 import { Limits } from "./limits";
 import { perSecond, round } from "./rate";
 import { fewest, marchAc, marchRapid, type Told } from "./rival";
@@ -40,7 +40,7 @@ function race(what: string, core: () => void, rival: (steps: number) => Told, ex
 }
 
 console.log("Whole plans on AC: path, session, ledger, bill, range, the session's clock made once");
-for (const plan of demoPlans.filter((p) => p.unit.kind !== "rapid")) {
+for (const plan of demoPlans.filter((p) => p.evse.kind !== "rapid")) {
   const clock = clockOfPlan(plan);
   const rate = perSecond(() => solvePlan(plan, clock));
   console.log(`  ${plan.name}: ${round(rate)} a second`);
@@ -106,14 +106,14 @@ console.log(`Compiled: ${round(perSecond(() => compile(path)))} a second`);
   console.log(`What would lift it: ${(1000 / rate).toFixed(2)} ms a ladder`);
 }
 
-for (const { what, plan, spec, least } of fields()) {
+for (const { what, plan, spec, least } of sweeps()) {
   const clock = clockOfPlan(plan);
   const [x, y] = [quantityOf(spec.x.quantity), quantityOf(spec.y.quantity)];
   const points = spec.x.count * spec.y.count;
   const own =
     points *
     perSecond(() => {
-      const row = fieldOf(plan, spec, clock);
+      const row = sweepOf(plan, spec, clock);
       for (let j = 0; j < spec.y.count; j++) row(j);
     });
   // As well written as can be over whole plans: the clock made once, a row's plan made once.
@@ -126,7 +126,7 @@ for (const { what, plan, spec, least } of fields()) {
       }
     });
   console.log(
-    `A field, ${what}: ${round(own)} points a second, ${(own / loop).toFixed(1)} × a loop over whole plans`,
+    `A sweep, ${what}: ${round(own)} points a second, ${(own / loop).toFixed(1)} × a loop over whole plans`,
   );
   if (least) limits.atLeast(`field against a loop over whole plans, ${what}`, own / loop, least);
 }

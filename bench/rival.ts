@@ -34,7 +34,7 @@ export function marchAc(circuit: Circuit, levelW: number, from: number, to: numb
   const { a, b, c } = conversion;
   const slope = 1 - b;
   const k = pack.ohms / (pack.emptyVolts * pack.emptyVolts);
-  const volts = way!.lanes * way!.volts;
+  const volts = way!.phases * way!.volts;
   const loss = way!.conductors * ohms;
   const energy = h * pack.usableWh;
   let [hours, wall] = [0, 0];

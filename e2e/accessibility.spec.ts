@@ -48,7 +48,7 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
     await page.getByRole("heading", { name: "Ferry rapid, left" }).waitFor();
   },
   "words, and one where it stands": async (page) => {
-    await page.getByRole("button", { name: "lane: what it means" }).click();
+    await page.getByRole("button", { name: "phase: what it means" }).click();
     await page.getByRole("link", { name: "all words" }).click();
     await page.getByRole("heading", { name: "Words" }).waitFor();
   },
@@ -111,7 +111,7 @@ const LINEUP: typeof SCREENS = {
   "line-up, vary": lineup("Vary one thing", (page) =>
     page.getByRole("region", { name: /^Sizes of/ }).waitFor(),
   ),
-  "line-up, field": lineup("The field", async (page) => {
+  "line-up, vary two": lineup("Vary two", async (page) => {
     await page.getByRole("button", { name: "Work it out" }).click();
     await page.locator("canvas").waitFor();
   }),

@@ -32,7 +32,7 @@ testEmpty(
     await choose("A kWh costs you, EUR", "0.31");
     await page.getByRole("button", { name: "Show me the answer" }).focus();
     await page.keyboard.press("Enter");
-    await expect(answer(page, /What flows/)).toContainText("10 A on 1 lane");
+    await expect(answer(page, /What flows/)).toContainText("10 A on 1 phase");
     await expect(answer(page, /Ready at|Not in time/)).toBeVisible();
     expect(await interactions()).toBeGreaterThan(5);
     expect(await interactions()).toBeLessThanOrEqual(MOST);

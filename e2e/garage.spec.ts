@@ -73,7 +73,7 @@ test("a car from its papers: a contradiction is named, then what they say is tak
   await expect(page.getByRole("img", { name: /3 × 16 A; battery 59.4 kWh/ })).toBeVisible();
   await page.getByRole("link", { name: "What goes with what" }).click();
   await page.getByRole("button", { name: "Open Whimbrel at Co-op hall, post bay" }).click();
-  await expect(answer(page, /What flows/)).toContainText("16 A on 3 lanes");
+  await expect(answer(page, /What flows/)).toContainText("16 A on 3 phases");
   await expect(page.getByRole("region", { name: "What it hangs on" })).toContainText("The battery");
 });
 
@@ -122,7 +122,7 @@ test("what is printed on a plate is read, held against itself, and saved as a th
   const text = page.getByLabel("What is printed on it, as it stands there");
   await text.fill("7.4kW 230 V 16 A 1~");
   await expect(page.getByRole("alert")).toContainText(
-    "7.40 kW is printed, yet one lane of 16 A at 230 V make 3.68 kW",
+    "7.40 kW is printed, yet one phase of 16 A at 230 V make 3.68 kW",
   );
   await text.fill("Mode 2 IC-CPD 230V~ 6/8/10/13 A Type 2 BS 1363 serial 99");
   await expect(page.getByText("Not read: serial, 99")).toBeVisible();
@@ -132,5 +132,5 @@ test("what is printed on a plate is read, held against itself, and saved as a th
   await expect(form.getByLabel("Most it offers")).toHaveValue("13");
   await form.getByRole("button", { name: "Save" }).click();
   await page.getByRole("link", { name: /Portable units/ }).click();
-  await expect(page.getByRole("img", { name: /steps 6, 8, 10, 13 A, one lane, Type 2/ })).toBeVisible();
+  await expect(page.getByRole("img", { name: /steps 6, 8, 10, 13 A, one phase, Type 2/ })).toBeVisible();
 });

@@ -73,15 +73,15 @@ test("the cable's rating is varied, and the size at which it stops helping is re
   await expect(region.getByRole("row", { name: /^80 %/ })).toBeVisible();
 });
 
-test("a field is cancelled midway, finished, read by arrow keys, and goes out as CSV", async ({ page }) => {
+test("a sweep is cancelled midway, finished, read by arrow keys, and goes out as CSV", async ({ page }) => {
   await openRoom(page);
   await pick(page, "Car in view", "Curlew");
-  await view(page, "The field");
+  await view(page, "Vary two");
   await pick(page, "Way", "Rapid, 350 kW");
   await pick(page, "Show", "cost of the session");
   await pick(page, "Points a side", "200");
   await page.getByRole("button", { name: "Work it out" }).click();
-  await page.getByRole("progressbar", { name: "Working out the field" }).waitFor();
+  await page.getByRole("progressbar", { name: "Working it out" }).waitFor();
   await page.getByRole("button", { name: "Cancel" }).click();
   await expect(page.getByText("Cancelled; nothing was kept.")).toBeVisible();
   await expect(page.locator("canvas")).toHaveCount(0);
@@ -93,7 +93,7 @@ test("a field is cancelled midway, finished, read by arrow keys, and goes out as
   await pick(page, "Show", "power into the battery");
   await pick(page, "Points a side", "50");
   await page.getByRole("button", { name: "Work it out" }).click();
-  const field = page.getByRole("application", { name: /^The field/ });
+  const field = page.getByRole("application", { name: /^Vary two/ });
   await field.waitFor();
   const readout = page.locator("#field-readout");
   const before = await readout.textContent();
@@ -196,7 +196,7 @@ testAlone(
     await wayButton(page, /^Wallbox, 3 × 16 A/).click();
     await page.getByRole("button", { name: "Open in the Path" }).click();
     await expect(page.locator(".trying")).toContainText("Tried out: Wallbox, 3 × 16 A");
-    await expect(verdict(page)).toContainText("16 A on three lanes");
+    await expect(verdict(page)).toContainText("16 A on three phases");
     await page.getByRole("button", { name: "Save as…" }).click();
     await page.getByLabel("Name of the path").fill("A wallbox of our own");
     await page.getByRole("button", { name: "Save", exact: true }).click();

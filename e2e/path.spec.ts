@@ -2,10 +2,10 @@ import { answer, expect, pick, test, testAlone, verdict } from "./application";
 
 test("the answer changes with the cable: the right one doubles the power", async ({ page }) => {
   await pick(page, "Saved paths", "Curlew at the harbour with the wrong cable");
-  await expect(verdict(page)).toContainText("The cable is the narrowest link: 16 A on one lane");
+  await expect(verdict(page)).toContainText("The cable is the narrowest link: 16 A on one phase");
   await expect(answer(page, /From the wall/)).toContainText("3.69 kW");
   await expect(
-    page.getByRole("button", { name: /thin three-phase cable.*2 of its lanes run empty/ }),
+    page.getByRole("button", { name: /thin three-phase cable.*2 of its phases run empty/ }),
   ).toBeVisible();
 
   await pick(page, "Cable", "plain single-phase cable");
@@ -155,7 +155,7 @@ test("a setting the figures count on is said, who makes it, and what would flow 
   // Set by hand it is what flows, be it too much.
   await page.getByRole("button", { name: /charging unit, Siskin’s box/ }).click();
   await page.getByLabel("Set on the unit").selectOption("12");
-  await expect(answer(page, /What flows/)).toContainText("12 A on 1 lane");
+  await expect(answer(page, /What flows/)).toContainText("12 A on 1 phase");
   await expect(page.getByRole("region", { name: "Cautions" })).toContainText("with 2 A of other loads");
 });
 

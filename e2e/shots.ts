@@ -83,12 +83,12 @@ const SHOTS: readonly Shot[] = [
     ready: inView("Siskin"),
   },
   {
-    file: "line-up-field",
+    file: "line-up-sweep",
     at: "line-up",
     height: 900,
     ready: async (page) => {
       await inView("Curlew")(page);
-      await page.getByRole("button", { name: "The field" }).click();
+      await page.getByRole("button", { name: "Vary two" }).click();
       await page.getByLabel("Way", { exact: true }).selectOption({ label: "Co-op hall, post bay" });
       await page.getByRole("button", { name: "Work it out" }).click();
       await page.locator("canvas[data-drawn=true]").waitFor();

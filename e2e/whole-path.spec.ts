@@ -22,7 +22,7 @@ testAlone(
     const table = page.getByRole("region", { name: "Table of current steps" });
     await expect(table.getByRole("row", { name: /^6 A/ })).toContainText("1.0 W/m");
     await table.getByRole("button", { name: "Set 6 A" }).click();
-    await expect(answer(page, /What flows/)).toContainText("6 A on 1 lane");
+    await expect(answer(page, /What flows/)).toContainText("6 A on 1 phase");
     await expect(cautions).toContainText("It gives off 1.0 W a metre");
     await expect(cautions).not.toContainText("An extension lead at 10 A");
 
@@ -41,7 +41,7 @@ testAlone("a marking is read, a pretending face is named, and the cable is saved
   await page.getByRole("link", { name: "Garage" }).click();
   await page.getByRole("link", { name: "Read a cable" }).click();
   await page.getByLabel("What is printed on it").fill("H07BZ5-F 3G6 + 1×0,5");
-  await expect(page.locator(".reading")).toContainText("One lane, 32 A");
+  await expect(page.locator(".reading")).toContainText("One phase, 32 A");
   await page.getByLabel("I have not looked").uncheck();
   await expect(page.getByRole("alert")).toContainText("three-phase face on a three-core cable");
   await expect(page.locator(".reading")).toContainText("Harbour post");

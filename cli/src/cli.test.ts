@@ -58,7 +58,7 @@ test("bad input: exit code 2 and the offending field", () => {
 });
 
 test("a sound plan that cannot charge: exit code 3, with what to change", () => {
-  const stuck = { ...example(), settings: { unitAmps: 5, carAmps: null, otherBusy: false } };
+  const stuck = { ...example(), settings: { evseAmps: 5, carAmps: null, otherBusy: false } };
   const result = kettleback("solve", file("stuck.json", JSON.stringify(stuck)));
   expect([result.status, result.stderr]).toEqual([3, expect.stringContaining("at least 6 A")]);
 });
@@ -71,12 +71,12 @@ test("help", () => {
 test("as JSON it brings the cautions, and what would lift it with the whole plan of each", () => {
   const solved = JSON.parse(kettleback("solve", EXAMPLE, "--json").stdout) as {
     cautions: { code: string; severity: string; what: string; why: string; todo: string }[];
-    lift: { what: string; plan: object; gainW: number; secondsSaved: number; costMore: number }[];
+    upgrades: { what: string; plan: object; gainW: number; secondsSaved: number; costMore: number }[];
     cost: { total: number; lines: { component: string; amount: number }[] };
   };
   expect(solved.cautions.map((c) => c.code)).toEqual(["socket-as-arrangement", "residual-current"]);
-  expect(solved.lift.length).toBeGreaterThan(1);
-  const [rung] = solved.lift;
+  expect(solved.upgrades.length).toBeGreaterThan(1);
+  const [rung] = solved.upgrades;
   expect(Object.keys(solved.cautions[0]!)).toEqual(["code", "severity", "what", "why", "todo"]);
   expect(Object.keys(rung!)).toEqual([
     "what",
@@ -103,7 +103,7 @@ test("one plan a line in, one answer a line out; a refusal answers on its line",
     JSON.stringify(example()),
     "{",
     "",
-    JSON.stringify({ ...example(), settings: { unitAmps: 5, carAmps: null, otherBusy: false } }),
+    JSON.stringify({ ...example(), settings: { evseAmps: 5, carAmps: null, otherBusy: false } }),
     JSON.stringify({ ...example(), session: { ...example().session, pluggedInAt: "2026-02-30T18:10" } }),
   ];
   const { status, stdout } = run(lines.join("\n"), ["solve", "--jsonl", "-"]);

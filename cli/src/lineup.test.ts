@@ -32,7 +32,7 @@ test("a line-up as JSON: every car on every way, with the fields people compare 
     "car",
     "way",
     "level",
-    "lanes",
+    "phases",
     "amps",
     "wallW",
     "batteryW",
@@ -50,7 +50,7 @@ test("a line-up as JSON: every car on every way, with the fields people compare 
   const box = rows.find(({ car, way }) => car === "Curlew" && way === "Wallbox, 3 × 16 A")!;
   expect(box).toMatchObject({
     level: "Mode 3",
-    lanes: 3,
+    phases: 3,
     inTime: true,
     shortBySeconds: 0,
     worstCaution: "note",
@@ -102,7 +102,7 @@ test("vary steps one quantity, through its real sizes or the values given, of a 
 });
 
 test("field prints the result at every point", () => {
-  const args = ["field", PLAN, "--x", "step:6:10:2", "--y", "start:0:50:25", "--of", "secondsToTarget"];
+  const args = ["sweep", PLAN, "--x", "step:6:10:2", "--y", "start:0:50:25", "--of", "secondsToTarget"];
   const { points } = json<{ points: Record<string, number | string>[] }>(...args, "--json");
   expect(points.map(({ step, start }) => [step, start])).toEqual([
     [6, 0],
@@ -131,18 +131,18 @@ test.each([
     "ways: accepted: up to 10000 ways",
   ],
   [
-    "a field step of 0",
-    ["field", PLAN, "--x", "step:6:10:0", "--y", "start:0:50:25", "--of", "batteryW"],
+    "a sweep step of 0",
+    ["sweep", PLAN, "--x", "step:6:10:0", "--y", "start:0:50:25", "--of", "batteryW"],
     "x.step: accepted: a step above 0",
   ],
   [
     "a grid of 10^9 points",
-    ["field", PLAN, "--x", "step:6:32:0.001", "--y", "start:0:50:0.0013", "--of", "batteryW"],
+    ["sweep", PLAN, "--x", "step:6:32:0.001", "--y", "start:0:50:0.0013", "--of", "batteryW"],
     "x.count: accepted: 2 to 200 points a side; 26001 asked",
   ],
   [
     "a result nobody knows",
-    ["field", PLAN, "--x", "step:6:10:1", "--y", "start:0:50:25", "--of", "joy"],
+    ["sweep", PLAN, "--x", "step:6:10:1", "--y", "start:0:50:25", "--of", "joy"],
     "of: accepted: batteryW",
   ],
   ["a quantity nobody knows", ["vary", PLAN, "--quantity", "colour"], "quantity: accepted: cable"],

@@ -3,8 +3,8 @@ import {
   cellsOf,
   clockOfLineup,
   csvOf,
-  fieldOf,
-  fieldProblems,
+  sweepOf,
+  sweepProblems,
   linkAt,
   LINEUP_MAX_BYTES,
   LINK_WORDS,
@@ -21,8 +21,8 @@ import {
   wayOf,
   type Axis,
   type FieldProblem,
-  type FieldRow,
-  type FieldSpec,
+  type SweepRow,
+  type SweepSpec,
   type Lineup,
   type Plan,
   type ResultId,
@@ -89,7 +89,7 @@ const textRow = (r: TableRow): string[] =>
         r.car,
         r.way,
         r.level,
-        `${r.lanes} × ${r.amps!.toFixed(1)} A`,
+        `${r.phases} × ${r.amps!.toFixed(1)} A`,
         kW(r.wallW),
         kW(r.batteryW),
         LINK_WORDS[r.narrowest!],
@@ -202,8 +202,8 @@ function axisOf(field: string, text: string | undefined): Axis | FieldProblem {
   return { quantity: id, from: from!, to: from! + (count - 1) * step!, count };
 }
 
-/** A field as a table: one row a point. */
-function pointsOf({ x, y, of }: FieldSpec, rows: readonly FieldRow[]) {
+/** A sweep as a table: one row a point. */
+function pointsOf({ x, y, of }: SweepSpec, rows: readonly SweepRow[]) {
   return rows.flatMap((row, j) =>
     Array.from({ length: x.count }, (_, i) => ({
       [x.quantity]: axisValue(x, i),
@@ -215,7 +215,7 @@ function pointsOf({ x, y, of }: FieldSpec, rows: readonly FieldRow[]) {
 }
 
 /** Prints a result over two quantities. */
-export function fieldCommand(
+export function sweepCommand(
   file: string,
   asked: Chosen & {
     readonly x?: string | undefined;
@@ -232,10 +232,10 @@ export function fieldCommand(
   if ("problems" in read) return refuse(file, read.problems, json);
   const plan = planFor(read.lineup, asked);
   if (Array.isArray(plan)) return refuse(file, plan, json);
-  const spec: FieldSpec = { x: x as Axis, y: y as Axis, of: asked.of as ResultId };
-  const problems = fieldProblems(plan, spec);
+  const spec: SweepSpec = { x: x as Axis, y: y as Axis, of: asked.of as ResultId };
+  const problems = sweepProblems(plan, spec);
   if (problems.length > 0) return refuse(file, problems, json);
-  const row = fieldOf(plan, spec, clockOfLineup(plan));
+  const row = sweepOf(plan, spec, clockOfLineup(plan));
   const points = pointsOf(
     spec,
     Array.from({ length: spec.y.count }, (_, j) => row(j)),

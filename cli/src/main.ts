@@ -2,7 +2,7 @@ import { createReadStream } from "node:fs";
 import { createInterface } from "node:readline";
 import { parseArgs } from "node:util";
 import { PLAN_MAX_BYTES, QUANTITY_IDS, RESULT_IDS } from "@kettleback/core";
-import { fieldCommand, lineup, varyCommand } from "./lineup";
+import { sweepCommand, lineup, varyCommand } from "./lineup";
 import { costCommand, scheduleCommand } from "./money";
 import { jsonOf, tableOf } from "./print";
 import { readLimited } from "./read";
@@ -17,11 +17,11 @@ const HELP = `kettleback: what a charging plan really gives
   kettleback schedule FILE [--json|--ics]
   kettleback lineup FILE [--json|--csv]
   kettleback vary FILE --quantity NAME [--values A,B,C] [--car NAME] [--way NAME] [--json|--csv]
-  kettleback field FILE --x NAME:FROM:TO:STEP --y NAME:FROM:TO:STEP --of RESULT [--car NAME] [--way NAME] [--json|--csv]
+  kettleback sweep FILE --x NAME:FROM:TO:STEP --y NAME:FROM:TO:STEP --of RESULT [--car NAME] [--way NAME] [--json|--csv]
   kettleback --help
 
   FILE        a plan document (JSON, see docs/formats.md), or - for standard input; a line-up document for lineup, and
-              either of them for vary and field
+              either of them for vary and sweep
   --json      print the result as JSON instead of a table, with its cautions and what would lift it
   --jsonl     read one plan a line and answer each with one line of JSON, a refusal as {"ok": false, …}
   --csv       print the table as CSV
@@ -106,10 +106,10 @@ async function main(args: readonly string[]): Promise<number> {
       if (command === "schedule") return scheduleCommand(file, values);
       if (command === "lineup") return lineup(file, values);
       if (command === "vary") return varyCommand(file, values, values);
-      if (command === "field") return fieldCommand(file, values, values);
+      if (command === "sweep") return sweepCommand(file, values, values);
     }
     console.error(
-      `${HELP}\n\nA command and a file are needed: solve, cost, schedule, lineup, vary or field, and FILE.`,
+      `${HELP}\n\nA command and a file are needed: solve, cost, schedule, lineup, vary or sweep, and FILE.`,
     );
   } catch (error) {
     console.error(`${(error as Error).message}\n\n${HELP}`);

@@ -25,12 +25,12 @@ export interface Solved {
   readonly solution: Solution;
   readonly point: OperatingPoint;
   readonly cautions: readonly Caution[];
-  readonly lift: readonly Rung[];
+  readonly upgrades: readonly Rung[];
   readonly workings: readonly Working[];
 }
 
 const kilo = (n: number): string => (n / 1000).toFixed(2);
-const lanes = (n: number): string => (n === 1 ? "one lane" : n === 2 ? "two lanes" : "three lanes");
+const phases = (n: number): string => (n === 1 ? "one phase" : n === 2 ? "two phases" : "three phases");
 const readyAt = ({ clock, secondsToTarget }: Solution): DateTime =>
   DateTime.fromMillis(msAt(clock, secondsToTarget), { zone: clock.zone });
 
@@ -59,18 +59,21 @@ const workingText = ({ title, steps, notes }: Working): string =>
 const settingText = ({ plan, solution: { circuit } }: Solved): string[] => {
   const { setting, pulls } = circuit;
   if (!setting) return [];
-  const by = setting.by === "unit" ? plan.unit.name : `the car, ${plan.car.name}`;
+  const by = setting.by === "evse" ? plan.evse.name : `the car, ${plan.car.name}`;
   return [`Counted on: ${by} is set to ${setting.amps} A; untouched it would pull ${pulls.toFixed(1)} A.`];
 };
 
 /** A solved plan as a table to read. */
 export function tableOf(solved: Solved): string {
-  const { plan, solution: s, point, cautions, lift, workings } = solved;
+  const { plan, solution: s, point, cautions, upgrades, workings } = solved;
   const { ledger, moment } = s;
   const { currency, distanceUnit: unit } = plan.household;
   const narrow = point.links[point.binding]!;
   const answers = columns([
-    ["flows", `${point.amps.toFixed(1)} A on ${lanes(point.lanes)} at ${point.volts.toFixed(0)} V`],
+    [
+      "flows",
+      `${point.amps.toFixed(1)} A ${point.current === "DC" ? "of direct current" : `on ${phases(point.phases)}`} at ${point.volts.toFixed(0)} V`,
+    ],
     ["power from the wall", `${kilo(moment.balance.wall)} kW`],
     ["power into the battery", `${kilo(moment.balance.stored)} kW`],
     ["ready at", `${readyAt(s).toFormat("yyyy-MM-dd HH:mm ZZZZ")}${s.reached ? "" : ", after departure"}`],
@@ -115,8 +118,8 @@ export function tableOf(solved: Solved): string {
     "  Kettleback does not replace a licensed electrician or your local code: they decide.",
     "",
     "What would lift it",
-    ...(lift.length > 0
-      ? lift.map((r) => `  ${r.what}: ${gainOf(r)}`)
+    ...(upgrades.length > 0
+      ? upgrades.map((r) => `  ${r.what}: ${gainOf(r)}`)
       : ["  Nothing that could be advised."]),
     ...workings.map((w) => `\n${workingText(w)}`),
   ].join("\n");
@@ -129,12 +132,12 @@ const gainOf = ({ gainW, secondsSaved, against }: Rung): string =>
     : `${gainW < 0 ? "" : "+"}${kilo(gainW)} kW, ${(secondsSaved / 60).toFixed(0)} min sooner${against === "safe" ? " than with the current lowered to what is safe" : ""}`;
 
 /** A solved plan as JSON: canonical units, named in every field. */
-export const jsonOf = ({ plan, solution: s, point, cautions, lift, workings }: Solved): object => ({
+export const jsonOf = ({ plan, solution: s, point, cautions, upgrades, workings }: Solved): object => ({
   ok: true,
   name: plan.name,
   flow: {
     current: point.current,
-    lanes: point.lanes,
+    phases: point.phases,
     amps: point.amps,
     volts: point.volts,
     dropVolts: point.dropVolts,
@@ -171,9 +174,9 @@ export const jsonOf = ({ plan, solution: s, point, cautions, lift, workings }: S
   },
   rangeKm: { perHour: s.range.kmPerHour, added: s.range.added, byHour: s.range.byHour },
   cautions: cautions.map(({ code, severity, what, why, todo }) => ({ code, severity, what, why, todo })),
-  lift: lift.map(({ what, plan: lifted, gainW, secondsSaved, costMore, needs, against }) => ({
+  upgrades: upgrades.map(({ what, plan: upgraded, gainW, secondsSaved, costMore, needs, against }) => ({
     what,
-    plan: lifted,
+    plan: upgraded,
     gainW,
     secondsSaved,
     costMore: costMore === null ? null : amountOf(costMore),

@@ -35,7 +35,7 @@ export function solved(plan: Plan, working: boolean): Outcome {
       solution,
       point: pointOf(path, solution),
       cautions: cautionsFor(path, solution, toSoc),
-      lift: ladder(plan, solution.clock),
+      upgrades: ladder(plan, solution.clock),
       workings: working ? ANSWERS.map((answer) => explain(answer, solution, plan)) : [],
     },
   };

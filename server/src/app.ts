@@ -7,9 +7,9 @@ import { HOUSEHOLD_MAX_BYTES, LINEUP_MAX_BYTES, PLAN_MAX_BYTES } from "@kettleba
 import { api } from "./api/router";
 import { busy, sendProblems } from "./api/problem";
 import type { Keeper } from "./database";
-import type { Door } from "./safety/door";
+import type { SignIns } from "./safety/sign-ins";
 import { guardHostAndOrigin, securityHeaders } from "./safety/guard";
-import { sessionsApi, signIn } from "./safety/sign-in";
+import { signInPage, signInsApi } from "./safety/sign-in-page";
 
 /** Largest request body, in bytes: a hundred times the largest thing a form sends. */
 export const BODY_LIMIT = 256 * 1024;
@@ -28,17 +28,17 @@ export interface AppOptions {
   /** Names and addresses it answers to beside loopback. */
   readonly hosts?: readonly string[] | undefined;
   /** Asks everybody for the passphrase; left out on loopback. */
-  readonly door?: Door | undefined;
+  readonly signIns?: SignIns | undefined;
 }
 
 /** The whole application: guards, interface, pages. */
-export function createApp({ orm, keeper, log, pages, hosts, door }: AppOptions): Express {
+export function createApp({ orm, keeper, log, pages, hosts, signIns }: AppOptions): Express {
   const app = express();
   app.disable("x-powered-by");
   app.set("query parser", "simple");
   app.use(securityHeaders, guardHostAndOrigin(hosts));
-  if (door) app.use(signIn(door));
-  app.use("/api/sessions", noStore, sessionsApi(door));
+  if (signIns) app.use(signInPage(signIns));
+  app.use("/api/sign-ins", noStore, signInsApi(signIns));
   if (keeper)
     app.use("/api", (_req, res, next) => {
       if (keeper.busy) throw busy();

@@ -3,9 +3,9 @@ import type { Logger } from "pino";
 import { Problem, sendProblems } from "./api/problem";
 import { recover, type LostDatabaseError } from "./database";
 import { escaped, plainPage, plainStyle } from "./plain-page";
-import type { Door } from "./safety/door";
+import type { SignIns } from "./safety/sign-ins";
 import { guardHostAndOrigin, securityHeaders } from "./safety/guard";
-import { signIn } from "./safety/sign-in";
+import { signInPage } from "./safety/sign-in-page";
 
 const ADDRESS = "/recover";
 
@@ -14,18 +14,18 @@ export interface LostOptions {
   readonly lost: LostDatabaseError;
   readonly log: Logger;
   readonly hosts?: readonly string[] | undefined;
-  readonly door?: Door | undefined;
+  readonly signIns?: SignIns | undefined;
   /** Called once a copy stands in the database's place. */
   readonly recovered: () => Promise<void>;
 }
 
 /** What answers while the database is lost: one page that says so, with one button that goes on from its newest copy. */
-export function createLostApp({ file, lost, log, hosts, door, recovered }: LostOptions): Express {
+export function createLostApp({ file, lost, log, hosts, signIns, recovered }: LostOptions): Express {
   const app = express();
   let busy = false;
   app.disable("x-powered-by");
   app.use(securityHeaders, guardHostAndOrigin(hosts));
-  if (door) app.use(signIn(door));
+  if (signIns) app.use(signInPage(signIns));
   app.use(plainStyle());
   app.use((_req, res, next) => {
     res.setHeader("Cache-Control", "no-store");

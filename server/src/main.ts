@@ -5,7 +5,7 @@ import { createApp } from "./app";
 import { readConfig, type Config } from "./config";
 import { Keeper, LostDatabaseError, recoverLost, seedDemo } from "./database";
 import { createLostApp } from "./lost";
-import { Door } from "./safety/door";
+import { SignIns } from "./safety/sign-ins";
 
 const ALL = new Set(["0.0.0.0", "::"]);
 const log = pino({ level: process.env.LOG_LEVEL ?? "info" }, pino.destination(2));
@@ -30,21 +30,21 @@ type Answering = (req: IncomingMessage, res: ServerResponse) => void;
 
 async function run(config: Config): Promise<void> {
   const { pages, hosts, database } = config;
-  const door = config.passphrase === null ? undefined : await Door.for(config.passphrase);
+  const signIns = config.passphrase === null ? undefined : await SignIns.for(config.passphrase);
   let keeper: Keeper | undefined;
   let answer: Answering;
   const open = async () => {
     keeper = await Keeper.open(database);
     if (config.demo) await seedDemo(keeper.em.fork());
     keeper.startCopying((error) => log.warn(`No copy could be made: ${(error as Error).message}`));
-    answer = createApp({ orm: keeper, keeper, log, pages, hosts, door });
+    answer = createApp({ orm: keeper, keeper, log, pages, hosts, signIns });
   };
   try {
     await open();
   } catch (lost) {
     if (!(lost instanceof LostDatabaseError) || lost.copies.length === 0) throw lost;
     process.stderr.write(`${lost.message} Or open the address below and press the button there.\n`);
-    answer = createLostApp({ file: database, lost, log, hosts, door, recovered: open });
+    answer = createLostApp({ file: database, lost, log, hosts, signIns, recovered: open });
   }
   const server = createServer((req, res) => answer(req, res));
   server.requestTimeout = 15_000;
@@ -55,7 +55,7 @@ async function run(config: Config): Promise<void> {
   });
   const here = ALL.has(config.listen) ? "127.0.0.1" : config.listen === "::1" ? "[::1]" : config.listen;
   process.stdout.write(`Kettleback is ready at http://${here}:${port}/\n`);
-  if (door)
+  if (signIns)
     process.stdout.write(
       `It also answers, to whoever gives the passphrase, at ${hosts.map((host) => `http://${host}:${port}/`).join(" ")}\n`,
     );

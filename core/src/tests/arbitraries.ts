@@ -10,7 +10,7 @@ import {
   type Car,
   type Lead,
   type Outlet,
-  type Unit,
+  type Evse,
 } from "../things/parts";
 import type { ChargingPath, CurrentSettings } from "../engine/path";
 import { SUPPLY_IDS, TAPS, tapOf, type SupplyId, type Tap } from "../trade/supply";
@@ -112,16 +112,16 @@ export const carFor = (inlet: InletId): Arbitrary<Car> =>
     charger: fc.record({
       limits: fc
         .constantFrom<(1 | 2 | 3)[]>([1], [1, 3], [1, 2, 3], [3])
-        .chain((lanes) =>
+        .chain((phases) =>
           fc
-            .array(between(6, 48), { minLength: lanes.length, maxLength: lanes.length })
-            .map((amps) => lanes.map((n, i) => ({ lanes: n, amps: amps[i]! }))),
+            .array(between(6, 48), { minLength: phases.length, maxLength: phases.length })
+            .map((amps) => phases.map((n, i) => ({ phases: n, amps: amps[i]! }))),
         ),
       capW: fc.option(between(2_000, 22_000), { nil: undefined }),
       efficiency: between(0.7, 0.99),
       delta: fc.boolean(),
       settable: fc.boolean(),
-      listedLanesOnly: fc.constantFrom(undefined, undefined, true),
+      listedPhasesOnly: fc.constantFrom(undefined, undefined, true),
     }),
     inlets: fc.constant([inlet]),
     whPerKm: between(50, 400),
@@ -136,10 +136,10 @@ const steps = fc.constantFrom<readonly number[]>(
   [10, 16],
 );
 
-const unitFor = (from: OutletTypeId | undefined, plug: ConnectorId, tethered: boolean): Arbitrary<Unit> =>
+const evseFor = (from: OutletTypeId | undefined, plug: ConnectorId, tethered: boolean): Arbitrary<Evse> =>
   fc
     .record({
-      lanes: CONNECTORS[plug].lanes === 3 ? fc.constantFrom<1 | 3>(1, 3) : fc.constant<1 | 3>(1),
+      phases: CONNECTORS[plug].phases === 3 ? fc.constantFrom<1 | 3>(1, 3) : fc.constant<1 | 3>(1),
       maxAmps: between(6, 63),
       plugAmps: between(6, 63),
       knowsPlugs: fc.boolean(),
@@ -151,10 +151,21 @@ const unitFor = (from: OutletTypeId | undefined, plug: ConnectorId, tethered: bo
       kind: fc.constantFrom("wallbox" as const, "post" as const),
     })
     .map(
-      ({ lanes, maxAmps, plugAmps, knowsPlugs, standingW, gauge, lengthM, steps: has, left, kind }): Unit => {
+      ({
+        phases,
+        maxAmps,
+        plugAmps,
+        knowsPlugs,
+        standingW,
+        gauge,
+        lengthM,
+        steps: has,
+        left,
+        kind,
+      }): Evse => {
         const common = {
           name: "unit",
-          lanes,
+          phases,
           maxAmps,
           steps: has.filter((a) => a <= maxAmps),
           ...(left === undefined ? {} : { setAmps: left * maxAmps }),
@@ -174,7 +185,7 @@ const cableFor = (plug: ConnectorId): Arbitrary<Cable> =>
     name: fc.constant("cable"),
     stationEnd: fc.constant(plug),
     vehicleEnd: fc.constant(plug),
-    lanes: CONNECTORS[plug].lanes === 3 ? fc.constantFrom<1 | 3>(1, 3) : fc.constant<1 | 3>(1),
+    phases: CONNECTORS[plug].phases === 3 ? fc.constantFrom<1 | 3>(1, 3) : fc.constant<1 | 3>(1),
     amps: between(6, 63),
     lengthM: between(1, 12),
     gauge: fc.constantFrom(...FLEXIBLE_GAUGES),
@@ -222,7 +233,7 @@ const leadFor = (type: OutletTypeId, system: SupplyId): Arbitrary<Lead> =>
 /** Nothing set three times in four. */
 const settings: Arbitrary<CurrentSettings | undefined> = fc.option(
   fc.record({
-    unitAmps: fc.option(between(5, 40), { nil: undefined }),
+    evseAmps: fc.option(between(5, 40), { nil: undefined }),
     carAmps: fc.option(between(5, 40), { nil: undefined }),
     otherBusy: fc.boolean(),
     heatingW: fc.constantFrom(0, 0, 500),
@@ -230,7 +241,7 @@ const settings: Arbitrary<CurrentSettings | undefined> = fc.option(
   { nil: undefined, freq: 2 },
 );
 
-/** An AC path whose plugs go into one another; whether current flows depends on the amps, volts and lanes. */
+/** An AC path whose plugs go into one another; whether current flows depends on the amps, volts and phases. */
 export const anyAcPath: Arbitrary<ChargingPath> = fc
   .record({
     outlet,
@@ -249,7 +260,7 @@ export const anyAcPath: Arbitrary<ChargingPath> = fc
         outlet: fc.constant(at),
         lead: fc.constant(extension),
         adapter: fc.constant(piece),
-        unit: unitFor(extension?.socket ?? (at.kind === "socket" ? at.type : undefined), plug, tethered),
+        evse: evseFor(extension?.socket ?? (at.kind === "socket" ? at.type : undefined), plug, tethered),
         cable: tethered ? fc.constant(undefined) : cableFor(plug),
         car: fc.constantFrom(...inletsFor(piece?.to ?? plug)).chain(carFor),
         houseRule: fc.constant(houseRule),
@@ -277,10 +288,10 @@ export const anyDcPath: Arbitrary<ChargingPath> = fc
           circuit: { breakerAmps: 250, otherLoadAmps: 0 },
         }),
         adapter: fc.constant(adapter),
-        unit: fc.record({
+        evse: fc.record({
           kind: fc.constant("rapid" as const),
           name: fc.constant("station"),
-          lanes: fc.constant(1 as const),
+          phases: fc.constant(1 as const),
           maxW: between(10_000, 350_000),
           maxAmps: between(40, 600),
           maxVolts: fc.constant(1000),

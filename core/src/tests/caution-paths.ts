@@ -10,11 +10,12 @@ import {
   socketedPost,
   type2Cable,
 } from "./parts";
-import type { Outlet, Unit } from "../things/parts";
+import type { Outlet, Evse } from "../things/parts";
 import type { ChargingPath } from "../engine/path";
+import type { CautionCode } from "../answers/cautions";
 
-const car = idealCar([{ lanes: 1, amps: 32 }]);
-type Portable = Extract<Unit, { kind: "portable" }>;
+const car = idealCar([{ phases: 1, amps: 32 }]);
+type Portable = Extract<Evse, { kind: "portable" }>;
 /** A portable that does not know its plug, with a cord for whatever it offers. */
 const box = (
   maxAmps: number,
@@ -44,7 +45,7 @@ const path = (
   change: Partial<Omit<ChargingPath, "houseRule">> = {},
   houseRule: ChargingPath["houseRule"] = "usual",
 ): ChargingPath => ({
-  ...pathOf({ car, outlet: wall, unit: box(10, "cee-7"), ...change }),
+  ...pathOf({ car, outlet: wall, evse: box(10, "cee-7"), ...change }),
   houseRule,
 });
 const american = socket("split-phase", "nema-14-50", 50);
@@ -52,43 +53,43 @@ const american = socket("split-phase", "nema-14-50", 50);
 /** Paths that between them raise every caution, each near the edge at which it begins. */
 export const CAUTION_PATHS: Readonly<Record<string, ChargingPath>> = {
   "a sound portable on a wall socket": path(),
-  "16 A in a 16 A socket for hours": path({ unit: box(16, "cee-7") }),
-  "20 A in a 16 A socket": path({ unit: box(20, "cee-7") }),
-  "16 A by the rated rule": path({ unit: box(16, "cee-7") }, "rated"),
+  "16 A in a 16 A socket for hours": path({ evse: box(16, "cee-7") }),
+  "20 A in a 16 A socket": path({ evse: box(20, "cee-7") }),
+  "16 A by the rated rule": path({ evse: box(16, "cee-7") }, "rated"),
   "a setting the unit can make, below what is moulded": path({
-    unit: box(16, "cee-7", { steps: [6, 10, 16] }),
+    evse: box(16, "cee-7", { steps: [6, 10, 16] }),
   }),
   "a setting the unit can make, above what is moulded": path({
-    unit: box(20, "cee-7", { steps: [6, 10, 20] }),
+    evse: box(20, "cee-7", { steps: [6, 10, 20] }),
   }),
   "a setting made in the car": path({
     car: { ...car, charger: { ...car.charger, settable: true } },
-    unit: box(20, "cee-7"),
+    evse: box(20, "cee-7"),
   }),
   "a circuit with other loads over its breaker": path({ outlet: circuit(wall, { otherLoadAmps: 8 }) }),
   "a breaker's continuous share, with other loads": path({
     outlet: circuit(american, { otherLoadAmps: 5 }),
-    unit: box(38, "nema-14-50"),
-    car: idealCar([{ lanes: 1, amps: 48 }]),
+    evse: box(38, "nema-14-50"),
+    car: idealCar([{ phases: 1, amps: 48 }]),
   }),
   "a breaker's continuous share, exactly": path({
     outlet: american,
-    unit: box(40, "nema-14-50"),
-    car: idealCar([{ lanes: 1, amps: 48 }]),
+    evse: box(40, "nema-14-50"),
+    car: idealCar([{ phases: 1, amps: 48 }]),
   }),
   "a thin run behind a large breaker": path({
     outlet: circuit(socket("230/400", "blue-32", 32), { run: run("1.5 mm2", 10), otherLoadAmps: 2 }),
-    unit: box(32, "blue-32"),
+    evse: box(32, "blue-32"),
   }),
   "a plug that holds less than the unit offers": path({
     outlet: socket("230/400", "blue-16", 16),
-    unit: { ...box(16, "blue-16"), plugs: [{ type: "blue-16", amps: 10 }] },
+    evse: { ...box(16, "blue-16"), plugs: [{ type: "blue-16", amps: 10 }] },
   }),
   "a thin lead": path({ lead: reel({ resistance: { by: "conductor", gauge: "0.75 mm2" } }) }),
   "a lead whose socket should hold less": path({
     outlet: socket("230/400", "blue-16", 16),
     lead: reel({ plug: "blue-16" }),
-    unit: box(13, "cee-7"),
+    evse: box(13, "cee-7"),
   }),
   "a lead above what is moulded": path({
     outlet: socket("230/400", "blue-32", 32),
@@ -98,7 +99,7 @@ export const CAUTION_PATHS: Readonly<Record<string, ChargingPath>> = {
       amps: 16,
       resistance: { by: "conductor", gauge: "6 mm2" },
     }),
-    unit: box(20, "blue-32"),
+    evse: box(20, "blue-32"),
   }),
   "a lead coiled, chained and over a block": path({
     lead: reel({ coiled: true, chained: true, overBlock: true }),
@@ -106,9 +107,9 @@ export const CAUTION_PATHS: Readonly<Record<string, ChargingPath>> = {
   "a short industrial lead": path({
     outlet: socket("230/400", "blue-16", 16),
     lead: reel({ plug: "blue-16", socket: "blue-16" }),
-    unit: box(16, "blue-16"),
+    evse: box(16, "blue-16"),
   }),
-  "a lead at 8 A": path({ lead: reel(), unit: box(8, "cee-7") }),
+  "a lead at 8 A": path({ lead: reel(), evse: box(8, "cee-7") }),
   "a lead that loses the earth": path({
     outlet: socket("split-phase", "nema-10-30", 30),
     lead: reel({
@@ -117,18 +118,18 @@ export const CAUTION_PATHS: Readonly<Record<string, ChargingPath>> = {
       amps: 30,
       resistance: { by: "conductor", gauge: "10 AWG" },
     }),
-    unit: box(24, "nema-14-30"),
+    evse: box(24, "nema-14-30"),
   }),
   "an outlet without earth": path({
     outlet: socket("split-phase", "nema-10-30", 30),
-    unit: box(24, "nema-10-30"),
+    evse: box(24, "nema-10-30"),
   }),
   "unknown wiring": path({ outlet: { ...wall, condition: "unknown" } }),
   "a worn outlet outdoors": path({ outlet: { ...wall, condition: "worn", exposed: true } }),
   "a breaker too large for its outlet": path({ outlet: circuit(wall, { breakerAmps: 32 }) }),
   "an outlet on an odd supply": path({
     outlet: socket("split-phase", "blue-32", 40),
-    unit: box(32, "blue-32"),
+    evse: box(32, "blue-32"),
   }),
   "a low voltage": path({ outlet: { ...wall, supply: { system: "230/400", measuredVolts: 206 } } }),
   "a high voltage": path({ outlet: { ...wall, supply: { system: "230/400", measuredVolts: 254 } } }),
@@ -141,54 +142,54 @@ export const CAUTION_PATHS: Readonly<Record<string, ChargingPath>> = {
   "a long run that drops the voltage": path({ outlet: circuit(wall, { run: run("1.5 mm2", 90) }) }),
   "a wallbox on a breaker that is too small": path({
     outlet: bay("split-phase", "high", 40),
-    unit: { ...post(1, 40, "type1"), kind: "wallbox" },
-    car: idealCar([{ lanes: 1, amps: 48 }]),
+    evse: { ...post(1, 40, "type1"), kind: "wallbox" },
+    car: idealCar([{ phases: 1, amps: 48 }]),
   }),
   "a wallbox on an IEC breaker that is too small": path({
     outlet: bay("230/400", "single", 25),
-    unit: { ...post(1, 32), kind: "wallbox" },
+    evse: { ...post(1, 32), kind: "wallbox" },
   }),
   "a sound wallbox": path({
     outlet: bay("230/400", "single", 32),
-    unit: { ...post(1, 32), kind: "wallbox" },
+    evse: { ...post(1, 32), kind: "wallbox" },
   }),
   "a post on a breaker that is too small": path({
     outlet: bay("208Y", "high", 32),
-    unit: post(1, 32, "type1"),
+    evse: post(1, 32, "type1"),
   }),
   "a cable of 12 m": path({
     outlet: bay("230/400", "single", 40),
-    unit: socketedPost(1, 32),
+    evse: socketedPost(1, 32),
     cable: { ...type2Cable(1, 32), lengthM: 12 },
   }),
   "a cable of 10 m": path({
     outlet: bay("230/400", "single", 40),
-    unit: socketedPost(1, 32),
+    evse: socketedPost(1, 32),
     cable: { ...type2Cable(1, 32), lengthM: 10 },
   }),
   "a tether of 11 m": path({
     outlet: bay("230/400", "single", 40),
-    unit: { ...post(1, 16), output: { kind: "tethered", connector: "type2", lengthM: 11, gauge: "6 mm2" } },
+    evse: { ...post(1, 16), output: { kind: "tethered", connector: "type2", lengthM: 11, gauge: "6 mm2" } },
   }),
   "a cable too thin for its current": path({
     outlet: bay("230/400", "single", 40),
-    unit: socketedPost(1, 32),
+    evse: socketedPost(1, 32),
     cable: { ...type2Cable(1, 32), gauge: "2.5 mm2" },
   }),
   "a tether far too thin": path({
     outlet: bay("230/400", "single", 40),
-    unit: { ...post(1, 32), output: { kind: "tethered", connector: "type2", lengthM: 5, gauge: "1.5 mm2" } },
+    evse: { ...post(1, 32), output: { kind: "tethered", connector: "type2", lengthM: 5, gauge: "1.5 mm2" } },
   }),
   "an adapter below the path": path({
     car: { ...car, inlets: ["j3400"] },
     outlet: bay("split-phase", "high", 60),
-    unit: post(1, 32, "type1"),
+    evse: post(1, 32, "type1"),
     adapter: { name: "piece", from: "type1", to: "j3400-ac", amps: 24 },
   }),
   "an adapter below a rapid station": path({
     car: { ...car, inlets: ["j3400"] },
     outlet: bay("split-phase", "high", 200),
-    unit: {
+    evse: {
       ...rapid(150_000, 375),
       output: { kind: "tethered", connector: "ccs1", lengthM: 4, gauge: "35 mm2" },
     },
@@ -197,20 +198,20 @@ export const CAUTION_PATHS: Readonly<Record<string, ChargingPath>> = {
   "an adapter wide enough for a rapid station": path({
     car: { ...car, inlets: ["j3400"] },
     outlet: bay("split-phase", "high", 200),
-    unit: {
+    evse: {
       ...rapid(50_000, 125),
       output: { kind: "tethered", connector: "ccs1", lengthM: 4, gauge: "35 mm2" },
     },
     adapter: { name: "piece", from: "ccs1", to: "j3400-dc", amps: 200 },
   }),
-  "a rapid station": path({ outlet: bay("230/400", "three"), unit: rapid(50_000, 125) }),
+  "a rapid station": path({ outlet: bay("230/400", "three"), evse: rapid(50_000, 125) }),
   "a wallbox of 32 A behind 60 A on a thin run": path({
     outlet: circuit(bay("split-phase", "high", 60), { run: run("10 AWG", 5) }),
-    unit: { ...post(1, 32, "type1"), kind: "wallbox" },
+    evse: { ...post(1, 32, "type1"), kind: "wallbox" },
   }),
   "three pins behind 32 A on 2.5 mm²": path({
     outlet: circuit(socket("230/400", "bs1363", 32), { run: run("2.5 mm2", 5) }),
-    unit: box(10, "bs1363"),
+    evse: box(10, "bs1363"),
   }),
   "a household lead of 10 A behind 20 A": path({
     outlet: socket("230/400", "as3112-10", 20),
@@ -220,30 +221,100 @@ export const CAUTION_PATHS: Readonly<Record<string, ChargingPath>> = {
       amps: 10,
       resistance: { by: "conductor", gauge: "1 mm2" },
     }),
-    unit: box(8, "as3112-10"),
+    evse: box(8, "as3112-10"),
   }),
   "a cord that another car would overload": path({
     outlet: bay("230/400", "single", 40),
-    unit: socketedPost(1, 32),
+    evse: socketedPost(1, 32),
     cable: { ...type2Cable(1, 32), gauge: "2.5 mm2" },
-    car: idealCar([{ lanes: 1, amps: 16 }]),
+    car: idealCar([{ phases: 1, amps: 16 }]),
   }),
   "a unit held down by a setting nobody has spoken of": path({
     outlet: bay("split-phase", "high", 20),
-    unit: { ...post(1, 48, "type1"), kind: "wallbox", setAmps: 16 },
+    evse: { ...post(1, 48, "type1"), kind: "wallbox", setAmps: 16 },
   }),
   "a range outlet behind a dryer's breaker": path({
     outlet: socket("split-phase", "nema-14-50", 30),
-    unit: box(24, "nema-14-50", {
+    evse: box(24, "nema-14-50", {
       output: { kind: "tethered", connector: "type1", lengthM: 5, gauge: "6 mm2" },
     }),
   }),
   "a wallbox in the rain": path({
     outlet: { ...bay("230/400", "single", 32), exposed: true },
-    unit: { ...post(1, 32), kind: "wallbox" },
+    evse: { ...post(1, 32), kind: "wallbox" },
   }),
   "a 10 A plug in a 15 A outlet": path({
     outlet: socket("230/400", "as3112-15", 20),
-    unit: box(15, "as3112-10"),
+    evse: box(15, "as3112-10"),
   }),
+};
+
+/** A path that raises a caution, with what is asked of the session where it depends on that. */
+export interface Example {
+  readonly path: ChargingPath;
+  readonly toSoc?: number;
+  readonly batteryC?: number;
+}
+
+const on = (name: string): Example => ({ path: CAUTION_PATHS[name]! });
+const station = on("a rapid station").path;
+const taking: ChargingPath = {
+  ...station,
+  evse: rapid(150_000, 500),
+  car: {
+    ...car,
+    battery: {
+      ...car.battery,
+      packOhms: 0.05,
+      acceptance: [
+        { soc: 0, watts: 150_000 },
+        { soc: 1, watts: 20_000 },
+      ],
+    },
+  },
+};
+
+/** An example of every caution there is: a new one without is refused by the compiler. */
+export const EXAMPLES: Readonly<Record<CautionCode, Example>> = {
+  "outlet-over-rating": on("20 A in a 16 A socket"),
+  "outlet-over-sustained": on("16 A in a 16 A socket for hours"),
+  "breaker-over-rating": on("20 A in a 16 A socket"),
+  "breaker-over-continuous": on("a breaker's continuous share, with other loads"),
+  "conductor-over": on("a thin run behind a large breaker"),
+  "conductor-over-continuous": on("a wallbox of 32 A behind 60 A on a thin run"),
+  "plug-over-rating": on("a plug that holds less than the unit offers"),
+  "lead-over-rating": on("a thin lead"),
+  "lead-over-sustained": on("a lead whose socket should hold less"),
+  "adapter-below-path": on("an adapter below a rapid station"),
+  "set-lower": on("a setting the unit can make, above what is moulded"),
+  "breaker-over-conductor": on("a wallbox of 32 A behind 60 A on a thin run"),
+  "breaker-over-lead": on("a household lead of 10 A behind 20 A"),
+  "cable-conductor-thin": on("a cable too thin for its current"),
+  "shared-circuit": on("a circuit with other loads over its breaker"),
+  "outlet-worn": on("a worn outlet outdoors"),
+  "wiring-unknown": on("unknown wiring"),
+  "no-earth": on("an outlet without earth"),
+  "exposed-outlet": on("a wallbox in the rain"),
+  "voltage-out-of-range": on("a low voltage"),
+  "outlet-odd-supply": on("an outlet on an odd supply"),
+  "breaker-below-outlet": on("a range outlet behind a dryer's breaker"),
+  "breaker-over-outlet": on("a breaker too large for its outlet"),
+  "voltage-drop": on("a long run that drops the voltage"),
+  "socket-as-arrangement": on("a sound portable on a wall socket"),
+  "lead-coiled": on("a lead coiled, chained and over a block"),
+  "lead-chained": on("a lead coiled, chained and over a block"),
+  "lead-over-block": on("a lead coiled, chained and over a block"),
+  "lead-over-eight": on("a thin lead"),
+  "lead-used": on("a lead at 8 A"),
+  "lead-changes-type": on("a lead that loses the earth"),
+  "cable-long": on("a cable of 12 m"),
+  "setting-open": on("a unit held down by a setting nobody has spoken of"),
+  "breaker-below-125": on("a wallbox on a breaker that is too small"),
+  "breaker-below-evse": on("a wallbox on an IEC breaker that is too small"),
+  "fixed-evse": on("a sound wallbox"),
+  "residual-current": on("a sound portable on a wall socket"),
+  "rapid-minority": on("a rapid station"),
+  "rapid-watch": on("a rapid station"),
+  "rapid-past-80": { ...on("a rapid station"), toSoc: 0.95 },
+  "pack-cold": { path: taking, batteryC: -15 },
 };

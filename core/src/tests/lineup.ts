@@ -22,7 +22,7 @@ export const bare = (garage: Garage): Garage => ({
   cars: [],
   places: [],
   outlets: [],
-  units: [],
+  evses: [],
   cables: [],
   leads: [],
   adapters: [],

@@ -6,8 +6,8 @@
 /** What loses energy, in ohms of one conductor; the unit's and the car's own draw in watts. */
 export interface Marched {
   readonly current: "AC" | "DC";
-  /** AC: lanes in use, volts across one, conductors that carry current, amps on each. */
-  readonly lanes: number;
+  /** AC: phases in use, volts across one, conductors that carry current, amps on each. */
+  readonly phases: number;
   readonly volts: number;
   readonly conductors: number;
   readonly amps: number;
@@ -32,7 +32,7 @@ export interface Marched {
 }
 
 export type Energies = Record<
-  "circuit" | "contacts" | "lead" | "unit" | "cable" | "conversion" | "ownDraw" | "battery" | "wall",
+  "circuit" | "contacts" | "lead" | "evse" | "cable" | "conversion" | "ownDraw" | "battery" | "wall",
   number
 >;
 
@@ -77,7 +77,7 @@ export function march(of: Marched, seconds: number, steps: number): { seconds: n
   const level =
     of.current === "AC"
       ? (() => {
-          const inlet = of.lanes * of.volts * of.amps - conductors * sum * of.amps ** 2;
+          const inlet = of.phases * of.volts * of.amps - conductors * sum * of.amps ** 2;
           return inlet - lost(inlet) - of.ownDrawW;
         })()
       : 0;
@@ -95,7 +95,7 @@ export function march(of: Marched, seconds: number, steps: number): { seconds: n
     circuit: 0,
     contacts: 0,
     lead: 0,
-    unit: 0,
+    evse: 0,
     cable: 0,
     conversion: 0,
     ownDraw: 0,
@@ -111,16 +111,16 @@ export function march(of: Marched, seconds: number, steps: number): { seconds: n
       const inlet = root((p) => p - lost(p) - dc, dc, 2 * dc + 2 * converts.a + 10);
       conversion = inlet - dc;
       amps = root(
-        (i) => of.lanes * of.volts * i - conductors * sum * i * i - inlet,
+        (i) => of.phases * of.volts * i - conductors * sum * i * i - inlet,
         0,
-        (1.2 * of.lanes * of.volts) / Math.max(1e-9, 2 * conductors * sum) < of.amps
+        (1.2 * of.phases * of.volts) / Math.max(1e-9, 2 * conductors * sum) < of.amps
           ? of.amps
           : of.amps * 1.000001,
       );
     }
     const heat = conductors * amps * amps * hours;
     for (const cause of ["circuit", "contacts", "lead", "cable"] as const) wh[cause] += heat * ohms[cause];
-    wh.unit += of.standingW * hours;
+    wh.evse += of.standingW * hours;
     wh.conversion += conversion * hours;
     wh.ownDraw += of.ownDrawW * hours;
     wh.battery += battery * hours;

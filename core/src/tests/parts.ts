@@ -1,5 +1,5 @@
 import type { OutletTypeId } from "../trade/outlets";
-import type { Cable, Car, Lead, Outlet, RapidStation, Unit } from "../things/parts";
+import type { Cable, Car, Lead, Outlet, RapidStation, Evse } from "../things/parts";
 import type { ChargingPath } from "../engine/path";
 import type { SupplyId } from "../trade/supply";
 
@@ -26,13 +26,13 @@ export const bay = (system: SupplyId, tap: "single" | "high" | "three", breakerA
 
 /** A wired-in unit with its own short, thick cable. */
 export const post = (
-  lanes: 1 | 3,
+  phases: 1 | 3,
   maxAmps: number,
   connector: "type1" | "type2" = "type2",
-): Extract<Unit, { kind: "post" }> => ({
+): Extract<Evse, { kind: "post" }> => ({
   kind: "post",
   name: "post",
-  lanes,
+  phases,
   maxAmps,
   steps: [],
   standingW: 0,
@@ -40,16 +40,16 @@ export const post = (
 });
 
 /** A wired-in unit with a Type 2 socket. */
-export const socketedPost = (lanes: 1 | 3, maxAmps: number): Unit => ({
-  ...post(lanes, maxAmps),
+export const socketedPost = (phases: 1 | 3, maxAmps: number): Evse => ({
+  ...post(phases, maxAmps),
   output: { kind: "socket", connector: "type2" },
 });
 
-export const type2Cable = (lanes: 1 | 3, amps: number): Cable => ({
-  name: `${lanes} × ${amps} A cable`,
+export const type2Cable = (phases: 1 | 3, amps: number): Cable => ({
+  name: `${phases} × ${amps} A cable`,
   stationEnd: "type2",
   vehicleEnd: "type2",
-  lanes,
+  phases,
   amps,
   lengthM: 5,
   gauge: amps > 20 ? "6 mm2" : "2.5 mm2",
@@ -76,7 +76,7 @@ export const socket = (system: SupplyId, type: OutletTypeId, breakerAmps: number
 export const rapid = (maxW: number, maxAmps: number): RapidStation => ({
   kind: "rapid",
   name: "station",
-  lanes: 1,
+  phases: 1,
   maxW,
   maxAmps,
   maxVolts: 920,
@@ -87,7 +87,7 @@ export const rapid = (maxW: number, maxAmps: number): RapidStation => ({
   output: { kind: "tethered", connector: "ccs2", lengthM: 4, gauge: "35 mm2" },
 });
 
-type Portable = Extract<Unit, { kind: "portable" }>;
+type Portable = Extract<Evse, { kind: "portable" }>;
 
 /** A portable unit with one plug, which it knows. */
 export const box = (
@@ -97,7 +97,7 @@ export const box = (
 ): Portable => ({
   kind: "portable",
   name: "box",
-  lanes: 1,
+  phases: 1,
   maxAmps,
   steps: [],
   standingW: 0,

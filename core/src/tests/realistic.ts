@@ -4,13 +4,13 @@ import { INLETS, type ConnectorId, type InletId } from "../trade/connectors";
 import { feedOf, type HouseRule, type OutletTypeId } from "../trade/outlets";
 import {
   outletSchema,
-  unitSchema,
+  evseSchema,
   type Adapter,
   type Cable,
   type Car,
   type Lead,
   type Outlet,
-  type Unit,
+  type Evse,
 } from "../things/parts";
 import type { Plan } from "../engine/plan";
 import type { SupplyId, Tap } from "../trade/supply";
@@ -41,19 +41,19 @@ const run = (gauge: NonNullable<Circuit["run"]>["gauge"], lengthM: number): Circ
 });
 
 const NEC_CARS: World["cars"] = [
-  [{ lanes: 1, amps: 16 }],
-  [{ lanes: 1, amps: 32 }],
-  [{ lanes: 1, amps: 48 }],
-  [{ lanes: 1, amps: 80 }],
+  [{ phases: 1, amps: 16 }],
+  [{ phases: 1, amps: 32 }],
+  [{ phases: 1, amps: 48 }],
+  [{ phases: 1, amps: 80 }],
 ];
 const IEC_CARS: World["cars"] = [
-  [{ lanes: 1, amps: 16 }],
-  [{ lanes: 1, amps: 32 }],
+  [{ phases: 1, amps: 16 }],
+  [{ phases: 1, amps: 32 }],
   [
-    { lanes: 1, amps: 32 },
-    { lanes: 3, amps: 16 },
+    { phases: 1, amps: 32 },
+    { phases: 3, amps: 16 },
   ],
-  [{ lanes: 3, amps: 32 }],
+  [{ phases: 3, amps: 32 }],
 ];
 const NEC_SOCKETS: World["sockets"] = [
   ["nema-5-15", 15],
@@ -167,16 +167,16 @@ const STEPS: Readonly<Record<number, readonly number[]>> = {
 /** Conductors a decent unit of that many amps is made with. */
 const gaugeOf = (amps: number) => (amps <= 20 ? "2.5 mm2" : amps <= 32 ? "6 mm2" : "16 mm2");
 
-function unitsFor({ plug, system }: World, outlet: Outlet): Unit[] {
-  const lanes = plug === "type2" ? ([1, 3] as const) : ([1] as const);
+function evsesFor({ plug, system }: World, outlet: Outlet): Evse[] {
+  const phases = plug === "type2" ? ([1, 3] as const) : ([1] as const);
   const bySize = outlet.kind === "socket" ? [12, 16, 32, 40] : [16, 32, 40];
   return bySize.flatMap((maxAmps) =>
-    lanes.flatMap((n) =>
-      (["tethered", "socket"] as const).flatMap((output): Unit[] => {
+    phases.flatMap((n) =>
+      (["tethered", "socket"] as const).flatMap((output): Evse[] => {
         if (output === "socket" && (plug !== "type2" || maxAmps === 12)) return [];
         const common = {
           name: "unit",
-          lanes: n,
+          phases: n,
           maxAmps,
           steps: [...(STEPS[maxAmps] ?? [])],
           standingW: 5,
@@ -210,11 +210,11 @@ const cables = (plug: ConnectorId): Cable[] =>
       [3, 16],
       [1, 32],
     ] as const
-  ).map(([lanes, amps]) => ({
-    name: `${lanes} × ${amps} A`,
+  ).map(([phases, amps]) => ({
+    name: `${phases} × ${amps} A`,
     stationEnd: plug,
     vehicleEnd: plug,
-    lanes,
+    phases,
     amps,
     lengthM: 5,
     gauge: amps > 20 ? "6 mm2" : "2.5 mm2",
@@ -271,19 +271,19 @@ export function realisticPlans(): Plan[] {
   const plans: Plan[] = [];
   for (const world of WORLDS)
     for (const outlet of outletsOf(world))
-      for (const unit of unitsFor(world, outlet))
+      for (const evse of evsesFor(world, outlet))
         for (const limits of world.cars) {
           const turn = plans.length;
           const plan: Plan = {
             ...base,
             household: { ...base.household, houseRule: RULES[turn % 3]! },
             outlet: outletSchema.parse(outlet),
-            unit: unitSchema.parse(unit),
+            evse: evseSchema.parse(evse),
             car: carOf(limits, world.plug, turn % 4 === 0),
-            cable: unit.output.kind === "socket" ? cables(world.plug)[turn % 3]! : null,
+            cable: evse.output.kind === "socket" ? cables(world.plug)[turn % 3]! : null,
             lead: outlet.kind === "socket" && turn % 7 === 0 ? leadOf(outlet.type) : null,
             settings: {
-              unitAmps: turn % 11 === 0 ? 10 : null,
+              evseAmps: turn % 11 === 0 ? 10 : null,
               carAmps: turn % 13 === 0 ? 8 : null,
               otherBusy: false,
             },

@@ -28,7 +28,10 @@ export const addHousehold = (
     await tx.persist(row).flush();
     if (plan) {
       const tariff = await addTo(tx, "tariffs", id, { spec: plan.tariff, parentId: null });
-      const place = await addTo(tx, "places", id, { spec: { name: "Home" }, parentId: tariff.id });
+      const place = await addTo(tx, "places", id, {
+        spec: plan.place ?? { name: "Home" },
+        parentId: tariff.id,
+      });
       await addTo(tx, "outlets", id, { spec: plan.outlet, parentId: place.id });
       await importPlan(tx, id, plan);
     }

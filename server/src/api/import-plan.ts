@@ -1,5 +1,5 @@
 import type { EntityManager } from "@mikro-orm/core";
-import { adopt, pathFromPlan, type Adopted, type Kept, type Plan } from "@kettleback/core";
+import { adopt, pathFromPlan, type Kept, type PathPart, type Plan } from "@kettleback/core";
 import { garageOf } from "./garage";
 import { addTo } from "./keep";
 import { refused } from "./problem";
@@ -19,11 +19,16 @@ export const importPlan = (em: EntityManager, householdId: string, plan: Plan): 
           message: `this household counts in ${currency}, the plan in ${plan.household.currency}: import it into one that counts in ${plan.household.currency}`,
         },
       ]);
-    const ids: Partial<Record<Adopted["field"], string>> = {};
-    for (const { kind, field, spec, id } of adopt(garage, plan)) {
-      // A wired-in unit belongs to the outlet it came with.
-      const parentId = kind === "units" && plan.unit.kind !== "portable" ? (ids.outletId ?? null) : null;
-      ids[field] = id ?? (await addTo(tx, kind, householdId, { spec, parentId })).id;
+    const ids: Partial<Record<PathPart, string>> = {};
+    // A portable unit belongs to no outlet; everything else to what it came with.
+    const parentOf: Partial<Record<PathPart, PathPart>> = {
+      place: "tariff",
+      outlet: "place",
+      ...(plan.evse.kind === "portable" ? {} : { evse: "outlet" }),
+    };
+    for (const { part, kind, spec, id } of adopt(garage, plan)) {
+      const parentId = ids[parentOf[part]!] ?? null;
+      ids[part] = id ?? (await addTo(tx, kind, householdId, { spec, parentId })).id;
     }
     return addTo(tx, "paths", householdId, { spec: pathFromPlan(plan, ids), parentId: null });
   });

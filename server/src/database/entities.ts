@@ -36,12 +36,12 @@ export interface KeptRow {
   parent?: { id: string } | null;
 }
 
-/** The table of a kind: what one of it is called. */
-export const tableOf = (kind: Kind): string => KINDS[kind].one.replaceAll(/[ -]/g, "_");
+/** The table of a kind. */
+export const tableOf = (kind: Kind): string => KINDS[kind].table;
 
 const keptEntity = (kind: Kind, parent?: EntitySchema): EntitySchema<KeptRow> =>
   defineEntity({
-    name: KINDS[kind].one.replace(/(^|[ -])\w/g, (c) => c.at(-1)!.toUpperCase()),
+    name: tableOf(kind).replace(/(^|_)\w/g, (c) => c.at(-1)!.toUpperCase()),
     tableName: tableOf(kind),
     properties: {
       ...columns(),

@@ -30,7 +30,7 @@ test("the demo is there, once, however often it is put in", async () => {
   expect(households.map((h) => h.id)).toEqual(["fallow-quay", "larch-hollow"]);
   const kept = await garage();
   // In the order they were made, whatever the milliseconds of seeding.
-  for (const kind of ["cars", "paths", "units", "outlets"] as const)
+  for (const kind of ["cars", "paths", "evses", "outlets"] as const)
     expect(kept[kind].map((row) => row.id)).toEqual(fallowQuay[kind].map((row) => row.id));
   expect(kept.cars).toEqual(fallowQuay.cars);
 });
@@ -136,7 +136,7 @@ describe("a plan comes in whole or not at all", () => {
     if (!made.ok) throw new Error("demo");
     return made.value;
   };
-  const count = (g: typeof fallowQuay) => g.cars.length + g.outlets.length + g.units.length + g.paths.length;
+  const count = (g: typeof fallowQuay) => g.cars.length + g.outlets.length + g.evses.length + g.paths.length;
 
   test("parts the household keeps are used, others added, and the path charges as before", async () => {
     const before = await garage();
@@ -163,7 +163,7 @@ describe("a plan comes in whole or not at all", () => {
       "household.currency",
     ],
     ["another version", (p) => ({ ...p, version: 99 }), "version"],
-    ["a part out of range", (p) => ({ ...p, unit: { ...p.unit, maxAmps: 9000 } }), "unit.maxAmps"],
+    ["a part out of range", (p) => ({ ...p, evse: { ...p.evse, maxAmps: 9000 } }), "evse.maxAmps"],
   ])("%s is refused and nothing is added", async (_, broken, field) => {
     const before = await garage();
     const response = await call.post("/api/households/fallow-quay/import").send(broken(plan()));
@@ -315,7 +315,7 @@ describe("households", () => {
     expect([kept.cars.length, kept.paths.length, kept.tariffs.length, kept.outlets.length]).toEqual([
       1, 1, 1, 1,
     ]);
-    expect(kept.places[0]).toMatchObject({ spec: { name: "Home" }, parentId: kept.tariffs[0]!.id });
+    expect(kept.places[0]).toMatchObject({ spec: { name: "Boathouse" }, parentId: kept.tariffs[0]!.id });
     expect(kept.outlets[0]!.parentId).toBe(kept.places[0]!.id);
     expect(kept.paths[0]!.spec.outletId).toBe(kept.outlets[0]!.id);
   });

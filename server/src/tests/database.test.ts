@@ -5,6 +5,7 @@ import Database from "libsql";
 import { flatTariff, isRefusal, planOf, solvePlan, startLineup } from "@kettleback/core";
 import { fallowQuay } from "@kettleback/core/demo";
 import { garageOf } from "../api/garage";
+import { exportHousehold } from "../api/household-file";
 import { readConfig } from "../config";
 import { NewerDatabaseError, openDatabase, seedDemo } from "../database";
 
@@ -51,20 +52,40 @@ test("settings out of range are named", () => {
   expect(readConfig({}).port).toBe(4180);
 });
 
+/** A release's own dump, put into a file as it was. */
+function restored(release: "v1" | "v3", change = ""): string {
+  const file = join(folder, `${release}.sqlite`);
+  const database = new Database(file);
+  database.exec(readFileSync(join(__dirname, `fixtures/database-${release}.sql`), "utf8") + change);
+  database.close();
+  return file;
+}
+
+test("a database of release 0.7.0 opens: units, line-ups, acknowledged cautions and what was recorded", async () => {
+  const orm = await openDatabase(restored("v3"));
+  const garage = await garageOf(orm.em.fork(), "fallow-quay");
+  expect(garage.unread).toBeUndefined();
+  expect(garage.evses.map(({ id, parentId, spec }) => [id, parentId, spec])).toEqual(
+    fallowQuay.evses.map(({ id, parentId, spec }) => [id, parentId, spec]),
+  );
+  expect(garage.paths.at(-1)!.spec).toMatchObject({
+    name: "Seen",
+    settings: { evseAmps: 8 },
+    acknowledged: ["fixed-evse", "breaker-below-evse", "fast"],
+  });
+  const ways = garage.lineups[0]!.spec.ways;
+  expect(ways[1]!.place).toEqual({ name: ways[1]!.name, limitMinutes: 120 });
+  for (const { spec } of garage.paths) expect(planOf(garage, spec).ok).toBe(true);
+  const file = JSON.parse(await exportHousehold(orm.em.fork(), "fallow-quay")) as {
+    series: Record<string, unknown[]>;
+  };
+  expect([file.series.sessions!.length, file.series.samples!.length]).toEqual([1, 2]);
+  await orm.close();
+});
+
 describe("a database of the first release", () => {
-  const dump = readFileSync(join(__dirname, "fixtures/database-v1.sql"), "utf8");
-
-  /** That release's own dump, put into a file as it was. */
-  function restored(change = ""): string {
-    const file = join(folder, "first.sqlite");
-    const database = new Database(file);
-    database.exec(dump + change);
-    database.close();
-    return file;
-  }
-
   test("opens, keeps every thing, and its paths still solve", async () => {
-    const orm = await openDatabase(restored());
+    const orm = await openDatabase(restored("v1"));
     for (const [household, paths] of [
       ["fallow-quay", 4],
       ["larch-hollow", 3],
@@ -72,7 +93,7 @@ describe("a database of the first release", () => {
       const garage = await garageOf(orm.em.fork(), household);
       expect(garage.unread).toBeUndefined();
       expect(garage.paths).toHaveLength(paths);
-      expect(garage.units.every((u) => u.spec.kind !== "portable" || u.spec.knowsPlugs)).toBe(true);
+      expect(garage.evses.every((u) => u.spec.kind !== "portable" || u.spec.knowsPlugs)).toBe(true);
       for (const { spec } of garage.paths) {
         const plan = planOf(garage, spec);
         expect(plan.ok && isRefusal(solvePlan(plan.value))).toBe(false);
@@ -106,7 +127,10 @@ describe("a database of the first release", () => {
   });
 
   test("a row this release can no longer accept is left as it is and named; all others are there", async () => {
-    const file = restored("update car set spec = json_set(spec, '$.whPerKm', 5) where id = 'fq-plover';");
+    const file = restored(
+      "v1",
+      "update car set spec = json_set(spec, '$.whPerKm', 5) where id = 'fq-plover';",
+    );
     const orm = await openDatabase(file);
     const garage = await garageOf(orm.em.fork(), "fallow-quay");
     expect(garage.cars.map((c) => c.id)).not.toContain("fq-plover");

@@ -27,7 +27,7 @@ async function request<T>(method: string, address: string, body?: unknown): Prom
       "Kettleback's server does not answer. Your entries stay on this page; try again once it runs.",
     );
   }
-  // The session was ended, from another screen perhaps: the door asks again.
+  // The sign-in was ended, from another screen perhaps: the passphrase is asked for again.
   if (response.status === 401) window.location.assign("/sign-in");
   const sent = (await response.json().catch(() => ({}))) as {
     detail?: string;
@@ -64,8 +64,8 @@ export interface SignedIn {
 
 /** The server's interface, one function a call. */
 export const api = {
-  sessions: () => request<SignedIn[]>("GET", "/sessions"),
-  endSession: (id: string) => request<unknown>("DELETE", `/sessions/${id}`),
+  signIns: () => request<SignedIn[]>("GET", "/sign-ins"),
+  endSignIn: (id: string) => request<unknown>("DELETE", `/sign-ins/${id}`),
   households: () => request<Kept<Household>[]>("GET", "/households"),
   addHousehold: (plan: Plan) => request<Kept<Household>>("POST", "/households", { plan }),
   removeHousehold: ({ id, version }: Kept<Household>) =>

@@ -165,9 +165,9 @@ export default function BeginScreen() {
           label="The charging unit’s label says"
           unit="A"
           placeholder={String(point.amps)}
-          value={typed.unitAmps}
-          problem={wrong.unitAmps}
-          onChange={(unitAmps) => set({ unitAmps })}
+          value={typed.evseAmps}
+          problem={wrong.evseAmps}
+          onChange={(evseAmps) => set({ evseAmps })}
         />
         <Figure
           label="A kWh costs you"

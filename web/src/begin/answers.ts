@@ -19,7 +19,7 @@ export interface Typed {
   readonly chargerKW: string;
   readonly phases: "" | "1" | "2" | "3";
   readonly point: string;
-  readonly unitAmps: string;
+  readonly evseAmps: string;
   readonly perKWh: string;
 }
 
@@ -33,7 +33,7 @@ export const firstTyped = (timeZone: string): Typed => ({
   chargerKW: "",
   phases: "",
   point: "",
-  unitAmps: "",
+  evseAmps: "",
   perKWh: "",
 });
 
@@ -64,7 +64,7 @@ export function wrongOf(typed: Typed): Wrong {
         }
       : {}),
     ...(charger && !charger.ok ? { chargerKW: charger.problem } : {}),
-    ...(outside(number(typed.unitAmps), 6, 80) ? { unitAmps: "accepted: 6 to 80 A" } : {}),
+    ...(outside(number(typed.evseAmps), 6, 80) ? { evseAmps: "accepted: 6 to 80 A" } : {}),
     ...(outside(number(typed.perKWh), -10, 1_000) ? { perKWh: "accepted: -10 to 1,000" } : {}),
   };
 }
@@ -82,7 +82,7 @@ export function planOfTyped(typed: Typed, timeZone: string, today: string): Plan
     batteryKWh: number(typed.batteryKWh),
     charger: charger?.ok ? charger.charger : null,
     point: region.points.find(({ id }) => id === typed.point) ?? null,
-    unitAmps: number(typed.unitAmps),
+    evseAmps: number(typed.evseAmps),
     perKWh: number(typed.perKWh),
     session: firstSession(today),
   });

@@ -47,14 +47,14 @@ export function ConductorDrawing({ charging, selected, onSelect }: Props) {
           className={flat ? "flat" : "upright"}
         >
           <title id={titleId}>
-            {`Charging path: ${ampsText(point.amps)} on ${laneWords(point.lanes)}. The ${LINK_WORDS[narrow.kind]} is the narrowest link.`}
+            {`Charging path: ${ampsText(point.amps)} ${phaseWords(point)}. The ${LINK_WORDS[narrow.kind]} is the narrowest link.`}
           </title>
           <Supply charging={charging} drawing={drawing} place={place} flat={flat} />
           {[0, 1, 2].map((lane) =>
             laneOutlines(drawing.links, lane).map((outline, i) => (
               <polygon
                 key={`${lane}-${i}`}
-                className={lane < point.lanes ? "lane" : "lane empty"}
+                className={lane < point.phases ? "lane" : "lane empty"}
                 points={outline.map(([a, c]) => place(a, c).join(",")).join(" ")}
               />
             )),
@@ -75,7 +75,7 @@ export function ConductorDrawing({ charging, selected, onSelect }: Props) {
               flat={flat}
               width={width}
               breadth={breadth}
-              lanesUsed={point.lanes}
+              flowsOn={phaseWords(point)}
               selected={selected === box.index}
               onSelect={onSelect}
             />
@@ -87,8 +87,21 @@ export function ConductorDrawing({ charging, selected, onSelect }: Props) {
   );
 }
 
-export const laneWords = (lanes: number): string =>
-  lanes === 1 ? "one lane" : lanes === 2 ? "two lanes" : "three lanes";
+/** What a current flows on: "on three phases"; direct current has none. */
+export const phaseWords = ({
+  current,
+  phases,
+}: {
+  readonly current: "AC" | "DC";
+  readonly phases: number;
+}): string =>
+  current === "DC"
+    ? "of direct current"
+    : phases === 1
+      ? "on one phase"
+      : phases === 2
+        ? "on two phases"
+        : "on three phases";
 
 function Bar({ className, from, to }: { className: string; from: [number, number]; to: [number, number] }) {
   return (
@@ -121,7 +134,7 @@ function Supply({ charging: { point, plan }, drawing, place, flat }: PartProps) 
           </text>
           <text x={2} y={34} className="detail">
             {Math.round(point.volts)} V
-            {point.current === "DC" ? " pack" : point.liveLanes === 1 ? ", 1 lane" : ", 3 lanes"}
+            {point.current === "DC" ? " pack" : point.livePhases === 1 ? ", 1 phase" : ", 3 phases"}
           </text>
           {measured && (
             <text x={2} y={50} className="detail">
@@ -134,14 +147,14 @@ function Supply({ charging: { point, plan }, drawing, place, flat }: PartProps) 
           Supply, {Math.round(point.volts)} V{measured ? " measured" : ""},{" "}
           {point.current === "DC"
             ? "at the pack"
-            : point.liveLanes === 1
-              ? "one live lane"
-              : "three live lanes"}
+            : point.livePhases === 1
+              ? "one live phase"
+              : "three live phases"}
         </text>
       )}
-      {Array.from({ length: point.liveLanes }, (_, lane) => {
+      {Array.from({ length: point.livePhases }, (_, lane) => {
         const flow = drawing.flow[lane];
-        const mid = flow?.mid ?? drawing.across.to * ((lane + 0.5) / point.liveLanes);
+        const mid = flow?.mid ?? drawing.across.to * ((lane + 0.5) / point.livePhases);
         const [cx, cy] = place(drawing.supply.to - 24, mid);
         return (
           <circle
@@ -163,22 +176,23 @@ interface LinkProps {
   readonly flat: boolean;
   readonly width: number;
   readonly breadth: number;
-  readonly lanesUsed: number;
+  /** What it flows on, in words. */
+  readonly flowsOn: string;
   readonly selected: boolean;
   onSelect(index: number): void;
 }
 
-function LinkMark({ box, place, flat, width, breadth, lanesUsed, selected, onSelect }: LinkProps) {
+function LinkMark({ box, place, flat, width, breadth, flowsOn, selected, onSelect }: LinkProps) {
   const { link, index, from, to, binding, bars } = box;
   const mid = (from + to) / 2;
   const ceiling = Number.isFinite(link.ceilingAmps) ? ampsText(link.ceilingAmps) : "open";
   const empties = bars.filter((bar) => !bar.live).length;
   const words = LINK_WORDS[link.kind];
   const label =
-    `${index + 1}: ${words}, ${link.name}. Ceiling ${ceiling} on ${laneWords(lanesUsed)}, alone ${figureText(powerFigure(link.ceilingW))}.` +
+    `${index + 1}: ${words}, ${link.name}. Ceiling ${ceiling} ${flowsOn}, alone ${figureText(powerFigure(link.ceilingW))}.` +
     (link.over ? " More flows than it should hold." : "") +
     (binding ? " The narrowest link." : box.runnerUp ? " The next narrowest." : "") +
-    (empties ? ` ${empties} of its lanes ${empties === 1 ? "runs" : "run"} empty.` : "");
+    (empties ? ` ${empties} of its phases ${empties === 1 ? "runs" : "run"} empty.` : "");
   const onKey = (event: KeyboardEvent) => {
     if (event.key === "Enter" || event.key === " ") {
       event.preventDefault();
@@ -269,7 +283,7 @@ const shortKind = (kind: string, room: number): string =>
   room < 118
     ? kind
         .replace("Onboard charger", "Charger")
-        .replace("Charging unit", "Unit")
+        .replace("Charging unit", "Evse")
         .replace("Extension lead", "Lead")
     : kind;
 

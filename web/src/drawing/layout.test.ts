@@ -35,7 +35,7 @@ test("links fill the length between supply and battery, in order and without ove
   }
 });
 
-test("the flow is as thick as the narrowest lane, and no lane leaves the drawing or touches another", () => {
+test("the flow is as thick as the narrowest phase, and no phase leaves the drawing or touches another", () => {
   for (const s of solutions) {
     const { links, flow } = drawingOf(s);
     const narrow = links.find((box) => box.index === s.point.binding)!;
@@ -52,8 +52,8 @@ test("the flow is as thick as the narrowest lane, and no lane leaves the drawing
   }
 });
 
-test("a lane that a link in the middle lacks is drawn in pieces", () => {
-  const harbour = solutions.find((s) => s.point.links.some((l) => l.kind === "cable" && l.lanes === 3))!;
+test("a phase that a link in the middle lacks is drawn in pieces", () => {
+  const harbour = solutions.find((s) => s.point.links.some((l) => l.kind === "cable" && l.phases === 3))!;
   const { links } = drawingOf(harbour);
   const cable = links.findIndex((box) => box.bars.length === 3);
   expect(links[cable]!.bars.filter((b) => !b.live)).toHaveLength(2);
@@ -72,7 +72,7 @@ test("the battery is the cell at the end, and a link of its own only where it bi
   expect(topUp.point.links[topUp.point.binding]!.kind).toBe("battery");
 });
 
-test("more than a link should hold is drawn wider than its lane", () => {
+test("more than a link should hold is drawn wider than its phase", () => {
   const { point, solution } = solutions[0]!;
   const over = { ...point, amps: 20, links: point.links.map((l) => ({ ...l, over: l.ceilingAmps < 20 })) };
   const { flow, links } = layOut(over, solution.moment.balance, extent);

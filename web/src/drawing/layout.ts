@@ -48,8 +48,8 @@ const THICKEST = { 1: 46, 2: 36, 3: 34 } as const;
 const THINNEST = 3;
 
 /** Lanes a link has on this drawing, live or empty. A battery has none of its own. */
-const lanesShown = (link: FlowingLink, used: number): number =>
-  link.kind === "battery" ? used : Math.min(3, Math.max(1, link.lanes));
+const phasesShown = (link: FlowingLink, used: number): number =>
+  link.kind === "battery" ? used : Math.min(3, Math.max(1, link.phases));
 
 /** The links that are drawn, with their place in the path. The battery is the cell at the end, unless it binds. */
 const drawnLinks = (point: OperatingPoint): { link: FlowingLink; index: number }[] =>
@@ -58,12 +58,12 @@ const drawnLinks = (point: OperatingPoint): { link: FlowingLink; index: number }
     .filter(({ link, index }) => link.kind !== "battery" || index === point.binding);
 
 /** Amps a lane of the link could carry: on the lanes in use, or on all of its own where it has more. */
-const laneAmps = (link: FlowingLink, used: number): number =>
-  link.ceilingAmps || link.ampsOn[Math.max(used, link.lanes) as 1 | 2 | 3] || 0;
+const phaseAmps = (link: FlowingLink, used: number): number =>
+  link.ceilingAmps || link.ampsOn[Math.max(used, link.phases) as 1 | 2 | 3] || 0;
 
 /** Where each watt leaves: heat in every link, the unit's own draw, and conversion in the onboard charger. */
 const lossIn = (link: FlowingLink, flow: PowerBalance): number =>
-  link.lossW + (link.kind === "charger" ? flow.conversion : link.kind === "unit" ? flow.unit : 0);
+  link.lossW + (link.kind === "charger" ? flow.conversion : link.kind === "evse" ? flow.evse : 0);
 
 /** How many links are drawn. */
 export const linksDrawn = (point: OperatingPoint): number => drawnLinks(point).length;
@@ -75,14 +75,14 @@ export function layOut(
   { length, breadth, supply, battery }: Extent,
 ): Drawing {
   const shown = drawnLinks(point);
-  const lanes = Math.max(...shown.map(({ link }) => lanesShown(link, point.lanes))) as 1 | 2 | 3;
-  const pitch = breadth / lanes;
-  const thickest = Math.min(THICKEST[lanes], pitch - 8);
+  const phases = Math.max(...shown.map(({ link }) => phasesShown(link, point.phases))) as 1 | 2 | 3;
+  const pitch = breadth / phases;
+  const thickest = Math.min(THICKEST[phases], pitch - 8);
   // The inlet's contacts are rated far above the rest; letting them set the scale would thin everything else.
   const most = Math.max(
     ...point.links
       .filter((l) => l.kind !== "inlet" && l.kind !== "battery")
-      .map((l) => laneAmps(l, point.lanes)),
+      .map((l) => phaseAmps(l, point.phases)),
     point.amps,
   );
   const thickness = (amps: number) => (thickest * Math.min(amps, most)) / most;
@@ -99,13 +99,13 @@ export function layOut(
       index,
       from,
       to,
-      bars: Array.from({ length: lanesShown(link, point.lanes) }, (_, lane) => ({
+      bars: Array.from({ length: phasesShown(link, point.phases) }, (_, lane) => ({
         lane,
         from,
         to,
         mid: mid(lane),
-        thick: Math.max(THINNEST, thickness(laneAmps(link, point.lanes))),
-        live: lane < point.lanes,
+        thick: Math.max(THINNEST, thickness(phaseAmps(link, point.phases))),
+        live: lane < point.phases,
       })),
       binding: index === point.binding,
       runnerUp: index === point.runnerUp,
@@ -117,7 +117,7 @@ export function layOut(
     supply: { from: 0, to: supply },
     links,
     battery: { from: length - battery, to: length },
-    flow: Array.from({ length: point.lanes }, (_, lane) => ({
+    flow: Array.from({ length: point.phases }, (_, lane) => ({
       lane,
       mid: mid(lane),
       thick: Math.max(THINNEST, thickness(point.amps)),

@@ -8,7 +8,7 @@ test("every face has the contacts its current needs, each once, inside the box a
     expect(new Set(contacts.map((c) => c.id)).size).toBe(contacts.length);
     if (CONNECTORS[id].current === "DC") expect(roles.filter((r) => r === "direct")).toHaveLength(2);
     else {
-      expect(roles.filter((r) => r === "power")).toHaveLength(CONNECTORS[id].lanes);
+      expect(roles.filter((r) => r === "power")).toHaveLength(CONNECTORS[id].phases);
       expect(roles.filter((r) => r === "earth")).toHaveLength(1);
       expect(roles.filter((r) => r === "neutral")).toHaveLength(1);
     }

@@ -56,11 +56,11 @@ const COMBINED_OUTLINE =
 
 /** Faces by connector. */
 export const FACES: Readonly<Record<ConnectorId, Face>> = {
-  type1: { outline: ROUND, contacts: TYPE1, note: "Five contacts: one lane, earth and two signals." },
+  type1: { outline: ROUND, contacts: TYPE1, note: "Five contacts: one phase, earth and two signals." },
   type2: {
     outline: FLAT_TOP,
     contacts: TYPE2,
-    note: "Seven contacts: up to three lanes. L2 and L3 may stay empty.",
+    note: "Seven contacts: up to three phases. L2 and L3 may stay empty.",
   },
   "j3400-ac": {
     outline: "M20 20H80Q94 56 74 90Q50 104 26 90Q6 56 20 20z",

@@ -2,7 +2,7 @@ import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import {
   FLEXIBLE_GAUGES,
-  lanesAt,
+  phasesAt,
   POWER_CONTACTS,
   readCable,
   type Cable,
@@ -26,7 +26,7 @@ interface Props {
   onSave(cable: Cable): void;
 }
 
-/** Marking, contacts and resistor in; cores, lanes, amps and what it would carry here out. */
+/** Marking, contacts and resistor in; cores, phases, amps and what it would carry here out. */
 export function CableReader({ garage, onSave }: Props) {
   const [marking, setMarking] = useState("");
   const [looked, setLooked] = useState(false);
@@ -44,7 +44,7 @@ export function CableReader({ garage, onSave }: Props) {
     setFilled(next);
   };
   const shown = new Set<string>([...filled, ...SIGNALS]);
-  const known = reading.lanes !== undefined && reading.amps !== undefined;
+  const known = reading.phases !== undefined && reading.amps !== undefined;
 
   return (
     <section aria-label="Cable reader">
@@ -105,16 +105,16 @@ export function CableReader({ garage, onSave }: Props) {
           ) : (
             <>
               <p className="figure">
-                {reading.lanes === undefined
-                  ? "Lanes not known"
-                  : reading.lanes === 1
-                    ? "One lane"
-                    : "Three lanes"}
+                {reading.phases === undefined
+                  ? "Phases not known"
+                  : reading.phases === 1
+                    ? "One phase"
+                    : "Three phases"}
                 {", "}
                 {reading.amps === undefined ? "amps not known" : ampsText(reading.amps)}
               </p>
               <p>
-                Lanes: {SURE[reading.certainty.lanes]}. Amps: {SURE[reading.certainty.amps]}.
+                Phases: {SURE[reading.certainty.phases]}. Amps: {SURE[reading.certainty.amps]}.
               </p>
               <ul>
                 {reading.because.map((line) => (
@@ -139,14 +139,14 @@ export function CableReader({ garage, onSave }: Props) {
 }
 
 /** The gauge of the reading where the table has it; otherwise the usual one for its amps. */
-function cableFrom({ lanes, amps, marking }: Reading, text: string): Cable {
+function cableFrom({ phases, amps, marking }: Reading, text: string): Cable {
   const own = marking && (`${marking.areaMm2} mm2` as FlexibleGauge);
   const gauge = own && FLEXIBLE_GAUGES.includes(own) ? own : amps! > 20 ? "6 mm2" : "2.5 mm2";
   return {
-    name: text.trim().slice(0, 60) || `${lanes} × ${amps} A cable`,
+    name: text.trim().slice(0, 60) || `${phases} × ${amps} A cable`,
     stationEnd: "type2",
     vehicleEnd: "type2",
-    lanes: lanes!,
+    phases: phases!,
     amps: amps!,
     lengthM: 5,
     gauge,
@@ -154,13 +154,13 @@ function cableFrom({ lanes, amps, marking }: Reading, text: string): Cable {
 }
 
 function OnYourPosts({ garage, reading }: { garage: Garage; reading: Reading }) {
-  const rows = garage.units.flatMap(({ id, spec, parentId }) => {
+  const rows = garage.evses.flatMap(({ id, spec, parentId }) => {
     const outlet = garage.outlets.find((o) => o.id === parentId)?.spec;
     if (spec.output.kind !== "socket" || !outlet) return [];
-    const live = lanesAt(outlet);
-    const lanes = Math.min(spec.lanes, live.lanes, reading.lanes!);
+    const live = phasesAt(outlet);
+    const phases = Math.min(spec.phases, live.phases, reading.phases!);
     const amps = Math.min(spec.maxAmps, reading.amps!);
-    return [{ id, name: spec.name, lanes, amps, watts: lanes * amps * live.volts }];
+    return [{ id, name: spec.name, phases, amps, watts: phases * amps * live.volts }];
   });
   if (rows.length === 0) return <p>You keep no post or wallbox with a socket to try it on.</p>;
   return (
@@ -168,7 +168,7 @@ function OnYourPosts({ garage, reading }: { garage: Garage; reading: Reading }) 
       <thead>
         <tr>
           <th>It carries, at</th>
-          <th>lanes</th>
+          <th>phases</th>
           <th>current</th>
           <th>power</th>
         </tr>
@@ -177,7 +177,7 @@ function OnYourPosts({ garage, reading }: { garage: Garage; reading: Reading }) 
         {rows.map((row) => (
           <tr key={row.id}>
             <th scope="row">{row.name}</th>
-            <td>{row.lanes}</td>
+            <td>{row.phases}</td>
             <td>{ampsText(row.amps)}</td>
             <td>{figureText(powerFigure(row.watts))}</td>
           </tr>

@@ -11,7 +11,7 @@ export function Connectors({ garage }: { garage: Garage }) {
       </header>
       <ul className="cards connectors">
         {CONNECTOR_IDS.map((id) => {
-          const { name, current, lanes, standard, regions } = CONNECTORS[id];
+          const { name, current, phases, standard, regions } = CONNECTORS[id];
           const inlets = INLET_IDS.filter((inlet) => inletFor(id, [inlet]));
           const cars = garage.cars.filter((car) => inletFor(id, car.spec.inlets)).map((car) => car.spec.name);
           return (
@@ -21,7 +21,7 @@ export function Connectors({ garage }: { garage: Garage }) {
                 <h3>{name}</h3>
                 <p>
                   {current === "AC"
-                    ? `AC, up to ${lanes === 1 ? "one lane" : "three lanes"}`
+                    ? `AC, up to ${phases === 1 ? "one phase" : "three phases"}`
                     : "DC, rapid stations only"}
                 </p>
                 <p>{FACES[id].note}</p>

@@ -41,8 +41,8 @@ test("a figure out of range is refused at its field in the unit typed; nothing i
 });
 
 test("fields that do not apply to a kind are not there, and come when it does", () => {
-  const row = { spec: { ...blankOf("units", "230/400"), name: "box" }, parentId: null };
-  render(<Editor garage={fallowQuay} kind="units" row={row} onClose={() => undefined} />);
+  const row = { spec: { ...blankOf("evses", "230/400"), name: "box" }, parentId: null };
+  render(<Editor garage={fallowQuay} kind="evses" row={row} onClose={() => undefined} />);
   expect(screen.queryByLabelText("Power on its sign")).toBeNull();
   fireEvent.change(screen.getByLabelText("Kind"), { target: { value: "rapid" } });
   expect(screen.getByLabelText("Power on its sign")).toBeTruthy();

@@ -32,7 +32,7 @@ const SHELVES: readonly Shelf[] = [
       "Add a place where you charge: home, work, the post in town. Its outlets and wired-in units go in it.",
   },
   {
-    kind: "units",
+    kind: "evses",
     title: "Portable units",
     empty: "Add the unit that came with the car. One that is wired in belongs to its place.",
   },
@@ -55,7 +55,7 @@ const NEW = { parentId: null };
 
 /** Units that are wired in, or are to be, are shown at the places. */
 const onShelf = (garage: Garage, kind: Shelf["kind"]): readonly Kept<{ name: string }>[] =>
-  kind === "units" ? garage.units.filter(({ spec }) => spec.kind === "portable") : garage[kind];
+  kind === "evses" ? garage.evses.filter(({ spec }) => spec.kind === "portable") : garage[kind];
 
 /** Cars, places, and everything between them. */
 export default function GarageScreen({ garage }: { garage: Garage }) {

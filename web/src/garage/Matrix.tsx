@@ -35,7 +35,7 @@ export function Matrix({ garage }: { readonly garage: Garage }) {
       outletId,
       leadId: null,
       tariffId: place?.parentId ?? base.tariffId,
-      settings: { unitAmps: null, carAmps: null, otherBusy: false },
+      settings: { evseAmps: null, carAmps: null, otherBusy: false },
       acknowledged: [],
       savedId: null,
       trial: null,
@@ -78,11 +78,11 @@ export function Matrix({ garage }: { readonly garage: Garage }) {
   );
 }
 
-/** What flows, in lanes as wide as their amps. */
-const InLanes = ({ fitting: { lanes, amps } }: { readonly fitting: Fitting }) => (
+/** What flows, in phases as wide as their amps. */
+const InPhases = ({ fitting: { phases, amps } }: { readonly fitting: Fitting }) => (
   <span className="in-lanes" aria-hidden="true">
-    {Array.from({ length: lanes }, (_, i) => (
-      <i key={i} style={{ blockSize: `${thicknessOf(amps, lanes).px / 3}px` }} />
+    {Array.from({ length: phases }, (_, i) => (
+      <i key={i} style={{ blockSize: `${thicknessOf(amps, phases).px / 3}px` }} />
     ))}
   </span>
 );
@@ -117,7 +117,7 @@ function OutletFits({ outlet, place, fits, garage, onOpen }: RowProps) {
               <span className="visually-hidden">: {misfit!.why}</span>
             </td>
           );
-        const unit = garage.units.find(({ id }) => id === fitting.parts.unitId)?.spec.name;
+        const unit = garage.evses.find(({ id }) => id === fitting.parts.evseId)?.spec.name;
         return (
           <td key={fit.carId}>
             <button
@@ -126,9 +126,11 @@ function OutletFits({ outlet, place, fits, garage, onOpen }: RowProps) {
               aria-label={`Open ${car} at ${place}, ${outlet.spec.name}`}
             >
               <strong>{figureText(powerFigure(fitting.inletW))}</strong>
-              <InLanes fitting={fitting} />
+              <InPhases fitting={fitting} />
               <small>
-                {fitting.current === "DC" ? "direct current" : `${fitting.lanes} × ${ampsText(fitting.amps)}`}
+                {fitting.current === "DC"
+                  ? "direct current"
+                  : `${fitting.phases} × ${ampsText(fitting.amps)}`}
                 {unit && `, ${unit}`}
               </small>
               {fitting.over && <small className="over">! more than it should hold</small>}

@@ -55,7 +55,7 @@ export function Papers({ economyUnit, system }: Props) {
     if (found.limits)
       put(
         "charger/limits",
-        Object.fromEntries(found.limits.map(({ lanes, amps }) => [String(lanes), typedNumber(amps)])),
+        Object.fromEntries(found.limits.map(({ phases, amps }) => [String(phases), typedNumber(amps)])),
       );
     if (found.battery) {
       const { usableWh, grossWh, packVolts, packOhms } = found.battery;

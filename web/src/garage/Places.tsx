@@ -17,7 +17,7 @@ export function Places({ garage, onEdit }: Props) {
     text: [place.spec.name, ...outletsOf(garage, place.id).map(({ spec }) => spec.name)].join(" "),
   }));
   const lost = garage.outlets.filter(({ parentId }) => !garage.places.some(({ id }) => id === parentId));
-  const loose = garage.units.filter(
+  const loose = garage.evses.filter(
     ({ spec, parentId }) => spec.kind !== "portable" && !garage.outlets.some(({ id }) => id === parentId),
   );
   return (
@@ -38,7 +38,7 @@ export function Places({ garage, onEdit }: Props) {
             <p>Say at which outlet each hangs, and it is shown there.</p>
           </header>
           {loose.map((row) => (
-            <ThingRow key={row.id} kind="units" row={row} garage={garage} onEdit={onEdit} />
+            <ThingRow key={row.id} kind="evses" row={row} garage={garage} onEdit={onEdit} />
           ))}
         </section>
       )}
@@ -87,17 +87,17 @@ const PlaceCard = memo(function PlaceCard({
                 type="button"
                 aria-label={`Wire a unit in at ${outlet.spec.name}`}
                 onClick={() =>
-                  onEdit({ kind: "units", row: { spec: wiredBlank(system), parentId: outlet.id } })
+                  onEdit({ kind: "evses", row: { spec: wiredBlank(system), parentId: outlet.id } })
                 }
               >
                 Wire a unit in
               </button>
             )}
           </ThingRow>
-          {garage.units
+          {garage.evses
             .filter(({ parentId }) => parentId === outlet.id)
-            .map((unit) => (
-              <ThingRow key={unit.id} kind="units" row={unit} garage={garage} onEdit={onEdit} />
+            .map((evse) => (
+              <ThingRow key={evse.id} kind="evses" row={evse} garage={garage} onEdit={onEdit} />
             ))}
         </div>
       ))}
@@ -107,6 +107,6 @@ const PlaceCard = memo(function PlaceCard({
 
 /** A blank unit of the wired-in kind: without the plugs of a portable one. */
 function wiredBlank(system: Parameters<typeof blankOf>[1]): object {
-  const { plugs: _, knowsPlugs: __, ...unit } = blankOf("units", system) as Record<string, unknown>;
-  return { ...unit, kind: "wallbox" };
+  const { plugs: _, knowsPlugs: __, ...evse } = blankOf("evses", system) as Record<string, unknown>;
+  return { ...evse, kind: "wallbox" };
 }

@@ -8,7 +8,7 @@ import {
   outletFrom,
   PLATE_KINDS,
   readPlate,
-  unitFrom,
+  evseFrom,
   type PlateKind,
   type PlateReading,
   type SupplyId,
@@ -19,13 +19,13 @@ import { blankOf } from "./blanks";
 import type { EditableKind } from "./Editor";
 
 const NAMES: Readonly<Record<PlateKind, string>> = {
-  unit: "charging unit",
+  evse: "charging unit",
   outlet: "outlet",
   lead: "extension lead",
   car: "car",
 };
 const KIND: Readonly<Record<PlateKind, EditableKind>> = {
-  unit: "units",
+  evse: "evses",
   outlet: "outlets",
   lead: "leads",
   car: "cars",
@@ -40,20 +40,20 @@ interface Props {
 
 function thingFrom(kind: PlateKind, reading: PlateReading, system: SupplyId): object {
   const blank = { ...blankOf(KIND[kind], system), name: "" };
-  const make = { unit: unitFrom, outlet: outletFrom, lead: leadFrom, car: carFrom }[kind] as (
+  const make = { evse: evseFrom, outlet: outletFrom, lead: leadFrom, car: carFrom }[kind] as (
     reading: PlateReading,
     blank: object,
   ) => object;
   return make(reading, blank);
 }
 
-/** What the plate comes to, in one line: a battery by its energy, everything else by lanes, amps and power. */
-function headline({ kind, wattHours, lanes, laneVolts, amps }: PlateReading): string {
+/** What the plate comes to, in one line: a battery by its energy, everything else by phases, amps and power. */
+function headline({ kind, wattHours, phases, phaseVolts, amps }: PlateReading): string {
   if (kind?.value === "car")
     return wattHours ? figureText(energyFigure(wattHours.value)) : "No energy that could be read";
   if (!amps) return "No amps that could be read";
-  const power = lanes && laneVolts && figureText(powerFigure(lanes.value * laneVolts.value * amps.value));
-  return [lanes ? `${lanes.value} × ${ampsText(amps.value)}` : ampsText(amps.value), power]
+  const power = phases && phaseVolts && figureText(powerFigure(phases.value * phaseVolts.value * amps.value));
+  return [phases ? `${phases.value} × ${ampsText(amps.value)}` : ampsText(amps.value), power]
     .filter(Boolean)
     .join(", ");
 }

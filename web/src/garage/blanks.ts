@@ -70,10 +70,10 @@ export function blankOf(kind: EditableKind, system: SupplyId): object {
       supply: { system },
       circuit: { breakerAmps: socket.breaker, otherLoadAmps: 0 },
     },
-    units: {
+    evses: {
       kind: "portable",
       name: "",
-      lanes: 1,
+      phases: 1,
       maxAmps: socket.amps,
       steps: [],
       standingW: 5,
@@ -90,7 +90,7 @@ export function blankOf(kind: EditableKind, system: SupplyId): object {
       name: "",
       stationEnd: "type2",
       vehicleEnd: "type2",
-      lanes: 1,
+      phases: 1,
       amps: 32,
       lengthM: 5,
       gauge: "6 mm2",

@@ -1,7 +1,7 @@
 import {
   CONNECTORS,
   INLETS,
-  lanesAt,
+  phasesAt,
   outletType,
   supplySystem,
   type Garage,
@@ -23,7 +23,7 @@ type Describe<K extends EditableKind> = (row: Kept<SpecOf<K>>, garage: Garage, h
 
 const ends = (from: keyof typeof CONNECTORS, to: keyof typeof CONNECTORS) =>
   `${CONNECTORS[from].name} → ${CONNECTORS[to].name}`;
-const lanes = (n: number) => (n === 1 ? "one lane" : `${n} lanes`);
+const phases = (n: number) => (n === 1 ? "one phase" : `${n} phases`);
 
 const DESCRIBE: { [K in EditableKind]: Describe<K> } = {
   cars: ({ spec }, _garage, household) => ({
@@ -48,15 +48,15 @@ const DESCRIBE: { [K in EditableKind]: Describe<K> } = {
         ? `${ampsText(outletType(spec.type).sustained[household.houseRule])} for hours`
         : `${ampsText(spec.circuit.breakerAmps)} breaker`,
     lines: [
-      `${spec.kind === "socket" ? outletType(spec.type).name : "wired-in unit"}, ${lanesAt(spec).label}`,
+      `${spec.kind === "socket" ? outletType(spec.type).name : "wired-in unit"}, ${phasesAt(spec).label}`,
       supplySystem(spec.supply.system).name,
       ...(spec.circuit.run ? [] : ["run from the board not known"]),
     ],
   }),
-  units: ({ spec, parentId }, garage) => ({
+  evses: ({ spec, parentId }, garage) => ({
     figure: ampsText(spec.maxAmps),
     lines: [
-      `${spec.kind}, ${lanes(spec.lanes)}`,
+      `${spec.kind}, ${phases(spec.phases)}`,
       spec.kind === "portable"
         ? spec.plugs.map((p) => `${outletType(p.type).name} ${ampsText(p.amps)}`).join(", ")
         : `wired in at ${garage.outlets.find((o) => o.id === parentId)?.spec.name ?? "no outlet"}`,
@@ -69,7 +69,7 @@ const DESCRIBE: { [K in EditableKind]: Describe<K> } = {
     figure: ampsText(spec.amps),
     lines: [
       ends(spec.stationEnd, spec.vehicleEnd),
-      lanes(spec.lanes),
+      phases(spec.phases),
       `${spec.lengthM} m of ${gaugeText(spec.gauge)}`,
     ],
   }),

@@ -6,7 +6,7 @@ import type { EditableKind } from "./Editor";
 import { groupsOf, parentChoices } from "./forms";
 import { usedBy } from "./usedBy";
 
-const EDITABLE = ["cars", "places", "outlets", "units", "cables", "leads", "adapters"] as const;
+const EDITABLE = ["cars", "places", "outlets", "evses", "cables", "leads", "adapters"] as const;
 
 test.each(EDITABLE)("%s: a blank needs nothing but a name, on every supply system", (kind: EditableKind) => {
   for (const system of SUPPLY_IDS) {
@@ -43,7 +43,7 @@ test("what a thing is used by: paths that name it and things that belong to it",
 });
 
 test("a unit can be wired in only where there is no socket; a cable belongs to nothing", () => {
-  const choices = parentChoices("units", fallowQuay)!.choices.map((c) => c.value);
+  const choices = parentChoices("evses", fallowQuay)!.choices.map((c) => c.value);
   expect(choices).toEqual(expect.arrayContaining(["fq-hall-bay", "fq-ferry-bay"]));
   expect(choices).not.toContain("fq-boathouse-socket");
   expect(parentChoices("cables", fallowQuay)).toBeNull();
@@ -59,7 +59,7 @@ test.each([
 ] as const)(
   "on %s a new unit ends in %s, a new lead in %s, and an adapter goes to %s",
   (system, plug, wall, to) => {
-    expect(blankOf("units", system)).toMatchObject({ output: { connector: plug } });
+    expect(blankOf("evses", system)).toMatchObject({ output: { connector: plug } });
     expect(blankOf("leads", system)).toMatchObject({ plug: wall, socket: wall });
     expect(blankOf("adapters", system)).toMatchObject({ to });
   },

@@ -5,7 +5,7 @@ import type { Values } from "./field";
 import { groupsOf } from "./forms";
 import { atField, specOf, valuesOf } from "./values";
 
-const EDITABLE = ["cars", "places", "outlets", "units", "cables", "leads", "adapters"] as const;
+const EDITABLE = ["cars", "places", "outlets", "evses", "cables", "leads", "adapters"] as const;
 
 test.each(EDITABLE)("%s: what a form shows and saves unchanged is what was kept", (kind: EditableKind) => {
   for (const garage of DEMO_GARAGES) {
@@ -56,10 +56,10 @@ test("a range is stated in the unit the person types", () => {
 });
 
 test("a unit that becomes another kind takes nothing along that its kind does not have", () => {
-  const groups = groupsOf("units");
-  const { spec } = DEMO_GARAGES[0]!.units[1]!;
+  const groups = groupsOf("evses");
+  const { spec } = DEMO_GARAGES[0]!.evses[1]!;
   const as = (kind: string, more: Values = {}) =>
-    KINDS.units.schema.safeParse(
+    KINDS.evses.schema.safeParse(
       specOf({ ...valuesOf(spec, groups, "Wh/km"), kind, ...more }, groups, "Wh/km", spec),
     );
   expect(as("wallbox").error?.issues).toBeUndefined();

@@ -91,7 +91,7 @@ export function AddWays({ garage, draft, onChange }: Props) {
                       size="sm"
                       variant="quiet"
                       disabled={!plan.ok}
-                      onClick={() => plan.ok && add([savedWayOfPath(garage, plan.value, spec, "new")])}
+                      onClick={() => plan.ok && add([savedWayOfPath(garage, plan.value, "new")])}
                     >
                       {spec.name}
                       {sound ? "" : " (does not charge)"}

@@ -16,7 +16,7 @@ const MARKS: Readonly<Record<LinkKind, string>> = {
   circuit: "C",
   outlet: "O",
   lead: "L",
-  unit: "U",
+  evse: "U",
   cable: "K",
   adapter: "A",
   inlet: "I",

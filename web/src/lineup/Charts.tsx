@@ -162,7 +162,7 @@ const shadeOf = (colours: ThemeColours): Record<LossCause, string> => ({
   circuit: colours.loss,
   contacts: colours.stop,
   lead: colours.caution,
-  unit: colours.quiet,
+  evse: colours.quiet,
   cable: colours.copper,
   conversion: colours.action,
   ownDraw: colours.lane,

@@ -58,7 +58,7 @@ interface ChooserProps {
   readonly system: SupplyId;
 }
 
-const postName = ({ lanes, amps }: MetPost): string => `${lanes} × ${amps} A post`;
+const postName = ({ phases, amps }: MetPost): string => `${phases} × ${amps} A post`;
 const price = (euros: number, currency: string): string =>
   moneyText((usualPrice(euros, currency) * 1e6) as Micros, currency).replace(/\.00$/, "");
 
@@ -200,9 +200,9 @@ function Portables({ solved, garage, system }: ChooserProps) {
     own.find((type) => feedOf(type, system)?.tap === "single" && !outletType(type).industrial) ??
     usualWallSocket(system);
   const result = useSolved(() => {
-    const mine = garage.units.flatMap(({ id, spec }): PortableCandidate[] =>
+    const mine = garage.evses.flatMap(({ id, spec }): PortableCandidate[] =>
       spec.kind === "portable" && spec.output.kind === "tethered"
-        ? [{ id, unit: spec, sensesHeat: null, lengthM: spec.output.lengthM, euros: null }]
+        ? [{ id, evse: spec, sensesHeat: null, lengthM: spec.output.lengthM, euros: null }]
         : [],
     );
     const candidates = [...mine, ...portableCandidates(car, system, wallPlug)];
@@ -249,13 +249,13 @@ function Portables({ solved, garage, system }: ChooserProps) {
               {result.map(({ candidate, at }) => (
                 <tr key={candidate.id}>
                   <th scope="row">
-                    {candidate.unit.name}
+                    {candidate.evse.name}
                     {candidate.euros === null && <small className="stops"> yours</small>}
                   </th>
                   <td>
-                    {candidate.unit.steps.length > 0
-                      ? `${candidate.unit.steps.join(" / ")} A`
-                      : ampsText(candidate.unit.maxAmps)}
+                    {candidate.evse.steps.length > 0
+                      ? `${candidate.evse.steps.join(" / ")} A`
+                      : ampsText(candidate.evse.maxAmps)}
                   </td>
                   {at.map((socket) => (
                     <td key={socket.type}>
@@ -265,7 +265,7 @@ function Portables({ solved, garage, system }: ChooserProps) {
                         <>
                           {figureText(powerFigure(socket.batteryW))}
                           <small>
-                            {socket.lanes} × {ampsText(socket.amps)}
+                            {socket.phases} × {ampsText(socket.amps)}
                             {socket.heldBackW > 50
                               ? `, ${figureText(powerFigure(socket.heldBackW))} held back by the ${heldBackBy(socket)}`
                               : ""}

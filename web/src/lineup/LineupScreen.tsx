@@ -21,7 +21,7 @@ const Table = lazy(() => import("./Table"));
 const CarsByWays = lazy(() => import("./CarsByWays"));
 const Charts = lazy(() => import("./Charts"));
 const VaryView = lazy(() => import("./VaryView"));
-const FieldView = lazy(() => import("./FieldView"));
+const SweepView = lazy(() => import("./SweepView"));
 const Overnight = lazy(() => import("./Overnight"));
 const StayView = lazy(() => import("./StayView"));
 const Choosers = lazy(() => import("./Choosers"));
@@ -140,7 +140,7 @@ function Bench({ garage, solved, onChange }: BenchProps) {
           {view === "cars" && <CarsByWays {...props} />}
           {view === "charts" && <Charts {...props} />}
           {view === "vary" && <VaryView {...props} />}
-          {view === "field" && <FieldView {...props} />}
+          {view === "sweep" && <SweepView {...props} />}
           {view === "night" && <Overnight {...props} />}
           {view === "stay" && <StayView {...props} />}
           {view === "choose" && <Choosers {...props} garage={garage} />}

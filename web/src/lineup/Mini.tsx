@@ -16,7 +16,7 @@ const same = (a: Props, b: Props): boolean =>
   a.scale.ac === b.scale.ac &&
   a.scale.dc === b.scale.dc &&
   a.row.amps === b.row.amps &&
-  a.row.lanes === b.row.lanes &&
+  a.row.phases === b.row.phases &&
   a.row.narrowest === b.row.narrowest &&
   sameLinks(a.row, b.row);
 
@@ -28,7 +28,7 @@ function sameLinks({ solution: a }: Row, { solution: b }: Row): boolean {
       const twin = other[i]!;
       return (
         link.kind === twin.kind &&
-        link.lanes === twin.lanes &&
+        link.phases === twin.phases &&
         link.ampsOn.every((n, k) => n === twin.ampsOn[k])
       );
     })
@@ -37,8 +37,8 @@ function sameLinks({ solution: a }: Row, { solution: b }: Row): boolean {
 
 /** The conductor drawing in small: lanes as wide as their ceilings, what flows filled in, the narrowest pinched. */
 export const Mini = memo(function Mini({ row, scale }: Props) {
-  const { links, lanes, flow } = miniatureOf(row, scale);
-  const most = Math.max(lanes, ...links.map((link) => link.lanes)) as 1 | 2 | 3;
+  const { links, phases, flow } = miniatureOf(row, scale);
+  const most = Math.max(phases, ...links.map((link) => link.phases)) as 1 | 2 | 3;
   const step = (WIDTH - 2 * PAD) / links.length;
   const thick = (share: number) => Math.max(THINNEST, THICKEST[most] * share);
   const mid = (lane: number) => (HEIGHT * (lane + 0.5)) / most;
@@ -54,10 +54,10 @@ export const Mini = memo(function Mini({ row, scale }: Props) {
       aria-label={`The ${LINK_WORDS[row.narrowest]} is the narrowest of ${links.length} links`}
     >
       {links.map((link, i) =>
-        Array.from({ length: link.lanes }, (_, lane) => (
+        Array.from({ length: link.phases }, (_, lane) => (
           <rect
             key={`${i}-${lane}`}
-            className={lane < lanes ? "lane" : "lane empty"}
+            className={lane < phases ? "lane" : "lane empty"}
             x={PAD + i * step + 0.5}
             width={step - 1}
             y={mid(lane) - thick(link.thick) / 2}
@@ -65,7 +65,7 @@ export const Mini = memo(function Mini({ row, scale }: Props) {
           />
         )),
       )}
-      {Array.from({ length: lanes }, (_, lane) => (
+      {Array.from({ length: phases }, (_, lane) => (
         <rect
           key={lane}
           className="flow"

@@ -216,7 +216,7 @@ const WayRow = memo(function WayRow(props: RowProps) {
             <span className="way-power">
               <b>{figureText(powerFigure(cell.batteryW))}</b>
               <small>
-                {cell.lanes} × {ampsText(cell.amps)}
+                {cell.phases} × {ampsText(cell.amps)}
                 {base?.kind === "charging" && !isBase ? `, ${ratio(cell.batteryW / base.batteryW)}` : ""}
               </small>
             </span>
@@ -249,7 +249,7 @@ function told(way: OpenWay, cell: Cell | null, { clock }: SharedClock, isBase: b
   if (cell.kind === "blocked") return `${name}: ${cell.refusal.message}`;
   const ready = dayTimeAt(clock, cell.secondsToTarget);
   return (
-    `${name}, ${cell.level.word}: ${figureText(powerFigure(cell.batteryW))} into the battery, ${cell.lanes} × ${ampsText(cell.amps)}. ` +
+    `${name}, ${cell.level.word}: ${figureText(powerFigure(cell.batteryW))} into the battery, ${cell.phases} × ${ampsText(cell.amps)}. ` +
     `The ${LINK_WORDS[cell.narrowest]} is the narrowest link. Ready ${ready}, ` +
     (cell.inTime
       ? "in time."
@@ -297,7 +297,7 @@ function Legend({ scale, rows }: { readonly scale: Scale; readonly rows: number 
       <span className="key charged" /> charging <span className="key missing" /> missing at departure{" "}
       <span className="key leave" /> departure <span className="key limit" /> time limit ends it
       <span className="scale">
-        Lanes to one scale: {ampsText(scale.ac)} AC, {ampsText(scale.dc)} DC. {rows} ways charge.
+        Thickness to one scale: {ampsText(scale.ac)} AC, {ampsText(scale.dc)} DC. {rows} ways charge.
       </span>
     </p>
   );

@@ -40,7 +40,7 @@ export function QuickWay({ system: own, onAdd }: Props) {
   const [system, setSystem] = useState<SupplyId>(own);
   const [kind, setKind] = useState<Kind>("socket");
   const [type, setType] = useState<OutletTypeId>();
-  const [lanes, setLanes] = useState<1 | 3>(1);
+  const [phases, setPhases] = useState<1 | 3>(1);
   const [figure, setFigure] = useState(16);
   const [name, setName] = useState("");
   const [tried, setTried] = useState(false);
@@ -55,7 +55,7 @@ export function QuickWay({ system: own, onAdd }: Props) {
     event.preventDefault();
     setTried(true);
     if (figureProblem(kind, figure) || (named && !named.success)) return;
-    const tap = lanes === 3 && three ? "three" : tapOf(system, "high") ? "high" : "single";
+    const tap = phases === 3 && three ? "three" : tapOf(system, "high") ? "high" : "single";
     const usual =
       kind === "rapid"
         ? `Rapid, ${figure} kW`
@@ -73,7 +73,7 @@ export function QuickWay({ system: own, onAdd }: Props) {
               name: title,
               kind,
               tap,
-              lanes: tap === "three" ? 3 : 1,
+              phases: tap === "three" ? 3 : 1,
               amps: figure,
               breakerAmps: breakerFrom(1.25 * figure, tradeOf(system)),
             },
@@ -132,12 +132,12 @@ export function QuickWay({ system: own, onAdd }: Props) {
       )}
       {(kind === "wallbox" || kind === "post") && three && (
         <label>
-          Lanes
+          Phases
           <select
-            aria-label="Lanes"
+            aria-label="Phases"
             className="form-select form-select-sm"
-            value={lanes}
-            onChange={(e) => setLanes(Number(e.target.value) as 1 | 3)}
+            value={phases}
+            onChange={(e) => setPhases(Number(e.target.value) as 1 | 3)}
           >
             <option value={1}>one</option>
             <option value={3}>three</option>
@@ -145,9 +145,11 @@ export function QuickWay({ system: own, onAdd }: Props) {
         </label>
       )}
       <label>
-        {kind === "rapid" ? "Power on its sign, kW" : kind === "socket" ? "Set to, A" : "Amps a lane"}
+        {kind === "rapid" ? "Power on its sign, kW" : kind === "socket" ? "Set to, A" : "Amps a phase"}
         <FigureInput
-          label={kind === "rapid" ? "Power on its sign, kW" : kind === "socket" ? "Set to, A" : "Amps a lane"}
+          label={
+            kind === "rapid" ? "Power on its sign, kW" : kind === "socket" ? "Set to, A" : "Amps a phase"
+          }
           value={figure}
           wrong={!!problem}
           describedBy="quick-figure"

@@ -49,7 +49,7 @@ export default function StayView({ solved, selected, onSelect }: ViewProps) {
               hours,
               moveMinutes,
               here,
-              limitOf: (row) => open.ways[way.get(row)!]!.saved.limitMinutes,
+              limitOf: (row) => open.ways[way.get(row)!]!.way?.place?.limitMinutes ?? null,
             })
           : [],
       [solved, at, here, hours, moveMinutes, sound],

@@ -103,7 +103,7 @@ function Sizes({ open, plan, id }: SizesProps) {
                       {figureText(powerFigure(cell.batteryW))}
                     </td>
                     <td>
-                      {cell.lanes} × {ampsText(cell.amps)}
+                      {cell.phases} × {ampsText(cell.amps)}
                     </td>
                     <td>{LINK_WORDS[cell.narrowest]}</td>
                     <td>{durationText(cell.secondsToTarget)}</td>

@@ -103,11 +103,12 @@ export function WayPanel({ solved, selected, garage, onChange, onView, onOpenPat
         label="Longest stay there, minutes"
         className=""
         placeholder="none"
-        value={saved.limitMinutes ?? Number.NaN}
+        value={way.way?.place?.limitMinutes ?? Number.NaN}
         wrong={(minutes) => !Number.isNaN(minutes) && !isLimit(minutes)}
         onChange={(minutes) => {
-          if (Number.isNaN(minutes)) setWay({ limitMinutes: null });
-          else if (isLimit(minutes)) setWay({ limitMinutes: minutes });
+          const name = way.way?.place?.name ?? saved.name;
+          if (Number.isNaN(minutes)) setWay({ place: { name } });
+          else if (isLimit(minutes)) setWay({ place: { name, limitMinutes: minutes } });
         }}
       >
         {(field, wrong) => (
@@ -191,7 +192,7 @@ function Figures({ row, currency, unit, draft }: FiguresProps) {
       <p>
         The <strong>{LINK_WORDS[row.narrowest]}</strong> is the narrowest link.{" "}
         {setting &&
-          `Counted on: ${setting.by === "unit" ? row.plan.unit.name : "the car"} is set to ${setting.amps} A; untouched it would pull ${decimals(pulls, 0)} A.`}
+          `Counted on: ${setting.by === "evse" ? row.plan.evse.name : "the car"} is set to ${setting.amps} A; untouched it would pull ${decimals(pulls, 0)} A.`}
       </p>
       <dl>
         <dt>Ready</dt>

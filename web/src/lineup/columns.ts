@@ -108,8 +108,8 @@ export function columnsFor(unit: DistanceUnit, currency: string, stay: number): 
     {
       id: "amps",
       name: "Flows",
-      value: (r) => r.lanes * r.amps,
-      text: (r) => `${r.lanes} × ${ampsText(r.amps)}`,
+      value: (r) => r.phases * r.amps,
+      text: (r) => `${r.phases} × ${ampsText(r.amps)}`,
     },
     {
       id: "wallW",

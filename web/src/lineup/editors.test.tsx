@@ -2,11 +2,11 @@
 import { act, fireEvent, render, screen, within } from "@testing-library/react";
 import { useState } from "react";
 import {
-  fieldOf,
+  sweepOf,
   clockOfPlan,
   worldOf,
-  type FieldRow,
-  type FieldSpec,
+  type SweepRow,
+  type SweepSpec,
   type Plan,
   type StartWay,
 } from "@kettleback/core";
@@ -16,7 +16,7 @@ import type { LineupDraft } from "../state/lineup";
 import { AddWays } from "./AddWays";
 import { AskedSentence } from "./AskedSentence";
 import Choosers from "./Choosers";
-import FieldView from "./FieldView";
+import SweepView from "./SweepView";
 import { QuickWay } from "./QuickWay";
 import { plain } from "../tests/plain";
 import { propsOf } from "./tests/known";
@@ -25,14 +25,14 @@ import { rowsOf } from "../tests/tables";
 /** Fields that were asked for: a test answers when it likes. */
 interface Asked {
   readonly plan: Plan;
-  readonly spec: FieldSpec;
+  readonly spec: SweepSpec;
   readonly progress: (done: number) => void;
-  answer(rows: FieldRow[] | null): void;
+  answer(rows: SweepRow[] | null): void;
   left: boolean;
 }
 const mockAsked: Asked[] = [];
-jest.mock("../solve/askField", () => ({
-  askField: (plan: Plan, spec: FieldSpec, progress: (done: number) => void) => {
+jest.mock("../solve/askSweep", () => ({
+  askSweep: (plan: Plan, spec: SweepSpec, progress: (done: number) => void) => {
     const one = { plan, spec, progress, left: false } as Asked;
     mockAsked.push(one);
     return { rows: new Promise((answer) => (one.answer = answer)), cancel: () => (one.left = true) };
@@ -75,32 +75,32 @@ describe("a way described in a line", () => {
       { at: "socket", name: "IEC 60309 blue 32 A at 20 A", type: "blue-32", breakerAmps: 32, amps: 20 },
     ],
     [
-      { "It is": "wallbox", "Amps a lane": "10" },
+      { "It is": "wallbox", "Amps a phase": "10" },
       {
         at: "wired",
         name: "Wallbox, 1 × 10 A",
         kind: "wallbox",
         tap: "single",
-        lanes: 1,
+        phases: 1,
         amps: 10,
         breakerAmps: 13,
       },
     ],
     [
-      { "It is": "wallbox", Lanes: "3", "Amps a lane": "32" },
+      { "It is": "wallbox", Phases: "3", "Amps a phase": "32" },
       {
         at: "wired",
         name: "Wallbox, 3 × 32 A",
         kind: "wallbox",
         tap: "three",
-        lanes: 3,
+        phases: 3,
         amps: 32,
         breakerAmps: 40,
       },
     ],
     [
-      { "It is": "post", Lanes: "3", "Amps a lane": "16", Name: "By the weir" },
-      { at: "wired", name: "By the weir", kind: "post", tap: "three", lanes: 3, amps: 16, breakerAmps: 20 },
+      { "It is": "post", Phases: "3", "Amps a phase": "16", Name: "By the weir" },
+      { at: "wired", name: "By the weir", kind: "post", tap: "three", phases: 3, amps: 16, breakerAmps: 20 },
     ],
     [
       { "It is": "rapid", "Power on its sign, kW": "100" },
@@ -119,13 +119,13 @@ describe("a way described in a line", () => {
   });
 
   test("where a supply has 240 V a wallbox gets them, behind a breaker that is made", () => {
-    expect(made({ "It is": "wallbox", "Amps a lane": "30" }, "split-phase")).toEqual([
+    expect(made({ "It is": "wallbox", "Amps a phase": "30" }, "split-phase")).toEqual([
       {
         at: "wired",
         name: "Wallbox, 1 × 30 A",
         kind: "wallbox",
         tap: "high",
-        lanes: 1,
+        phases: 1,
         amps: 30,
         breakerAmps: 40,
       },
@@ -138,7 +138,7 @@ describe("a way described in a line", () => {
     });
     render(<QuickWay system="split-phase" onAdd={() => undefined} />);
     type("It is", "wallbox");
-    expect(screen.queryByLabelText("Lanes")).toBeNull();
+    expect(screen.queryByLabelText("Phases")).toBeNull();
   });
 
   test.each([
@@ -175,12 +175,12 @@ describe("ways are added", () => {
     return changes;
   };
 
-  test("a saved path behind those there are, with an id nobody has and its place's limit", () => {
+  test("a saved path behind those there are, with an id nobody has and its place", () => {
     const changes = opened();
     fireEvent.click(screen.getByRole("button", { name: /^Curlew at the harbour/ }));
     const [{ ways, baseline }] = changes as [LineupDraft];
     expect(ways.map(({ id }) => id)).toEqual(["w0", "w1", "w2", "way-4"]);
-    expect([ways[3]!.outlet, ways[3]!.limitMinutes, baseline]).toEqual(["fq-harbour-bay", 180, "w0"]);
+    expect([ways[3]!.outlet, ways[3]!.place, baseline]).toEqual(["fq-harbour-bay", "fq-harbour", "w0"]);
   });
 
   test("a start set in place of those there are, its first way the baseline; one's own supply is marked", () => {
@@ -267,8 +267,8 @@ describe("what to carry", () => {
     const cable = (amps: string): string[] =>
       rows.find(([name]) => name!.includes(amps) && !name!.includes("three"))!;
     const [thin, thick] = [cable("16 A"), cable("32 A")] as const;
-    // The car takes 32 A on one lane: 3,680 W bring 3.4 kW or so, 7,360 W 6.8. 10 kWh, four times a month on one
-    // lane and four on three: 96 sessions a year, 1.4 to 1.5 h less each where the post gives 32 A (72 of them).
+    // The car takes 32 A on one phase: 3,680 W bring 3.4 kW or so, 7,360 W 6.8. 10 kWh, four times a month on one
+    // phase and four on three: 96 sessions a year, 1.4 to 1.5 h less each where the post gives 32 A (72 of them).
     expect(thin.slice(1, 5)).toEqual(["3.40 kW", "3.40 kW", "3.40 kW", "3.40 kW"]);
     expect(thick.slice(1, 5)).toEqual(["3.41 kW", "6.80 kW", "3.41 kW", "6.80 kW"]);
     expect(thin[5]).toBe("–");
@@ -324,15 +324,15 @@ describe("what to carry", () => {
   });
 });
 
-describe("the field", () => {
-  const answerOf = ({ plan, spec }: Asked): FieldRow[] => {
-    const make = fieldOf(plan, spec, clockOfPlan(plan));
+describe("the sweep", () => {
+  const answerOf = ({ plan, spec }: Asked): SweepRow[] => {
+    const make = sweepOf(plan, spec, clockOfPlan(plan));
     return Array.from({ length: spec.y.count }, (_, j) => make(j));
   };
   /** The view, following its own choice of way. */
   function Shown({ unit = "km" }: { unit?: "km" | "mi" }) {
     const [selected, setSelected] = useState(0);
-    return <FieldView {...propsOf(unit)} selected={selected} onSelect={setSelected} />;
+    return <SweepView {...propsOf(unit)} selected={selected} onSelect={setSelected} />;
   }
   const work = () => fireEvent.click(screen.getByRole("button", { name: "Work it out" }));
   const ends = (axis: string, quantity: string, from: string, to: string) => {
@@ -343,21 +343,21 @@ describe("the field", () => {
 
   test("asks for what was chosen, tells how far it is, and reads out each point with its narrowest link", async () => {
     render(<Shown />);
-    ends("Across", "unit", "6", "30");
+    ends("Across", "evse", "6", "30");
     ends("Up", "volts", "210", "250");
     type("Points a side", "50");
     work();
     const [first] = mockAsked as [Asked];
     expect(first.spec).toEqual({
-      x: { quantity: "unit", from: 6, to: 30, count: 50 },
+      x: { quantity: "evse", from: 6, to: 30, count: 50 },
       y: { quantity: "volts", from: 210, to: 250, count: 50 },
       of: "batteryW",
     });
     act(() => first.progress(20));
-    expect(screen.getByLabelText<HTMLProgressElement>("Working out the field").value).toBeCloseTo(0.4, 9);
+    expect(screen.getByLabelText<HTMLProgressElement>("Working it out").value).toBeCloseTo(0.4, 9);
     await act(async () => first.answer(answerOf(first)));
     // The middle: 18.24 A at 230.4 V are 4,203 W; 3 in the cable, 92 + 137 + 60 in the charger.
-    const readout = () => document.querySelector("#field-readout")!.textContent;
+    const readout = () => document.querySelector("#sweep-readout")!.textContent;
     expect(readout()).toBe("18.24 A, 230.4 V: 3.91 kW; the charging unit is the narrowest");
     const frame = screen.getByRole("application");
     fireEvent.keyDown(frame, { key: "ArrowLeft", shiftKey: true });
@@ -370,9 +370,9 @@ describe("the field", () => {
     fireEvent.click(screen.getByRole("button", { name: "CSV" }));
     const lines = mockSaved[0]!.text.trim().split("\r\n");
     expect([mockSaved[0]!.name, lines.length, lines[0]]).toEqual([
-      "field.csv",
+      "sweep.csv",
       2501,
-      "unit,volts,batteryW,narrowest",
+      "evse,volts,batteryW,narrowest",
     ]);
   });
 
@@ -386,27 +386,28 @@ describe("the field", () => {
     ["km", "wallWh", /: 10.7 kWh/],
   ] as const)("in %s, %s is told in its own unit", async (unit, of, said) => {
     render(<Shown unit={unit} />);
-    ends("Across", "unit", "6", "30");
+    ends("Across", "evse", "6", "30");
     ends("Up", "volts", "210", "250");
     type("Points a side", "50");
     type("Show", of);
     work();
     await act(async () => mockAsked[0]!.answer(answerOf(mockAsked[0]!)));
-    expect(document.querySelector("#field-readout")!.textContent).toMatch(said);
+    expect(document.querySelector("#sweep-readout")!.textContent).toMatch(said);
   });
 
-  test("what varies in names or in lanes is no axis, and neither is what this way does not have", () => {
+  test("what varies in names or in phases is no axis, and neither is what this way does not have", () => {
     render(<Shown />);
     const axes = [...screen.getByLabelText<HTMLSelectElement>("Across: quantity").options].map(
       ({ value }) => value,
     );
-    for (const never of ["conductor", "lanes", "lead", "station", "cable"]) expect(axes).not.toContain(never);
-    expect(axes).toEqual(expect.arrayContaining(["unit", "volts", "breaker", "charger", "start", "target"]));
+    for (const never of ["conductor", "phases", "lead", "station", "cable"])
+      expect(axes).not.toContain(never);
+    expect(axes).toEqual(expect.arrayContaining(["evse", "volts", "breaker", "charger", "start", "target"]));
   });
 
   test("ends out of range are named, and nothing is asked", () => {
     render(<Shown />);
-    ends("Across", "unit", "2", "30");
+    ends("Across", "evse", "2", "30");
     work();
     expect(screen.getByRole("alert").textContent).toMatch(/^across\.from: accepted: 6 to 80/);
     expect(screen.getByLabelText("Across: from").getAttribute("aria-invalid")).toBe("true");
@@ -415,18 +416,18 @@ describe("the field", () => {
 
   test("is read by pointing: the place under the pointer, and nothing outside of the frame", async () => {
     render(<Shown />);
-    ends("Across", "unit", "6", "30");
+    ends("Across", "evse", "6", "30");
     ends("Up", "volts", "210", "250");
     type("Points a side", "50");
     work();
     await act(async () => mockAsked[0]!.answer(answerOf(mockAsked[0]!)));
     const canvas = document.querySelector("canvas")!;
-    // Drawn 572 by 380 at (100, 50): 58 left, 14 right, 12 above and 44 below are for the axes: 500 by 324 of field.
+    // Drawn 572 by 380 at (100, 50): 58 left, 14 right, 12 above and 44 below are for the axes: 500 by 324 of sweep.
     canvas.getBoundingClientRect = () => ({ left: 100, top: 50, width: 572, height: 380 }) as DOMRect;
     const point = (x: number, y: number) => {
       const at = new MouseEvent("pointermove", { bubbles: true, clientX: x, clientY: y });
       fireEvent(canvas, at);
-      return document.querySelector("#field-readout")!.textContent!.split(":")[0];
+      return document.querySelector("#sweep-readout")!.textContent!.split(":")[0];
     };
     // A tenth from the left is the sixth of 50 places, a quarter from the bottom the thirteenth.
     expect(point(158 + 50 + 1, 62 + 243 - 1)).toBe("8.449 A, 219.8 V");
@@ -449,10 +450,10 @@ describe("the field", () => {
     const [old] = mockAsked as [Asked];
     expect(old.left).toBe(true);
     await act(async () => old.answer(answerOf(old)));
-    expect(document.querySelector("#field-readout")).toBeNull();
+    expect(document.querySelector("#sweep-readout")).toBeNull();
     work();
     await act(async () => mockAsked[1]!.answer(answerOf(mockAsked[1]!)));
-    expect(document.querySelector("#field-readout")).not.toBeNull();
+    expect(document.querySelector("#sweep-readout")).not.toBeNull();
     expect(screen.queryByRole("status")).toBeNull();
   });
 });

@@ -3,12 +3,12 @@ import {
   cellOf,
   clockOfLineup,
   clockOfPlan,
-  fieldOf,
+  sweepOf,
   openLineup,
   planOn,
   startLineup,
   type Cell,
-  type FieldSpec,
+  type SweepSpec,
   type Row,
 } from "@kettleback/core";
 import { fallowQuay, larchHollow } from "@kettleback/core/demo";
@@ -26,7 +26,7 @@ import {
   roundSteps,
   shapesOf,
   stepsOf,
-} from "./fieldShape";
+} from "./sweepShape";
 import { miniatureOf, scaleOf } from "./miniature";
 import { openInPath } from "./openInPath";
 import { reordered } from "./order";
@@ -93,7 +93,7 @@ describe("miniatures", () => {
     const [blue, box] = rows.map((r) => miniatureOf(r, scale));
     expect(box!.links.filter(({ narrowest }) => narrowest).map(({ kind }) => kind)).toEqual(["charger"]);
     expect(blue!.flow).toBeCloseTo(16 / 40, 9);
-    expect(box!.links.find(({ kind }) => kind === "unit")).toMatchObject({ lanes: 3, thick: 32 / 40 });
+    expect(box!.links.find(({ kind }) => kind === "evse")).toMatchObject({ phases: 3, thick: 32 / 40 });
     expect(box!.links.some(({ kind }) => kind === "inlet" || kind === "battery")).toBe(false);
   });
 });
@@ -144,14 +144,14 @@ describe("columns", () => {
   });
 });
 
-describe("a field's shape", () => {
+describe("a sweep's shape", () => {
   const plan = planOn(open, curlew, open.ways.find((w) => w.saved.name.startsWith("Co-op"))!.way!);
-  const spec: FieldSpec = {
+  const spec: SweepSpec = {
     x: { quantity: "cable", from: 6, to: 32, count: 27 },
     y: { quantity: "volts", from: 215, to: 245, count: 7 },
     of: "batteryW",
   };
-  const make = fieldOf(plan, spec, clockOfPlan(plan));
+  const make = sweepOf(plan, spec, clockOfPlan(plan));
   const grid = gridOf(
     spec,
     Array.from({ length: 7 }, (_, j) => make(j)),
@@ -161,7 +161,7 @@ describe("a field's shape", () => {
     const regions = [...regionsOf(grid)].sort((a, b) => b.cells - a.cells);
     expect(regions.map(({ kind }) => kind)).toEqual(["charger", "cable"]);
     expect(regions.reduce((sum, { cells }) => sum + cells, 0)).toBe(27 * 7);
-    // Curlew takes 16 A on three lanes: ten of the 27 amps of the cable bind, 6 to 15.
+    // Curlew takes 16 A on three phases: ten of the 27 amps of the cable bind, 6 to 15.
     expect(regions[1]!.cells).toBe(10 * 7);
     expect(regions[1]!.at[0]).toBeLessThan(11);
     expect(regions[0]!.at[0]).toBeGreaterThan(11);
@@ -305,7 +305,7 @@ describe("a way opened on the Path", () => {
     expect(draft()).toMatchObject({
       carId: "fq-curlew",
       outletId: "fq-slip-blue",
-      unitId: "fq-yard-portable",
+      evseId: "fq-yard-portable",
       tariffId: "fq-house-rate",
     });
   });
@@ -315,7 +315,7 @@ describe("a way opened on the Path", () => {
     openInPath(fallowQuay, { ...lineupDraftOf(saved, null), carAt: 1 }, way, row(way.name));
     expect(draft().trial).toMatchObject({
       what: "Wallbox, 3 × 16 A",
-      parts: { outlet: { tap: "three" }, unit: { kind: "wallbox" } },
+      parts: { outlet: { tap: "three" }, evse: { kind: "wallbox" } },
     });
     expect(draft().trial!.parts.tariff).toBeUndefined();
     expect(draft().settings).toEqual(way.settings);

@@ -9,7 +9,7 @@ export interface Scale {
 /** One link of a miniature: its lanes as thick as their ceiling, and whether it is the narrowest. */
 export interface MiniLink {
   readonly kind: LinkKind;
-  readonly lanes: number;
+  readonly phases: number;
   /** Share of the scale, 0–1. */
   readonly thick: number;
   readonly narrowest: boolean;
@@ -18,7 +18,7 @@ export interface MiniLink {
 /** A row's path in small. */
 export interface Miniature {
   readonly links: readonly MiniLink[];
-  readonly lanes: number;
+  readonly phases: number;
   /** What flows, as a share of the scale. */
   readonly flow: number;
 }
@@ -32,7 +32,7 @@ const widest = ({ solution: { moment, circuit } }: Row): number =>
     moment.amps,
     ...circuit.links
       .filter(({ kind }) => kind !== "inlet" && kind !== "battery")
-      .map((link) => link.ampsOn[moment.flow.way.lanes])
+      .map((link) => link.ampsOn[moment.flow.way.phases])
       .filter(Number.isFinite),
   );
 
@@ -47,19 +47,19 @@ export function scaleOf(rows: readonly Row[]): Scale {
 export function miniatureOf(row: Row, scale: Scale): Miniature {
   const { circuit, moment } = row.solution;
   const full = circuit.current === "AC" ? scale.ac : scale.dc;
-  const { lanes } = moment.flow.way;
+  const { phases } = moment.flow.way;
   const links = circuit.links.flatMap((link, i): MiniLink[] => {
     const narrowest = i === moment.binding;
     if (!shown(link.kind, narrowest)) return [];
-    const amps = link.kind === "battery" ? moment.amps : link.ampsOn[lanes];
+    const amps = link.kind === "battery" ? moment.amps : link.ampsOn[phases];
     return [
       {
         kind: link.kind,
-        lanes: link.kind === "battery" ? lanes : Math.min(3, Math.max(1, link.lanes)),
+        phases: link.kind === "battery" ? phases : Math.min(3, Math.max(1, link.phases)),
         thick: Math.min(1, Math.min(amps || link.ampsOn[1], full) / full),
         narrowest,
       },
     ];
   });
-  return { links, lanes, flow: Math.min(1, row.amps / full) };
+  return { links, phases, flow: Math.min(1, row.amps / full) };
 }

@@ -1,10 +1,19 @@
-import { PART_KINDS, type Cell, type Garage, type SavedWay } from "@kettleback/core";
+import {
+  idFieldOf,
+  NAMED_PARTS,
+  PART_KINDS,
+  placeOfOutlet,
+  type Cell,
+  type Garage,
+  type NamedPart,
+  type SavedWay,
+} from "@kettleback/core";
 import { draftStoreOf, type Draft, type Trial } from "../state/draft";
 import { firstDraftOf } from "../solve/store";
 import type { LineupDraft } from "../state/lineup";
 
-type Part = keyof typeof PART_KINDS;
-const PARTS = Object.keys(PART_KINDS) as Part[];
+type Part = Exclude<NamedPart, "car">;
+const PARTS = NAMED_PARTS.filter((part): part is Part => part !== "car");
 
 /**
  * Opens a way on the Path: parts of the household by id, what was described in place as something tried out, to be
@@ -18,7 +27,7 @@ export function openInPath(garage: Garage, lineup: LineupDraft, way: SavedWay, {
   const parts: Record<string, unknown> = {};
   const ids: Record<string, string | null> = {};
   for (const field of PARTS) {
-    const idField = `${field}Id`;
+    const idField = idFieldOf(field);
     const said = way[field];
     const row = typeof said === "string" ? said : null;
     const same = row !== null && JSON.stringify(specOf(garage, field, row)) === JSON.stringify(plan[field]);
@@ -26,6 +35,8 @@ export function openInPath(garage: Garage, lineup: LineupDraft, way: SavedWay, {
     else parts[field] = plan[field];
   }
   if (!own) parts.car = plan.car;
+  const placed = typeof ids.outletId === "string" ? placeOfOutlet(garage, ids.outletId)?.spec : undefined;
+  if (JSON.stringify(placed) !== JSON.stringify(plan.place)) parts.place = plan.place;
   const found = Object.fromEntries(
     Object.entries(ids).filter(([key, id]) => id !== null || !NEEDED.has(key)),
   );
@@ -44,7 +55,7 @@ export function openInPath(garage: Garage, lineup: LineupDraft, way: SavedWay, {
 }
 
 /** A path always has these: where a way describes its own, the one of the draft stays beneath it. */
-const NEEDED = new Set(["outletId", "unitId", "tariffId"]);
+const NEEDED = new Set(["outletId", "evseId", "tariffId"]);
 
 const specOf = (garage: Garage, field: Part, id: string): unknown =>
   garage[PART_KINDS[field]].find((row) => row.id === id)?.spec;

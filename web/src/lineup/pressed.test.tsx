@@ -50,7 +50,13 @@ describe("what is pressed and typed", () => {
     type("box, EUR", "950");
     type("Longest stay there, minutes", "90");
     expect(
-      changes.map(({ ways }) => ways.map((way) => [way.name, way.buy[0]?.price, way.limitMinutes])),
+      changes.map(({ ways }) =>
+        ways.map((way) => [
+          way.name,
+          way.buy[0]?.price,
+          way.place && typeof way.place !== "string" ? way.place.limitMinutes : null,
+        ]),
+      ),
     ).toEqual([
       [
         ["Slow", undefined, null],

@@ -41,7 +41,7 @@ describe("the line-up", () => {
     ["Cars × ways", "Cars by ways"],
     ["Charts", "Charts"],
     ["Vary one thing", "Vary one thing"],
-    ["The field", "The field"],
+    ["Vary two", "Vary two"],
     ["Enough overnight?", "Enough overnight?"],
     ["A stay", "A stay"],
     ["What to carry", "Cables"],

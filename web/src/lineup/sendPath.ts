@@ -7,7 +7,7 @@ import { freshId, lineupDraftOf, lineupStoreOf } from "../state/lineup";
 export function sendPath(garage: Garage, draft: Draft, plan: Plan): void {
   const store = lineupStoreOf(garage.household.id);
   const lineup = store.getState().draft ?? lineupDraftOf(startLineup(garage, plan.session), null);
-  const way = savedWayOfPath(garage, plan, draft, freshId(lineup.ways));
+  const way = savedWayOfPath(garage, plan, freshId(lineup.ways));
   const known = lineup.cars.indexOf(draft.carId);
   const cars = known < 0 ? [...lineup.cars, draft.carId] : lineup.cars;
   store.getState().set({

@@ -9,7 +9,7 @@ export const VIEWS = {
   cars: "Cars × ways",
   charts: "Charts",
   vary: "Vary one thing",
-  field: "The field",
+  sweep: "Vary two",
   night: "Enough overnight?",
   stay: "A stay",
   choose: "What to carry",

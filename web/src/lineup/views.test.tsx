@@ -158,8 +158,8 @@ describe.each([
       ["FastMode 3", "6.42 kW1 × 30 A, 3.0 ×", "19:341 h 34 min"],
       ["RapidMode 4", "50.0 kW1 × 119.0 A, 24 ×", "18:1212 min"],
     ]);
-    expect(screen.getByText(/Lanes to one scale/).textContent).toBe(
-      "Lanes to one scale: 40 A AC, 200 A DC. 3 ways charge.",
+    expect(screen.getByText(/Thickness to one scale/).textContent).toBe(
+      "Thickness to one scale: 40 A AC, 200 A DC. 3 ways charge.",
     );
     expect([...document.querySelectorAll(".picture-head .tick")].map((tick) => tick.textContent)).toEqual([
       "18:00",
@@ -317,7 +317,7 @@ describe.each([
 
   test("one thing varied: a row a size, and where it stops helping", async () => {
     render(<VaryView {...propsOf(unit)} />);
-    fireEvent.change(screen.getByLabelText("Vary"), { target: { value: "unit" } });
+    fireEvent.change(screen.getByLabelText("Vary"), { target: { value: "evse" } });
     await settle();
     expect(rowsOf("Sizes of the unit's rating").slice(0, 3)).toEqual([
       [
@@ -366,7 +366,7 @@ test("a way that does not charge is a dash with its reason, counts for no best, 
   expect(document.querySelectorAll(".way-body")[2]!.getAttribute("aria-label")).toBe(
     "Rapid: Nothing goes in there.",
   );
-  expect(screen.getByText(/Lanes to one scale/).textContent).toMatch(/2 ways charge\.$/);
+  expect(screen.getByText(/Thickness to one scale/).textContent).toMatch(/2 ways charge\.$/);
 });
 
 describe("the charts", () => {

@@ -25,8 +25,8 @@ const NUMBERS = [
   ["max_duration", "below minutes after plugging in", "min", 60, 525_600],
   ["min_power", "from power", "kW", 1, 10_000],
   ["max_power", "below power", "kW", 1, 10_000],
-  ["min_current", "from current, all lanes", "A", 1, 10_000],
-  ["max_current", "below current, all lanes", "A", 1, 10_000],
+  ["min_current", "from current, all phases", "A", 1, 10_000],
+  ["max_current", "below current, all phases", "A", 1, 10_000],
 ] as const;
 
 /** A number that may be left out. */

@@ -36,7 +36,7 @@ export default function Fuel({ garage, answered }: Props) {
   const [miles, setMiles] = useState(100);
   if (!found) return <p className="room-note">A path that charges is needed to start from.</p>;
   const { money, change } = found;
-  const { price, priceUnit, uses, usesUnit, perKWh, wallWhPerKm } = money.fuel;
+  const { price, priceUnit, uses, usesEvse, perKWh, wallWhPerKm } = money.fuel;
   const set = (to: Partial<typeof money.fuel>) => change("fuel", to);
   const sound =
     within(price, 0.01, 10_000) &&
@@ -46,7 +46,7 @@ export default function Fuel({ garage, answered }: Props) {
   const figures = sound
     ? againstFuel({
         pricePerLitre: perLitre(price, priceUnit),
-        litresPer100Km: toLitresPer100Km(uses, usesUnit),
+        litresPer100Km: toLitresPer100Km(uses, usesEvse),
         wallWhPerKm,
         perKWh,
       })
@@ -90,8 +90,8 @@ export default function Fuel({ garage, answered }: Props) {
           <select
             className="form-select form-select-sm"
             aria-label="Unit of the fuel car"
-            value={usesUnit}
-            onChange={(e) => set({ usesUnit: e.target.value as FuelUnit })}
+            value={usesEvse}
+            onChange={(e) => set({ usesEvse: e.target.value as FuelUnit })}
           >
             {FUEL_UNITS.map((unit) => (
               <option key={unit}>{unit}</option>

@@ -10,7 +10,7 @@ import {
 } from "chart.js";
 import annotation from "chartjs-plugin-annotation";
 import { Line } from "react-chartjs-2";
-import { bestLeaving, leavingTimes, limitAt } from "@kettleback/core";
+import { bestLeaving, leavingTimes } from "@kettleback/core";
 import { durationText, energyFigure, figureText } from "../format/number";
 import { localAt } from "../path/answers";
 import "../path/chartFont";
@@ -23,11 +23,11 @@ import { momentText, timeText } from "../format/manner";
 Chart.register(LineController, LineElement, LinearScale, PointElement, Tooltip, annotation);
 
 /** When to leave a post somebody else's meter runs at: what a kWh in the battery has cost by then. */
-export default function Leaving({ garage, charging, draft }: MoneyProps) {
+export default function Leaving({ charging }: MoneyProps) {
   const { plan, solution } = charging;
   const { currency } = plan.household;
   const colours = useThemeColours();
-  const limit = limitAt(garage, draft.outletId);
+  const limit = plan.place?.limitMinutes ?? null;
   const times = useSolved(
     () => leavingTimes(plan, solution, limit === null ? null : limit * 60),
     [plan, solution, limit],

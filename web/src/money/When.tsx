@@ -44,7 +44,7 @@ const GENTLEST_OPEN = "the lowest current, however long it takes";
 export default function When(props: MoneyProps) {
   const { plan, solution } = props.charging;
   const schedules = useSolved(() => ({ ...schedulesOf(plan, solution), of: solution }), [plan, solution]);
-  const fixed = plan.unit.kind === "post" || plan.unit.kind === "rapid";
+  const fixed = plan.evse.kind === "post" || plan.evse.kind === "rapid";
   if (!schedules) return <div className="view-waiting" />;
   return (
     <>
@@ -151,7 +151,7 @@ function Placed({ charging, schedules, stale }: PlacedProps) {
         <Timers
           chosen={chosen}
           schedules={schedules}
-          unit={plan.unit.name}
+          unit={plan.evse.name}
           car={plan.car.name}
           clock={readyText}
         />

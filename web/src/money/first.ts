@@ -33,7 +33,7 @@ const cents = (n: number): number => Math.round(n * 100) / 100;
 /** What 100 km cost where somebody else's meter runs and is paid for; undefined where the household knows no such place. */
 function elsewhere(offers: readonly Offer[]): number | undefined {
   const paid = offers.flatMap(({ charging }) =>
-    charging && charging.per100Km > 0 && ["post", "rapid"].includes(charging.plan.unit.kind)
+    charging && charging.per100Km > 0 && ["post", "rapid"].includes(charging.plan.evse.kind)
       ? [charging.per100Km]
       : [],
   );
@@ -49,7 +49,7 @@ function wallboxOf(
 ): { readonly name: string; readonly per100Km: number } {
   const system = worldOf(garage);
   const entry = START_SETS[system].find(
-    (way) => way.at === "wired" && way.kind === "wallbox" && way.lanes === 1 && way.amps >= 30,
+    (way) => way.at === "wired" && way.kind === "wallbox" && way.phases === 1 && way.amps >= 30,
   );
   const way =
     entry &&
@@ -102,7 +102,7 @@ export function firstMoney(
       price: cents(gallons ? 1.5 * 3.785411784 : 1.7),
       priceUnit: gallons ? "a US gallon" : "a litre",
       uses: gallons ? 32 : 6.5,
-      usesUnit: gallons ? "mpg (US)" : "l/100 km",
+      usesEvse: gallons ? "mpg (US)" : "l/100 km",
       perKWh,
       wallWhPerKm,
     },

@@ -75,7 +75,7 @@ const rows = () =>
 // By hand: 10 kWh need 2.3 kW for 4 h 44 min, 10.88 kWh on the meter: 3.26 at 0.30, 1.09 at 0.10.
 describe("when to charge, with cheap hours from 23:00 to 06:00 and the car wanted at 07:00", () => {
   test("each schedule: its hours, its cost, against at once, when it is ready, what it loses", async () => {
-    await shown({ tariff: nights, unit: { ...post(10), steps: [6, 10] } as never });
+    await shown({ tariff: nights, evse: { ...post(10), steps: [6, 10] } as never });
     const by = Object.fromEntries(rows().map(([name, ...rest]) => [name, rest]));
     expect(by["Start at once"]).toEqual(["18:00–22:44", "€3.26", "", "22:44", "0.88 kWh"]);
     expect(by["Cheapest hours"]).toEqual(["23:00–03:44", "€1.09", "€2.17 less", "03:44", "0.88 kWh"]);
@@ -121,11 +121,11 @@ describe("when to charge, with cheap hours from 23:00 to 06:00 and the car wante
       return screen.getByLabelText("Timers to set").textContent;
     };
     // 6 A take 8 h 5 min of the 13.
-    expect(await gentlest({ unit: { ...post(10), steps: [6, 10] } as never })).toMatch(
+    expect(await gentlest({ evse: { ...post(10), steps: [6, 10] } as never })).toMatch(
       / at 6 A, set on the box$/,
     );
     const car = { ...plain, charger: { ...plain.charger, settable: true } };
-    expect(await gentlest({ car, unit: { ...post(10), steps: [10] } as never })).toMatch(
+    expect(await gentlest({ car, evse: { ...post(10), steps: [10] } as never })).toMatch(
       / at 6 A, set in the Plain$/,
     );
   });
@@ -179,7 +179,7 @@ describe("when to charge, with cheap hours from 23:00 to 06:00 and the car wante
 
   test("a schedule of more than a day names the day it ends on, and asks no timer for it", async () => {
     const slow = { ...post(10), steps: [6, 10] } as never;
-    await shown({ unit: slow, session: { fromSoc: 0, toSoc: 1, neededBy: null } });
+    await shown({ evse: slow, session: { fromSoc: 0, toSoc: 1, neededBy: null } });
     // 6 A store 1,236.4 W: 100 kWh take 80 h 53 min, from Monday 18:00 to Friday 02:53.
     const row = rows().find(([name]) => name!.startsWith("Gentlest"))!;
     expect([row[0], row[1], row[4]]).toEqual(["Gentlest current", "18:00–Fri 02:53 at 6 A", "Fri 02:53"]);
@@ -254,7 +254,7 @@ describe("against fuel", () => {
     price: 1.8,
     priceUnit: "a litre",
     uses: 6,
-    usesUnit: "l/100 km",
+    usesEvse: "l/100 km",
     perKWh: 0.3,
     wallWhPerKm: 200,
   };
@@ -383,8 +383,8 @@ describe("the price list, changed", () => {
     ["below minutes after plugging in, min", "45", { max_duration: 2700 }],
     ["from power, kW", "11", { min_power: 11 }],
     ["below power, kW", "22", { max_power: 22 }],
-    ["from current, all lanes, A", "48", { min_current: 48 }],
-    ["below current, all lanes, A", "96", { max_current: 96 }],
+    ["from current, all phases, A", "48", { min_current: 48 }],
+    ["below current, all phases, A", "96", { max_current: 96 }],
     ["from", "22:00", { start_time: "22:00" }],
     ["to", "06:30", { end_time: "06:30" }],
   ] as const)("%s of %s", (label, text, restrictions) => {

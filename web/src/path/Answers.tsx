@@ -37,7 +37,7 @@ export function Answers({ charging }: { readonly charging: Charging }) {
         ))}
       </div>
       <p className="terms">
-        In words: <Term id="kW">kW</Term>, <Term id="kWh">kWh</Term>, <Term id="lane">lane</Term>,{" "}
+        In words: <Term id="kW">kW</Term>, <Term id="kWh">kWh</Term>, <Term id="phase">phase</Term>,{" "}
         <Term id="narrowest">narrowest link</Term>, <Term id="continuous">for hours</Term>,{" "}
         <Term id="efficiency">efficiency</Term>.
       </p>

@@ -29,7 +29,7 @@ const METER = "meter";
 const CAR = "into the car";
 const BATTERY = "battery";
 /** Causes before the car's inlet; the others leave inside the car. */
-const OUTSIDE: ReadonlySet<LossCause> = new Set(["circuit", "contacts", "lead", "unit", "cable"]);
+const OUTSIDE: ReadonlySet<LossCause> = new Set(["circuit", "contacts", "lead", "evse", "cable"]);
 
 /** The ledger of the session as a flow from the meter to the cells, and as a table in Wh, per cent and money. */
 export default function Flow({ solution: { ledger, bill, run }, plan }: Props) {

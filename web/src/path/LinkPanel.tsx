@@ -31,8 +31,8 @@ export function LinkPanel({ charging, draft, index, onChange }: Props) {
   const setting =
     point.current === "DC"
       ? null
-      : link.kind === "unit"
-        ? "unitAmps"
+      : link.kind === "evse"
+        ? "evseAmps"
         : link.kind === "charger"
           ? "carAmps"
           : null;
@@ -50,7 +50,7 @@ export function LinkPanel({ charging, draft, index, onChange }: Props) {
         <dd>
           {link.role === "holds" ? "should hold " : "lets through "}
           {Number.isFinite(link.ceilingAmps)
-            ? `${ampsText(link.ceilingAmps)} a lane, ${figureText(powerFigure(link.ceilingW))} alone`
+            ? `${ampsText(link.ceilingAmps)}${point.phases > 1 ? " on each phase" : ""}, ${figureText(powerFigure(link.ceilingW))} alone`
             : "whatever comes"}
           <small>{inWords(link.why, world)}</small>
           <small>{link.source.name}</small>
@@ -66,7 +66,7 @@ export function LinkPanel({ charging, draft, index, onChange }: Props) {
       </dl>
       {setting && (
         <div className="step">
-          <label htmlFor="step">{setting === "unitAmps" ? "Set on the unit" : "Set in the car"}</label>{" "}
+          <label htmlFor="step">{setting === "evseAmps" ? "Set on the unit" : "Set in the car"}</label>{" "}
           <select
             id="step"
             value={draft.settings[setting] ?? ""}
@@ -97,8 +97,8 @@ export function LinkPanel({ charging, draft, index, onChange }: Props) {
 const CAR_STEPS = [5, 6, 8, 10, 12, 13, 16, 20, 24, 32, 40, 48, 64, 80];
 
 /** The steps a unit has, or common steps up to its most where it lists none; in a car, common ones up to its most. */
-function stepsOf({ unit, car }: Plan, setting: "unitAmps" | "carAmps"): readonly number[] {
-  if (setting === "unitAmps") return settableSteps({ unit });
+function stepsOf({ evse, car }: Plan, setting: "evseAmps" | "carAmps"): readonly number[] {
+  if (setting === "evseAmps") return settableSteps({ evse });
   const most = Math.max(...car.charger.limits.map((limit) => limit.amps));
   return CAR_STEPS.filter((amps) => amps <= most);
 }

@@ -6,14 +6,14 @@ import { dateText } from "../format/manner";
 /** What only the printed sheet says: which path it is, and what has to be set by hand before it holds. */
 export function OnPaper({ charging: { plan, solution } }: { readonly charging: Charging }) {
   const { setting } = solution.circuit;
-  const { unitAmps, carAmps, otherBusy } = plan.settings;
+  const { evseAmps, carAmps, otherBusy } = plan.settings;
   const settings = [
     ...(setting
       ? [
-          `${setting.by === "car" ? plan.car.name : plan.unit.name}: set to ${ampsText(setting.amps)}; the figures count on it.`,
+          `${setting.by === "car" ? plan.car.name : plan.evse.name}: set to ${ampsText(setting.amps)}; the figures count on it.`,
         ]
       : []),
-    ...(unitAmps !== null ? [`${plan.unit.name}: set to ${ampsText(unitAmps)}.`] : []),
+    ...(evseAmps !== null ? [`${plan.evse.name}: set to ${ampsText(evseAmps)}.`] : []),
     ...(carAmps !== null ? [`${plan.car.name}: limited to ${ampsText(carAmps)}.`] : []),
     ...(otherBusy ? ["Another car draws on the same station."] : []),
   ];
@@ -26,7 +26,7 @@ export function OnPaper({ charging: { plan, solution } }: { readonly charging: C
         Settings to make:{" "}
         {settings.length > 0
           ? settings.join(" ")
-          : `none; ${plan.unit.name} and ${plan.car.name} as they are.`}
+          : `none; ${plan.evse.name} and ${plan.car.name} as they are.`}
       </p>
     </section>
   );

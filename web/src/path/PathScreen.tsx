@@ -7,7 +7,7 @@ import { useSolve } from "../solve/store";
 import { draftStoreOf, type Draft } from "../state/draft";
 import { Answers } from "./Answers";
 import { Cautions, Stops } from "./Cautions";
-import { Lift } from "./Lift";
+import { Upgrades } from "./Upgrades";
 import { LinkPanel } from "./LinkPanel";
 import { Lower } from "./Lower";
 import { OnPaper } from "./OnPaper";
@@ -153,7 +153,7 @@ function Answer({ charging, draft, onChange }: AnswerProps) {
       <Answers charging={charging} />
       <aside className="beside">
         <Cautions cautions={cautions} draft={draft} onChange={onChange} />
-        <Lift charging={charging} draft={draft} onChange={onChange} />
+        <Upgrades charging={charging} draft={draft} onChange={onChange} />
         {(charging.plan.car.assumed ?? []).length > 0 && (
           <Suspense fallback={null}>
             <Hangs charging={charging} draft={draft} />

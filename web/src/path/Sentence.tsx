@@ -3,7 +3,7 @@ import {
   adaptersFor,
   cablesFor,
   leadsFor,
-  unitsFor,
+  evsesFor,
   withPart,
   type FieldProblem,
   type Garage,
@@ -39,11 +39,11 @@ export function Sentence({ garage, draft, problems, blamed, repeated, onChange }
     onChange({ ...draft, session: { ...draft.session, ...change } });
   const outlet = garage.outlets.find((o) => o.id === draft.outletId);
   const car = garage.cars.find((c) => c.id === draft.carId)?.spec;
-  const unit = garage.units.find((u) => u.id === draft.unitId)?.spec;
+  const evse = garage.evses.find((u) => u.id === draft.evseId)?.spec;
   const lead = garage.leads.find((l) => l.id === draft.leadId)?.spec;
   const cable = garage.cables.find((c) => c.id === draft.cableId)?.spec;
   const leads = outlet ? leadsFor(garage, outlet.spec) : [];
-  const adapters = unit && car ? adaptersFor(garage, unit, cable, car) : [];
+  const adapters = evse && car ? adaptersFor(garage, evse, cable, car) : [];
   // Once how warm the pack is was spoken of it stays in the sentence, or its field would be gone when it is cleared.
   const [spoken, setSpoken] = useState(false);
   if (!spoken && draft.session.batteryC !== null) setSpoken(true);
@@ -88,13 +88,13 @@ export function Sentence({ garage, draft, problems, blamed, repeated, onChange }
       with{" "}
       <Pick
         label="Charging unit"
-        tried={tried("unit")}
-        value={draft.unitId}
-        wrong={blamed === "unit"}
-        fits={(outlet ? unitsFor(garage, outlet, lead) : []).map(named)}
-        others={rest(garage.units, outlet ? unitsFor(garage, outlet, lead) : [])}
+        tried={tried("evse")}
+        value={draft.evseId}
+        wrong={blamed === "evse"}
+        fits={(outlet ? evsesFor(garage, outlet, lead) : []).map(named)}
+        others={rest(garage.evses, outlet ? evsesFor(garage, outlet, lead) : [])}
         othersLabel="does not go in here"
-        onPick={(unitId) => choose({ unitId })}
+        onPick={(evseId) => choose({ evseId })}
       />{" "}
       and{" "}
       <Pick
@@ -103,10 +103,10 @@ export function Sentence({ garage, draft, problems, blamed, repeated, onChange }
         value={draft.cableId ?? ""}
         wrong={blamed === "cable"}
         fits={[
-          { id: "", label: unit?.output.kind === "tethered" ? "its own cable" : "no cable" },
-          ...(unit && car ? cablesFor(garage, unit, car) : []).map(named),
+          { id: "", label: evse?.output.kind === "tethered" ? "its own cable" : "no cable" },
+          ...(evse && car ? cablesFor(garage, evse, car) : []).map(named),
         ]}
-        others={rest(garage.cables, unit && car ? cablesFor(garage, unit, car) : [])}
+        others={rest(garage.cables, evse && car ? cablesFor(garage, evse, car) : [])}
         othersLabel="does not fit here"
         onPick={(id) => choose({ cableId: id || null })}
       />
@@ -128,8 +128,8 @@ export function Sentence({ garage, draft, problems, blamed, repeated, onChange }
         </>
       )}
       , <SpanWords session={draft.session} repeated={repeated} wrong={wrong} onChange={session} />
-      {(unit?.kind === "rapid" || spoken) && <PackWords draft={draft} wrong={wrong} onChange={onChange} />}
-      {unit?.kind === "rapid" && <OtherPlug draft={draft} onChange={onChange} />}, needed by{" "}
+      {(evse?.kind === "rapid" || spoken) && <PackWords draft={draft} wrong={wrong} onChange={onChange} />}
+      {evse?.kind === "rapid" && <OtherPlug draft={draft} onChange={onChange} />}, needed by{" "}
       <Departure value={draft.session.neededBy} onChange={(neededBy) => session({ neededBy })} />, paid at{" "}
       <Pick
         label="Tariff"

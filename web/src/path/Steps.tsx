@@ -25,7 +25,7 @@ export default function Steps({ draft, onChange }: Props) {
   const stale = plan !== answered.plan;
   if (rows.length === 0)
     return <p className="quiet">A rapid station has no steps: it follows what the battery asks for.</p>;
-  const set = plan.settings.unitAmps ?? plan.unit.setAmps ?? null;
+  const set = plan.settings.evseAmps ?? plan.evse.setAmps ?? null;
   const withLead = rows.some((r) => r.leadWattsPerMetre !== undefined);
   return (
     <div className="steps" aria-busy={stale}>
@@ -57,7 +57,7 @@ export default function Steps({ draft, onChange }: Props) {
                     type="button"
                     className="btn btn-quiet btn-sm"
                     disabled={stale || set === amps}
-                    onClick={() => onChange({ ...draft, settings: { ...draft.settings, unitAmps: amps } })}
+                    onClick={() => onChange({ ...draft, settings: { ...draft.settings, evseAmps: amps } })}
                   >
                     {set === amps ? "Set" : `Set ${amps} A`}
                   </button>
@@ -81,12 +81,12 @@ export default function Steps({ draft, onChange }: Props) {
             ))}
           </tbody>
         </table>
-        {set !== null && plan.settings.unitAmps !== null && (
+        {set !== null && plan.settings.evseAmps !== null && (
           <button
             type="button"
             className="btn btn-quiet btn-sm"
             disabled={stale}
-            onClick={() => onChange({ ...draft, settings: { ...draft.settings, unitAmps: null } })}
+            onClick={() => onChange({ ...draft, settings: { ...draft.settings, evseAmps: null } })}
           >
             Leave it as it comes
           </button>

@@ -1,11 +1,11 @@
 import { LINK_WORDS, type LinkKind } from "@kettleback/core";
-import { laneWords } from "../drawing/ConductorDrawing";
+import { phaseWords } from "../drawing/ConductorDrawing";
 import type { Charging } from "../solve/answer";
 import { ampsText, figureText, percentText, powerFigure } from "../format/number";
 
 const BECAUSE_WORDS = {
   amps: "",
-  lanes: "; it withholds lanes the onboard charger would use",
+  phases: "; it withholds phases the onboard charger would use",
   cap: "; its power cap binds before its amps do",
   sag: "; its resistance pulls the voltage down until the charger backs off",
 } as const;
@@ -17,17 +17,17 @@ export function Verdict({ charging: { point, plan, solution } }: { readonly char
   const direct = point.current === "DC";
   const { setting, pulls } = solution.circuit;
   const over = point.links.find((link) => link.over);
-  const name = (kind: LinkKind) => (direct && kind === "unit" ? "rapid station" : LINK_WORDS[kind]);
+  const name = (kind: LinkKind) => (direct && kind === "evse" ? "rapid station" : LINK_WORDS[kind]);
   const held = direct
     ? `${ampsText(point.amps)}, ${figureText(powerFigure(narrow.ceilingW))} at full flow (${percentText(solution.moment.soc)})`
-    : `${ampsText(point.amps)} on ${laneWords(point.lanes)}`;
-  const setter = setting?.by === "car" ? `${plan.car.name}, in the car,` : plan.unit.name;
+    : `${ampsText(point.amps)} ${phaseWords(point)}`;
+  const setter = setting?.by === "car" ? `${plan.car.name}, in the car,` : plan.evse.name;
   return (
     <p className="verdict-line">
       <strong>
         The {name(narrow.kind)} is the narrowest link:{" "}
         {point.because === "holds" && setting
-          ? `it should hold ${ampsText(narrow.ceilingAmps)} for hours, so ${setter} is set to ${ampsText(setting.amps)} on ${laneWords(point.lanes)}`
+          ? `it should hold ${ampsText(narrow.ceilingAmps)} for hours, so ${setter} is set to ${ampsText(setting.amps)} ${phaseWords(point)}`
           : `${held}${point.because === "holds" ? "" : BECAUSE_WORDS[point.because]}`}
         .
       </strong>{" "}

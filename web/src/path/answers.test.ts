@@ -72,17 +72,17 @@ test("what of the cost is for standing until the car is needed is told apart", (
   expect(answers(fallowQuay, "fq-path-curlew-slip").cost!.aside).not.toContain("standing");
 });
 
-test("direct current is not told in lanes", () => {
+test("direct current is not told in phases", () => {
   expect(answers(fallowQuay, "fq-path-ferry").flow!.figure.unit).toBe("A at full flow");
 });
 
 test("a draft that is tried out is solved with the tried parts; what it was stays beneath", () => {
   const now = charging(fallowQuay, "fq-path-plover-night");
-  const unit = { ...now.plan.unit, name: "tried", maxAmps: 8, steps: [] } as typeof now.plan.unit;
-  const trial = { what: "a smaller one", parts: { unit } };
+  const evse = { ...now.plan.evse, name: "tried", maxAmps: 8, steps: [] } as typeof now.plan.evse;
+  const trial = { what: "a smaller one", parts: { evse } };
   const tried = charging(fallowQuay, "fq-path-plover-night", (d) => ({ ...d, trial }));
   expect(tried.point.amps).toBe(8);
-  expect(tried.draft.unitId).toBe(now.draft.unitId);
+  expect(tried.draft.evseId).toBe(now.draft.evseId);
 });
 
 test("a path that cannot charge names what of one's own would do; a field out of range is named", () => {

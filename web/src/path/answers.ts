@@ -49,8 +49,8 @@ function readyAside(s: Solution, ready: DateTime): string {
     : `${durationText(s.secondsToTarget - departure)} too late: ${percentText(s.endSoc)} at ${timeText(localAt(s, departure))}`;
 }
 
-const flowUnit = ({ point: { current, lanes } }: Charging): string =>
-  current === "DC" ? "A at full flow" : lanes === 1 ? "A on 1 lane" : `A on ${lanes} lanes`;
+const flowUnit = ({ point: { current, phases } }: Charging): string =>
+  current === "DC" ? "A at full flow" : phases === 1 ? "A on 1 phase" : `A on ${phases} phases`;
 
 /** The answers of a solved plan in the household's units, in the order people ask. */
 export function shownAnswers(charging: Charging): Shown[] {

@@ -110,7 +110,7 @@ describe("the losses of a session known by hand", () => {
         tap: "three",
         circuit: { breakerAmps: 200, otherLoadAmps: 0 },
       } as never,
-      unit: rapid,
+      evse: rapid,
     });
     // 10,003 Wh at its output are 10,530 before its rectifier.
     expect(document.body.textContent).toMatch(
@@ -177,9 +177,9 @@ describe("the charge over the hours", () => {
 });
 
 describe("the steps of a unit known by hand", () => {
-  const unit = { ...post(16), steps: [8, 16] } as never;
+  const evse = { ...post(16), steps: [8, 16] } as never;
   const shown = (asked: PlainAsked, change: Partial<Aside> = {}) => {
-    const found = plainAnswered({ unit, ...asked });
+    const found = plainAnswered({ evse, ...asked });
     useSolve.setState({ answered: found, aside: asideOf(found, change) });
     const changes: Draft[] = [];
     render(<Steps draft={found.draft} onChange={(draft) => changes.push(draft)} />);
@@ -187,7 +187,7 @@ describe("the steps of a unit known by hand", () => {
   };
 
   test("each step: power, ready, time, what is there at departure and what is lost", () => {
-    shown({ session: { neededBy: "21:00" }, settings: { unitAmps: 8 } });
+    shown({ session: { neededBy: "21:00" }, settings: { evseAmps: 8 } });
     // 8 A: 1,840 W, 163 lost in the charger; 16 A: 3,680 less 258, and 1.7 in the cable.
     expect(rowsOf("Table of current steps")).toEqual([
       ["8 A", "Set", "1.84 kW", "1.68 kW", "Mon 23:58", "5 h 58 min", "75 %", "0.98 kWh"],
@@ -201,14 +201,14 @@ describe("the steps of a unit known by hand", () => {
   });
 
   test("one is set from there, and left as it comes again", () => {
-    const changes = shown({ settings: { unitAmps: 8 } });
+    const changes = shown({ settings: { evseAmps: 8 } });
     fireEvent.click(screen.getByRole("button", { name: "Set 16 A" }));
     fireEvent.click(screen.getByRole("button", { name: "Leave it as it comes" }));
-    expect(changes.map(({ settings }) => settings.unitAmps)).toEqual([16, null]);
+    expect(changes.map(({ settings }) => settings.evseAmps)).toEqual([16, null]);
   });
 
   test("those of an older path are dimmed, told by its own clock, and none is set", () => {
-    const older = plainAnswered({ unit, session: { pluggedInAt: "2026-11-23T17:00" } });
+    const older = plainAnswered({ evse, session: { pluggedInAt: "2026-11-23T17:00" } });
     const changes = shown({}, { plan: older.plan, clock: older.solution.clock });
     expect(document.querySelector(".steps")!.getAttribute("aria-busy")).toBe("true");
     for (const button of screen.getAllByRole("button")) fireEvent.click(button);
@@ -239,7 +239,7 @@ describe("a link looked at", () => {
     const { facts } = shown(1);
     expect(screen.getByRole("heading").textContent).toBe("2. box");
     expect(facts["What it is"]).toMatch(/charging unit/);
-    expect(facts.Ceiling).toMatch(/^lets through 10 A a lane, 2\.30 kW alone/);
+    expect(facts.Ceiling).toMatch(/^lets through 10 A, 2\.30 kW alone/);
     expect(facts.Carries).toBe("10 A, 100 % of its ceiling");
   });
 
@@ -252,19 +252,19 @@ describe("a link looked at", () => {
   });
 
   test("what should hold less than flows is told as too much", () => {
-    const { facts } = shown(0, { unit: post(20) });
-    expect(facts.Ceiling).toMatch(/^should hold 16 A a lane, 3\.68 kW alone/);
+    const { facts } = shown(0, { evse: post(20) });
+    expect(facts.Ceiling).toMatch(/^should hold 16 A, 3\.68 kW alone/);
     expect(facts.Carries).toBe("20 A, 125 % of its ceiling: too much");
   });
 
   test("a unit with steps is set to one of them, the car to a common one up to its most", () => {
-    const { changes } = shown(1, { unit: { ...post(16), steps: [8, 16] } as never });
+    const { changes } = shown(1, { evse: { ...post(16), steps: [8, 16] } as never });
     const options = [...screen.getByLabelText<HTMLSelectElement>("Set on the unit").options].map(
       (o) => o.text,
     );
     expect(options).toEqual(["as it comes", "8 A", "16 A"]);
     fireEvent.change(screen.getByLabelText("Set on the unit"), { target: { value: "8" } });
-    expect(changes[0]!.settings).toEqual({ unitAmps: 8, carAmps: null, otherBusy: false });
+    expect(changes[0]!.settings).toEqual({ evseAmps: 8, carAmps: null, otherBusy: false });
     document.body.innerHTML = "";
     const charger = plainAnswered().point.links.findIndex(({ kind }) => kind === "charger");
     const car = shown(charger);
@@ -294,7 +294,7 @@ describe("what is told beside the answers", () => {
     expect(screen.getByRole("heading", { hidden: true }).textContent).toBe("Plain at the bay, 23 Nov 2026");
     expect(document.body.textContent).toMatch(/none; box and Plain as they are\.$/);
     rerender(
-      <OnPaper charging={plainAnswered({ settings: { unitAmps: 8, carAmps: 6, otherBusy: true } })} />,
+      <OnPaper charging={plainAnswered({ settings: { evseAmps: 8, carAmps: 6, otherBusy: true } })} />,
     );
     expect(document.body.textContent).toMatch(
       /box: set to 8 A\. Plain: limited to 6 A\. Another car draws on the same station\.$/,
@@ -360,10 +360,10 @@ describe("a figure that was assumed and is known now", () => {
 
   test("a charger by its power: 7.4 kW is 32 A on one phase, 11 kW 16 A on three", () => {
     expect(carWith(ask("charger"), 7.4, "charger")).toMatchObject({
-      charger: { limits: [{ lanes: 1, amps: 32 }] },
+      charger: { limits: [{ phases: 1, amps: 32 }] },
     });
     expect((carWith(ask("charger", 3), 11, "charger") as Car).charger.limits).toContainEqual({
-      lanes: 3,
+      phases: 3,
       amps: 16,
     });
   });

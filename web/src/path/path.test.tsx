@@ -47,7 +47,7 @@ describe("the sentence", () => {
     const seen = jest.fn<void, [Draft]>();
     render(<Said garage={fallowQuay} start={draftFor(fallowQuay, "fq-path-curlew-harbour")} seen={seen} />);
     fireEvent.change(screen.getByLabelText("Place and outlet"), { target: { value: "fq-hall-bay" } });
-    expect(seen.mock.lastCall![0]).toMatchObject({ outletId: "fq-hall-bay", unitId: "fq-hall-post" });
+    expect(seen.mock.lastCall![0]).toMatchObject({ outletId: "fq-hall-bay", evseId: "fq-hall-post" });
   });
 
   test("what does not fit is offered apart, and blamed when it is chosen", () => {
@@ -118,7 +118,7 @@ describe("the sentence", () => {
   test("what is tried out stands in its bracket, and picking anything else ends it", () => {
     const seen = jest.fn<void, [Draft]>();
     const { plan } = answerOf(fallowQuay, night) as Extract<Answered, { kind: "charging" }>;
-    const trial = { what: "x", parts: { unit: { ...plan.unit, name: "wallbox" }, lead: null } };
+    const trial = { what: "x", parts: { evse: { ...plan.evse, name: "wallbox" }, lead: null } };
     render(<Said garage={fallowQuay} start={{ ...night, trial }} seen={seen} />);
     expect(screen.getByText("wallbox (tried out)")).toBeTruthy();
     fireEvent.change(screen.getByLabelText("Car"), { target: { value: "fq-curlew" } });
@@ -168,7 +168,7 @@ describe("what stands beside the answer", () => {
       <Verdict charging={chargingFor(larchHollow, "lh-path-siskin-barn")} />,
     );
     expect(container.textContent).toContain(
-      "The circuit is the narrowest link: it should hold 10 A for hours, so Siskin’s box is set to 10 A on one lane. Untouched, 12 A would flow.",
+      "The circuit is the narrowest link: it should hold 10 A for hours, so Siskin’s box is set to 10 A on one phase. Untouched, 12 A would flow.",
     );
     rerender(<Verdict charging={chargingFor(fallowQuay, "fq-path-ferry")} />);
     expect(container.textContent).toContain("The rapid station is the narrowest link");
@@ -178,7 +178,7 @@ describe("what stands beside the answer", () => {
   test("what is overdrawn is said", () => {
     const garage: Garage = {
       ...fallowQuay,
-      units: fallowQuay.units.map((u) =>
+      evses: fallowQuay.evses.map((u) =>
         u.id === "fq-small-portable"
           ? { ...u, spec: { ...u.spec, maxAmps: 13, steps: [], knowsPlugs: false } as typeof u.spec }
           : u,

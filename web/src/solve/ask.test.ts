@@ -1,8 +1,8 @@
 /** @jest-environment jsdom */
-import type { Clock, FieldRow, FieldSpec, Plan } from "@kettleback/core";
+import type { Clock, SweepRow, SweepSpec, Plan } from "@kettleback/core";
 import type { Aside } from "./aside";
 import { askAside } from "./ask";
-import { askField } from "./askField";
+import { askSweep } from "./askSweep";
 
 /** What was asked of the worker and not yet answered: a test answers when it likes. */
 interface Call {
@@ -79,15 +79,15 @@ test("a wish the worker failed at leaves the way open for the next", async () =>
   expect(told).toEqual(["next"]);
 });
 
-describe("a field", () => {
-  const spec = { y: { count: 5 } } as unknown as FieldSpec;
-  const row = (n: number) => n as unknown as FieldRow;
+describe("a sweep", () => {
+  const spec = { y: { count: 5 } } as unknown as SweepSpec;
+  const row = (n: number) => n as unknown as SweepRow;
 
   test("comes slice after slice in order, and is told as it grows", async () => {
     const progress: number[] = [];
-    const job = askField(plan("p"), spec, (done) => progress.push(done));
+    const job = askSweep(plan("p"), spec, (done) => progress.push(done));
     await settled();
-    expect(mockCalls.map(({ name }) => name)).toEqual(["openField"]);
+    expect(mockCalls.map(({ name }) => name)).toEqual(["openSweep"]);
     mockCalls[0]!.answer(undefined);
     await settled();
     expect(mockCalls[1]!.args.slice(0, 2)).toEqual([0, 5]);
@@ -101,12 +101,12 @@ describe("a field", () => {
 
   test("left midway, what comes late is told to nobody, and a new one has only its own slices", async () => {
     const progress: string[] = [];
-    const old = askField(plan("old"), spec, (done) => progress.push(`old ${done}`));
+    const old = askSweep(plan("old"), spec, (done) => progress.push(`old ${done}`));
     await settled();
     mockCalls[0]!.answer(undefined);
     await settled();
     old.cancel();
-    const fresh = askField(plan("fresh"), spec, (done) => progress.push(`fresh ${done}`));
+    const fresh = askSweep(plan("fresh"), spec, (done) => progress.push(`fresh ${done}`));
     await settled();
     // The new one is opened before the old slice is answered.
     mockCalls[2]!.answer(undefined);

@@ -8,7 +8,7 @@ export interface Fix {
 }
 
 const FIELDS = {
-  unit: { key: "unitId", kind: "units" },
+  evse: { key: "evseId", kind: "evses" },
   cable: { key: "cableId", kind: "cables" },
   lead: { key: "leadId", kind: "leads" },
   adapter: { key: "adapterId", kind: "adapters" },
@@ -22,7 +22,7 @@ export function fixesFor(garage: Garage, draft: Draft, refusal: Refusal, clock: 
     id: row.id,
     name: row.spec.name,
   }));
-  if (field.key !== "unitId")
+  if (field.key !== "evseId")
     candidates.push({ id: null, name: field.key === "cableId" ? "its own cable" : "none" });
   return candidates.flatMap(({ id, name }) => {
     const changed: Draft = { ...draft, [field.key]: id, trial: null };

@@ -1,9 +1,9 @@
 import { expose } from "comlink";
 import { asideOf } from "./aside";
-import { fieldWork } from "./field";
+import { sweepWork } from "./sweep";
 
 /** Everything that can take longer than a frame, away from the screen. */
-const work = { asideOf, ...fieldWork };
+const work = { asideOf, ...sweepWork };
 export type Work = typeof work;
 
 expose(work);

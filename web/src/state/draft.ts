@@ -1,8 +1,10 @@
 import { z } from "zod";
 import {
+  PATH_PARTS,
   planSchema,
   savedPathSchema,
   upgradePart,
+  upgradeParts,
   withPart,
   type Garage,
   type Parts,
@@ -16,7 +18,7 @@ import { undoableStore, type Undoable } from "./undoable";
 /** A change that is tried out before anything is bought: what it is, and the parts it puts in place of the kept ones. */
 export interface Trial {
   readonly what: string;
-  readonly parts: Partial<Omit<Parts, "settings"> & Pick<Plan, "car" | "tariff">>;
+  readonly parts: Partial<Omit<Parts, "settings"> & Pick<Plan, "car" | "place" | "tariff">>;
 }
 
 /** The setting being worked on, and the saved path it came from. Numbers may be out of range while being typed. */
@@ -30,7 +32,6 @@ export const typed = z
   .number()
   .nullable()
   .transform((n) => n ?? Number.NaN);
-const { household, car, outlet, lead, unit, cable, adapter, tariff } = planSchema.shape;
 
 /** A draft as the browser kept it. What is typed may be out of range; everything else is judged like a saved path. */
 const draftSchema = savedPathSchema.extend({
@@ -46,7 +47,7 @@ const draftSchema = savedPathSchema.extend({
   trial: z
     .strictObject({
       what: z.string(),
-      parts: z.strictObject({ household, car, outlet, lead, unit, cable, adapter, tariff }).partial(),
+      parts: z.strictObject({ household: planSchema.shape.household, ...PATH_PARTS }).partial(),
     })
     .nullable(),
 });
@@ -69,10 +70,20 @@ function takeOverFirst(householdId: string): void {
   }
 }
 
+/** A trial as it was kept, the parts it describes brought up to this version. */
+const trialFrom = (trial: unknown, version: number): unknown => {
+  const parts = (trial as { parts?: Record<string, unknown> } | null)?.parts;
+  return parts ? { ...(trial as object), parts: upgradeParts(parts, version) } : trial;
+};
+
 /** What the browser kept, brought up to this version and judged; null where it is none of ours any more. */
 export function draftFrom(kept: unknown, version: number): Draft | null {
   const { savedId = null, trial = null, ...path } = (kept ?? {}) as Record<string, unknown>;
-  const parsed = draftSchema.safeParse({ ...(upgradePart("path", path, version) as object), savedId, trial });
+  const parsed = draftSchema.safeParse({
+    ...(upgradePart("path", path, version) as object),
+    savedId,
+    trial: trialFrom(trial, version),
+  });
   return parsed.success ? (parsed.data as Draft) : null;
 }
 
@@ -114,13 +125,13 @@ export const firstSession = (today: string): PlannedSession => ({
 export function firstDraft(garage: Garage, today: string): Draft | undefined {
   const saved = garage.paths[0];
   if (saved) return draftOf(saved.spec, saved.id);
-  const [car, outlet, unit, tariff] = [garage.cars[0], garage.outlets[0], garage.units[0], garage.tariffs[0]];
-  if (!car || !outlet || !unit || !tariff) return undefined;
+  const [car, outlet, evse, tariff] = [garage.cars[0], garage.outlets[0], garage.evses[0], garage.tariffs[0]];
+  if (!car || !outlet || !evse || !tariff) return undefined;
   const parts: PathParts = {
     carId: car.id,
     outletId: outlet.id,
     leadId: null,
-    unitId: unit.id,
+    evseId: evse.id,
     cableId: null,
     adapterId: null,
     tariffId: tariff.id,
@@ -129,7 +140,7 @@ export function firstDraft(garage: Garage, today: string): Draft | undefined {
     name: "New path",
     ...withPart(garage, parts, { outletId: outlet.id }),
     session: firstSession(today),
-    settings: { unitAmps: null, carAmps: null, otherBusy: false },
+    settings: { evseAmps: null, carAmps: null, otherBusy: false },
     acknowledged: [],
     savedId: null,
     trial: null,

@@ -29,7 +29,7 @@ const moneySchema = z.strictObject({
     price: typed,
     priceUnit: z.enum(FUEL_PRICES),
     uses: typed,
-    usesUnit: z.enum(FUEL_UNITS),
+    usesEvse: z.enum(FUEL_UNITS),
     perKWh: typed,
     /** Energy on the meter, in the household's own unit of economy, as Wh/km. */
     wallWhPerKm: typed,

@@ -10,7 +10,7 @@ import { draftOf } from "../state/draft";
 export const plain: Car = {
   name: "Plain",
   battery: { usableWh: 100_000, packVolts: 400, packOhms: 0, neverLimits: true },
-  charger: { limits: [{ lanes: 1, amps: 32 }], efficiency: 0.93 },
+  charger: { limits: [{ phases: 1, amps: 32 }], efficiency: 0.93 },
   inlets: ["ccs2"],
   whPerKm: 100,
   ownDrawW: 0,
@@ -32,10 +32,10 @@ export const bay = (breakerAmps: number): Way["outlet"] => ({
   circuit: { breakerAmps, otherLoadAmps: 0 },
 });
 /** A wired-in unit with a short, thick cable of its own. */
-export const post = (maxAmps: number): Way["unit"] => ({
+export const post = (maxAmps: number): Way["evse"] => ({
   kind: "post",
   name: "box",
-  lanes: 1,
+  phases: 1,
   maxAmps,
   steps: [],
   standingW: 0,
@@ -43,10 +43,10 @@ export const post = (maxAmps: number): Way["unit"] => ({
 });
 
 /** A station of 50 kW at its own output, which loses a twentieth before it. */
-export const rapid: Way["unit"] = {
+export const rapid: Way["evse"] = {
   kind: "rapid",
   name: "station",
-  lanes: 1,
+  phases: 1,
   maxW: 50_000,
   maxAmps: 200,
   maxVolts: 500,
@@ -62,7 +62,7 @@ const kept = <T>(id: string, spec: T, parentId: string | null = null) => ({ id, 
 /** What is asked of the plain household's one path; the rest is as it comes. */
 export interface PlainAsked {
   readonly car?: Car;
-  readonly unit?: Way["unit"];
+  readonly evse?: Way["evse"];
   readonly outlet?: Way["outlet"];
   readonly tariff?: Tariff;
   readonly session?: Partial<Plan["session"]>;
@@ -79,7 +79,7 @@ export function plainGarage(asked: PlainAsked = {}): Garage {
     carId: "car",
     outletId: "bay",
     leadId: null,
-    unitId: "box",
+    evseId: "box",
     cableId: null,
     adapterId: null,
     tariffId: "flat",
@@ -92,7 +92,7 @@ export function plainGarage(asked: PlainAsked = {}): Garage {
       heatingW: 0,
       ...asked.session,
     },
-    settings: { unitAmps: null, carAmps: null, otherBusy: false, ...asked.settings },
+    settings: { evseAmps: null, carAmps: null, otherBusy: false, ...asked.settings },
     acknowledged: [],
   };
   return {
@@ -100,7 +100,7 @@ export function plainGarage(asked: PlainAsked = {}): Garage {
     cars: [kept("car", asked.car ?? plain)],
     places: [kept("place", { name: "Yard", limitMinutes: asked.limitMinutes ?? null }, "flat")],
     outlets: [kept("bay", asked.outlet ?? bay(16), "place")],
-    units: [kept("box", asked.unit ?? post(10), "bay")],
+    evses: [kept("box", asked.evse ?? post(10), "bay")],
     cables: [],
     leads: [],
     adapters: [],

@@ -1,6 +1,7 @@
 import type { ChargingPath, Circuit } from "../../engine/path";
 import type { Moment, State } from "../../engine/session";
 import type { Amps, Fraction } from "../../trade/units";
+import type { CautionCode } from "./codes";
 
 /** stop: do not charge like this; careful: change it or watch it; note: worth knowing. */
 export const SEVERITIES = ["stop", "careful", "note"] as const;
@@ -8,15 +9,13 @@ export type Severity = (typeof SEVERITIES)[number];
 
 /** A caution: what is the matter, why with its number, and what to do. */
 export interface Caution {
-  readonly code: string;
+  readonly code: CautionCode;
   readonly severity: Severity;
   readonly what: string;
   readonly why: string;
   readonly todo: string;
   /** How far it goes, beside itself on another path: a ratio, amps, a length. Every one to be careful of has it. */
   readonly amount?: number;
-  /** A fault of the installation itself: no advice leads through what has one. */
-  readonly fault?: true;
 }
 
 /** What flows along a path, as far as cautions ask. */
@@ -34,7 +33,7 @@ export interface Situation {
   readonly toSoc: Fraction;
   /** Undefined where nothing flows. */
   readonly flowing: Flowing | undefined;
-  /** Amps a lane that flow, any setting that is made included; zero where nothing flows. */
+  /** Amps a phase that flow, any setting that is made included; zero where nothing flows. */
   readonly amps: Amps;
   /** Direct current: outlet, circuit and lead are the station's own business. */
   readonly direct: boolean;

@@ -5,7 +5,7 @@ import { bay, idealCar, pathOf, post, rapid, socketedPost, type2Cable } from "..
 import { chargeOver } from "../../tests/solve";
 import { largestBreakerFor, type FixedGauge } from "../../trade/conductors";
 import { outletType } from "../../trade/outlets";
-import { lanesAt, type Lead, type Outlet, type Unit } from "../../things/parts";
+import { phasesAt, type Lead, type Outlet, type Evse } from "../../things/parts";
 import type { SupplyId, Tap } from "../../trade/supply";
 import { isRefusal, type ChargingPath } from "../../engine/path";
 import { above } from "./caution";
@@ -17,7 +17,7 @@ const cautionsOf = (path: ChargingPath, span = { fromSoc: 0.2, toSoc: 0.8 }): Ca
 };
 const codes = (path: ChargingPath, span = { fromSoc: 0.2, toSoc: 0.8 }) =>
   cautionsOf(path, span).map((c) => `${c.severity} ${c.code}`);
-const car = idealCar([{ lanes: 1, amps: 32 }]);
+const car = idealCar([{ phases: 1, amps: 32 }]);
 const socket = (change: Partial<Extract<Outlet, { kind: "socket" }>> = {}): Outlet => ({
   kind: "socket",
   name: "wall socket",
@@ -28,7 +28,7 @@ const socket = (change: Partial<Extract<Outlet, { kind: "socket" }>> = {}): Outl
   circuit: { breakerAmps: 20, otherLoadAmps: 0 },
   ...change,
 });
-const portable = (amps: number, type: "as3112-10" | "nema-10-30" | "cee-7" = "as3112-10"): Unit => ({
+const portable = (amps: number, type: "as3112-10" | "nema-10-30" | "cee-7" = "as3112-10"): Evse => ({
   ...post(1, amps, type === "nema-10-30" ? "type1" : "type2"),
   kind: "portable",
   plugs: [{ type, amps }],
@@ -50,37 +50,37 @@ const lead = (change: Partial<Lead> = {}): Lead => ({
 test.each<[string, ChargingPath, string]>([
   [
     "a 16 A setting in a 10 A socket",
-    pathOf({ car, outlet: socket(), unit: portable(16) }),
+    pathOf({ car, outlet: socket(), evse: portable(16) }),
     "stop outlet-over-rating",
   ],
   [
     "13 A for hours from a 16 A household socket",
-    pathOf({ car, outlet: socket({ type: "cee-7" }), unit: portable(13, "cee-7") }),
+    pathOf({ car, outlet: socket({ type: "cee-7" }), evse: portable(13, "cee-7") }),
     "careful outlet-over-sustained",
   ],
   [
     "other loads that push the breaker over",
-    pathOf({ car, outlet: socket({ circuit: { breakerAmps: 16, otherLoadAmps: 8 } }), unit: portable(10) }),
+    pathOf({ car, outlet: socket({ circuit: { breakerAmps: 16, otherLoadAmps: 8 } }), evse: portable(10) }),
     "stop breaker-over-rating",
   ],
   [
     "a shared circuit",
-    pathOf({ car, outlet: socket({ circuit: { breakerAmps: 20, otherLoadAmps: 2 } }), unit: portable(8) }),
+    pathOf({ car, outlet: socket({ circuit: { breakerAmps: 20, otherLoadAmps: 2 } }), evse: portable(8) }),
     "note shared-circuit",
   ],
   [
     "unknown wiring",
-    pathOf({ car, outlet: socket({ condition: "unknown" }), unit: portable(8) }),
+    pathOf({ car, outlet: socket({ condition: "unknown" }), evse: portable(8) }),
     "careful wiring-unknown",
   ],
   [
     "a worn outlet",
-    pathOf({ car, outlet: socket({ condition: "worn" }), unit: portable(8) }),
+    pathOf({ car, outlet: socket({ condition: "worn" }), evse: portable(8) }),
     "stop outlet-worn",
   ],
   [
     "outdoors, unprotected",
-    pathOf({ car, outlet: socket({ exposed: true }), unit: portable(8) }),
+    pathOf({ car, outlet: socket({ exposed: true }), evse: portable(8) }),
     "careful exposed-outlet",
   ],
   [
@@ -92,38 +92,38 @@ test.each<[string, ChargingPath, string]>([
         supply: { system: "split-phase" },
         circuit: { breakerAmps: 30, otherLoadAmps: 0 },
       }),
-      unit: portable(24, "nema-10-30"),
+      evse: portable(24, "nema-10-30"),
     }),
     "stop no-earth",
   ],
   [
     "a measured 190 V",
-    pathOf({ car, outlet: socket({ supply: { system: "230/400", measuredVolts: 190 } }), unit: portable(8) }),
+    pathOf({ car, outlet: socket({ supply: { system: "230/400", measuredVolts: 190 } }), evse: portable(8) }),
     "careful voltage-out-of-range",
   ],
   [
     "a coiled reel",
-    pathOf({ car, outlet: socket(), unit: portable(8), lead: lead({ coiled: true }) }),
+    pathOf({ car, outlet: socket(), evse: portable(8), lead: lead({ coiled: true }) }),
     "stop lead-coiled",
   ],
   [
     "leads joined together",
-    pathOf({ car, outlet: socket(), unit: portable(8), lead: lead({ chained: true }) }),
+    pathOf({ car, outlet: socket(), evse: portable(8), lead: lead({ chained: true }) }),
     "stop lead-chained",
   ],
   [
     "a block in between",
-    pathOf({ car, outlet: socket(), unit: portable(8), lead: lead({ overBlock: true }) }),
+    pathOf({ car, outlet: socket(), evse: portable(8), lead: lead({ overBlock: true }) }),
     "stop lead-over-block",
   ],
   [
     "a thin lead at 10 A",
-    pathOf({ car, outlet: socket(), unit: portable(10), lead: lead() }),
+    pathOf({ car, outlet: socket(), evse: portable(10), lead: lead() }),
     "careful lead-over-eight",
   ],
   [
     "a lead below what is pulled",
-    pathOf({ car, outlet: socket(), unit: portable(10), lead: lead({ amps: 8 }) }),
+    pathOf({ car, outlet: socket(), evse: portable(10), lead: lead({ amps: 8 }) }),
     "stop lead-over-rating",
   ],
   [
@@ -131,14 +131,14 @@ test.each<[string, ChargingPath, string]>([
     pathOf({
       car,
       outlet: bay("230/400", "single"),
-      unit: socketedPost(1, 32),
+      evse: socketedPost(1, 32),
       cable: { ...type2Cable(1, 32), lengthM: 12 },
     }),
     "careful cable-long",
   ],
   [
     "a household socket for good",
-    pathOf({ car, outlet: socket(), unit: portable(8) }),
+    pathOf({ car, outlet: socket(), evse: portable(8) }),
     "note socket-as-arrangement",
   ],
   [
@@ -146,7 +146,7 @@ test.each<[string, ChargingPath, string]>([
     pathOf({
       car,
       outlet: bay("split-phase", "high", 50),
-      unit: { ...post(1, 48, "type1"), kind: "wallbox" },
+      evse: { ...post(1, 48, "type1"), kind: "wallbox" },
     }),
     "stop breaker-below-125",
   ],
@@ -155,7 +155,7 @@ test.each<[string, ChargingPath, string]>([
     pathOf({
       car: { ...car, inlets: ["j3400"] },
       outlet: bay("split-phase", "high"),
-      unit: post(1, 32, "type1"),
+      evse: post(1, 32, "type1"),
       adapter: { name: "piece", from: "type1", to: "j3400-ac", amps: 24 },
     }),
     "stop adapter-below-path",
@@ -163,8 +163,8 @@ test.each<[string, ChargingPath, string]>([
 ])("%s", (_, path, expected) => expect(codes(path)).toContain(expected));
 
 test("a sound path has nothing to stop for, and turning the current down takes the caution away", () => {
-  expect(codes(pathOf({ car, outlet: bay("230/400", "single", 40), unit: post(1, 32) }))).toEqual([]);
-  const sixteen = pathOf({ car, outlet: socket(), unit: portable(16) });
+  expect(codes(pathOf({ car, outlet: bay("230/400", "single", 40), evse: post(1, 32) }))).toEqual([]);
+  const sixteen = pathOf({ car, outlet: socket(), evse: portable(16) });
   expect(codes({ ...sixteen, settings: { carAmps: 10 } })).not.toContain("stop outlet-over-rating");
 });
 
@@ -174,7 +174,7 @@ test.each([
   [32, 40],
   [48, 60],
   [80, 100],
-])("a %d A unit needs a %d A breaker", (unit, breaker) => expect(ampsOfBreakerFor(unit)).toBe(breaker));
+])("a %d A unit needs a %d A breaker", (evse, breaker) => expect(ampsOfBreakerFor(evse)).toBe(breaker));
 
 test("for any path: the same list each time, worst first, every caution complete and no code twice", () => {
   law(fc.tuple(anyPath, socSpan), { runs: 700, mostSkipped: 0 }, ([path, span]) => {
@@ -209,10 +209,10 @@ test("more than a part holds never flows without a caution over it, and beyond w
 });
 
 describe("what flows, and what would flow untouched", () => {
-  const stepped: Unit = { ...(portable(16) as Extract<Unit, { kind: "portable" }>), steps: [6, 8, 10, 16] };
+  const stepped: Evse = { ...(portable(16) as Extract<Evse, { kind: "portable" }>), steps: [6, 8, 10, 16] };
 
   test("a setting that has to be made is said with what happens without it", () => {
-    const [found] = cautionsOf(pathOf({ car, outlet: socket(), unit: stepped }));
+    const [found] = cautionsOf(pathOf({ car, outlet: socket(), evse: stepped }));
     expect(found).toMatchObject({ code: "set-lower", severity: "careful" });
     expect(found!.what).toContain("post to 10 A");
     expect(found!.why).toContain("would pull 16 A; the outlet should hold 10 A");
@@ -223,21 +223,21 @@ describe("what flows, and what would flow untouched", () => {
     const path = pathOf({
       car,
       outlet: socket({ type: "cee-7", circuit: { breakerAmps: 16, otherLoadAmps: 0 } }),
-      unit: { ...stepped, plugs: [{ type: "cee-7", amps: 16 }] } as Unit,
+      evse: { ...stepped, plugs: [{ type: "cee-7", amps: 16 }] } as Evse,
     });
     expect(codes(path)).toContain("note set-lower");
   });
 
   test("a car that can be set is named as the one to set", () => {
     const settable = { ...car, charger: { ...car.charger, settable: true } };
-    expect(cautionsOf(pathOf({ car: settable, outlet: socket(), unit: portable(16) }))[0]!.what).toContain(
+    expect(cautionsOf(pathOf({ car: settable, outlet: socket(), evse: portable(16) }))[0]!.what).toContain(
       "the car, ideal car",
     );
   });
 
   test("a 6.6 kW car is not said to pull 32 A", () => {
     const small = { ...car, charger: { ...car.charger, capW: 6_600 } };
-    const path = pathOf({ car: small, outlet: bay("230/400", "single", 30), unit: post(1, 32) });
+    const path = pathOf({ car: small, outlet: bay("230/400", "single", 30), evse: post(1, 32) });
     expect(codes(path).filter((c) => c.includes("breaker-over"))).toEqual([]);
   });
 });
@@ -252,7 +252,7 @@ describe("wires and breakers", () => {
   ] as const)("%s", (_, system, tap, breaker, gauge, amps, expected) => {
     const outlet = bay(system, tap, breaker);
     outlet.circuit.run = run(gauge);
-    expect(codes(pathOf({ car, outlet, unit: post(1, amps) }))).toContain(expected);
+    expect(codes(pathOf({ car, outlet, evse: post(1, amps) }))).toContain(expected);
   });
 
   test.each([
@@ -264,11 +264,11 @@ describe("wires and breakers", () => {
       25,
       32,
       "wallbox",
-      "stop breaker-below-unit",
+      "stop breaker-below-evse",
     ],
   ] as const)("%s", (_, system, tap, breaker, amps, kind, expected) =>
     expect(
-      codes(pathOf({ car, outlet: bay(system, tap, breaker), unit: { ...post(1, amps), kind } })),
+      codes(pathOf({ car, outlet: bay(system, tap, breaker), evse: { ...post(1, amps), kind } })),
     ).toContain(expected),
   );
 
@@ -278,7 +278,7 @@ describe("wires and breakers", () => {
         pathOf({
           car,
           outlet: socket({ type, circuit: { breakerAmps, otherLoadAmps: 0 } }),
-          unit: { ...portable(8), plugs: [{ type, amps: 8 }] } as Unit,
+          evse: { ...portable(8), plugs: [{ type, amps: 8 }] } as Evse,
         }),
       );
     expect(at("cee-7", 20)).toContain("careful breaker-over-outlet");
@@ -287,11 +287,11 @@ describe("wires and breakers", () => {
 
   test("an outlet on an unusual supply, and volts that its own tap should not show", () => {
     const blue = { type: "blue-16" as const, supply: { system: "split-phase" as const } };
-    const unit = { ...portable(16), plugs: [{ type: "blue-16", amps: 16 }] } as Unit;
-    expect(codes(pathOf({ car, outlet: socket(blue), unit }))).toContain("careful outlet-odd-supply");
+    const evse = { ...portable(16), plugs: [{ type: "blue-16", amps: 16 }] } as Evse;
+    expect(codes(pathOf({ car, outlet: socket(blue), evse }))).toContain("careful outlet-odd-supply");
     const low = bay("208Y", "high", 50);
     low.supply.measuredVolts = 190;
-    expect(codes(pathOf({ car, outlet: low, unit: post(1, 32) }))).toContain("careful voltage-out-of-range");
+    expect(codes(pathOf({ car, outlet: low, evse: post(1, 32) }))).toContain("careful voltage-out-of-range");
   });
 });
 
@@ -304,7 +304,7 @@ describe("a breaker and what it protects", () => {
   ) => {
     const outlet = bay(system, tap, breakerAmps);
     outlet.circuit.run = { gauge, lengthM: 5, temperatureC: 30 };
-    return codes(pathOf({ car, outlet, unit: post(1, 6, "type1") })).filter((c) =>
+    return codes(pathOf({ car, outlet, evse: post(1, 6, "type1") })).filter((c) =>
       c.includes("over-conductor"),
     );
   };
@@ -337,11 +337,11 @@ describe("a breaker and what it protects", () => {
   test("it is judged whatever flows, and more grave the further it goes, on every path there is", () => {
     let judged = 0;
     law(fc.tuple(anyPath, socSpan), { runs: 900, mostSkipped: 0.8 }, ([path, span]) => {
-      const { outlet, unit } = path;
+      const { outlet, evse } = path;
       const { run, breakerAmps } = outlet.circuit;
-      if (!run || unit.kind === "rapid") return SKIPPED;
+      if (!run || evse.kind === "rapid") return SKIPPED;
       judged += 1;
-      const allowed = largestBreakerFor(run.gauge, lanesAt(outlet).lanes, "kind");
+      const allowed = largestBreakerFor(run.gauge, phasesAt(outlet).phases, "kind");
       const found = cautionsOf(path, span).find(({ code }) => code === "breaker-over-conductor");
       expect(found !== undefined).toBe(above(breakerAmps, allowed));
       if (!found) return;
@@ -361,7 +361,7 @@ describe("a breaker and what it protects", () => {
         run: { gauge: "8 AWG", lengthM: 5, temperatureC: 30 },
       };
       return codes(
-        pathOf({ car: idealCar([{ lanes: 1, amps: 48 }]), outlet, unit: post(1, amps, "type1") }),
+        pathOf({ car: idealCar([{ phases: 1, amps: 48 }]), outlet, evse: post(1, amps, "type1") }),
       ).filter((c) => c.includes("conductor-over"));
     };
     // 8 AWG carries 50 A at 75 °C (NEC 310.16, from memory): 40 A for hours.
@@ -381,20 +381,20 @@ describe("a breaker and what it protects", () => {
   ] as const)(
     "a unit turned down on a small breaker on %s, locked: %s, is %s",
     (system, setLocked, severity) => {
-      const unit = {
+      const evse = {
         ...post(1, 48, "type1"),
         kind: "wallbox" as const,
         setAmps: 16,
         ...(setLocked === undefined ? {} : { setLocked }),
       };
       const found = codes(
-        pathOf({ car, outlet: bay(system, system === "230/400" ? "single" : "high", 20), unit }),
+        pathOf({ car, outlet: bay(system, system === "230/400" ? "single" : "high", 20), evse }),
       ).filter((c) => /setting-open|breaker-below/.test(c));
       expect(found).toEqual(severity ? [`${severity} setting-open`] : []);
       // Set above what the breaker allows, locked or not, it is the breaker that is too small.
       expect(
         codes(
-          pathOf({ car, outlet: bay(system, system === "230/400" ? "single" : "high", 13), unit }),
+          pathOf({ car, outlet: bay(system, system === "230/400" ? "single" : "high", 13), evse }),
         ).filter((c) => c.includes("breaker-below")),
       ).toHaveLength(1);
     },
@@ -406,7 +406,7 @@ describe("a breaker and what it protects", () => {
         pathOf({
           car,
           outlet: socket({ type: "bs1363", circuit: { breakerAmps: 32, otherLoadAmps: 0 } }),
-          unit: { ...portable(8), plugs: [{ type: "bs1363", amps: 8 }] } as Unit,
+          evse: { ...portable(8), plugs: [{ type: "bs1363", amps: 8 }] } as Evse,
           lead: lead({ plug: "bs1363", socket: "bs1363", amps, resistance: { by: "loop", loopOhms: 0.3 } }),
         }),
       ).filter((c) => c.includes("over-lead"));
@@ -419,16 +419,16 @@ describe("a breaker and what it protects", () => {
 describe("cables, leads and adapters", () => {
   test("32 A through a cable of thin copper", () => {
     const cable = { ...type2Cable(1, 32), gauge: "2.5 mm2" as const };
-    const path = pathOf({ car, outlet: bay("230/400", "single", 40), unit: socketedPost(1, 32), cable });
+    const path = pathOf({ car, outlet: bay("230/400", "single", 40), evse: socketedPost(1, 32), cable });
     expect(codes(path)).toContain("stop cable-conductor-thin");
   });
 
   test("a unit's own cable of over 10 m is as long as a loose one", () => {
-    const unit = {
+    const evse = {
       ...post(1, 16),
       output: { kind: "tethered", connector: "type2", lengthM: 12, gauge: "6 mm2" },
-    } as Unit;
-    expect(codes(pathOf({ car, outlet: bay("230/400", "single", 40), unit }))).toContain(
+    } as Evse;
+    expect(codes(pathOf({ car, outlet: bay("230/400", "single", 40), evse }))).toContain(
       "careful cable-long",
     );
   });
@@ -446,7 +446,7 @@ describe("cables, leads and adapters", () => {
           car,
           outlet: socket({ type: "blue-32", circuit: { breakerAmps, otherLoadAmps: 0 } }),
           lead: blue,
-          unit: portable(8),
+          evse: portable(8),
         }),
       );
     expect(at(32)).toContain("stop lead-changes-type");
@@ -454,7 +454,7 @@ describe("cables, leads and adapters", () => {
   });
 
   test("earth lost on the way is a stop, wherever it is lost", () => {
-    const unit: Unit = { ...portable(16, "nema-10-30"), plugs: [{ type: "nema-10-30", amps: 24 }] } as Unit;
+    const evse: Evse = { ...portable(16, "nema-10-30"), plugs: [{ type: "nema-10-30", amps: 24 }] } as Evse;
     const path = pathOf({
       car: { ...car, inlets: ["type1"] },
       outlet: socket({
@@ -468,14 +468,14 @@ describe("cables, leads and adapters", () => {
         amps: 30,
         resistance: { by: "conductor", gauge: "6 mm2" },
       }),
-      unit,
+      evse,
     });
     expect(codes(path)).toContain("stop no-earth");
   });
 
   test("a lead's heat is told for what is pulled", () => {
     const reel = lead({ amps: 16, resistance: { by: "loop", loopOhms: 0.5 } });
-    const heat = cautionsOf(pathOf({ car, outlet: socket(), lead: reel, unit: portable(16) })).find(
+    const heat = cautionsOf(pathOf({ car, outlet: socket(), lead: reel, evse: portable(16) })).find(
       (c) => c.code === "lead-over-eight",
     );
     expect(heat!.why).toContain(`${((16 * 16 * 0.5) / 25).toFixed(1)} W a metre`);
@@ -488,7 +488,7 @@ describe("cables, leads and adapters", () => {
         pathOf({
           car: its,
           outlet: bay("230/400", "three"),
-          unit: rapid(150_000, 375),
+          evse: rapid(150_000, 375),
           adapter: { name: "adapter", from: "ccs2", to: "chademo", amps },
         }),
       );
@@ -499,7 +499,7 @@ describe("cables, leads and adapters", () => {
   test("the outlet of a rapid station is its own business", () => {
     const outlet = bay("230/400", "three", 16);
     outlet.circuit.otherLoadAmps = 10;
-    expect(codes(pathOf({ car, outlet, unit: rapid(50_000, 125) })).every((c) => c.includes("rapid"))).toBe(
+    expect(codes(pathOf({ car, outlet, evse: rapid(50_000, 125) })).every((c) => c.includes("rapid"))).toBe(
       true,
     );
   });

@@ -7,8 +7,8 @@ import { above, ampsWord as a, type Caution, type Rule } from "./caution";
 /** Length above which some cars refuse to charge (common practice). */
 const LONG_CABLE_M = 10;
 
-const longCable: Rule = ({ path: { cable, unit }, direct }) => {
-  const lengthM = unit.output.kind === "tethered" ? unit.output.lengthM : cable?.lengthM;
+const longCable: Rule = ({ path: { cable, evse }, direct }) => {
+  const lengthM = evse.output.kind === "tethered" ? evse.output.lengthM : cable?.lengthM;
   return !direct && lengthM !== undefined && lengthM > LONG_CABLE_M
     ? {
         code: "cable-long",
@@ -25,36 +25,36 @@ const longCable: Rule = ({ path: { cable, unit }, direct }) => {
  * A fixed unit and the breaker before it: 125 % in North America, no less than the unit elsewhere. A unit turned down by
  * a setting counts as its setting only where not everybody can turn it up again (NEC 625.42).
  */
-const breakerBelowUnit: Rule = ({ path: { unit, outlet } }) => {
-  if (unit.kind !== "wallbox" && unit.kind !== "post") return undefined;
+const breakerBelowEvse: Rule = ({ path: { evse, outlet } }) => {
+  if (evse.kind !== "wallbox" && evse.kind !== "post") return undefined;
   const american = supplySystem(outlet.supply.system).continuousShare < 1;
   const { breakerAmps } = outlet.circuit;
   const needed = (amps: Amps) => (american ? ampsOfBreakerFor(amps) : amps);
   const holds = a(american ? breakerAmps * 0.8 : breakerAmps);
-  if (!above(needed(unit.maxAmps), breakerAmps)) return undefined;
-  const offers = unit.setAmps ?? unit.maxAmps;
+  if (!above(needed(evse.maxAmps), breakerAmps)) return undefined;
+  const offers = evse.setAmps ?? evse.maxAmps;
   if (!above(needed(offers), breakerAmps))
-    return unit.setLocked
+    return evse.setLocked
       ? undefined
       : {
           code: "setting-open",
-          severity: american && unit.setLocked === false ? "stop" : "careful",
-          amount: needed(unit.maxAmps) / breakerAmps,
-          what: `A ${a(unit.maxAmps)} unit, set to ${a(offers)}, on a ${breakerAmps} A breaker.`,
+          severity: american && evse.setLocked === false ? "stop" : "careful",
+          amount: needed(evse.maxAmps) / breakerAmps,
+          what: `A ${a(evse.maxAmps)} unit, set to ${a(offers)}, on a ${breakerAmps} A breaker.`,
           why: american
-            ? `The setting counts only where its adjustment has restricted access: behind a cover, a tool or the installer's password (NEC 625.42). ${unit.setLocked === false ? "Here anybody can turn it up." : "Whether it has is not said."}`
-            : `Whoever turns it up again overloads the circuit. ${unit.setLocked === false ? "Here anybody can." : "Whether only an installer can is not said."}`,
+            ? `The setting counts only where its adjustment has restricted access: behind a cover, a tool or the installer's password (NEC 625.42). ${evse.setLocked === false ? "Here anybody can turn it up." : "Whether it has is not said."}`
+            : `Whoever turns it up again overloads the circuit. ${evse.setLocked === false ? "Here anybody can." : "Whether only an installer can is not said."}`,
           todo: "Have the setting locked by whoever installs it, and say so with the unit in the Garage.",
         };
   return {
-    code: american ? "breaker-below-125" : "breaker-below-unit",
+    code: american ? "breaker-below-125" : "breaker-below-evse",
     severity: "stop",
     what: `A ${a(offers)} unit on a ${breakerAmps} A breaker.`,
     why: american
       ? `The breaker must be at least 125 % of the unit's amps: ${a(needed(offers))} (NEC 625.41).`
       : "A unit may not offer more than the breaker before it is rated for.",
     todo:
-      unit.kind === "post"
+      evse.kind === "post"
         ? "Tell whoever runs the post; set the car lower until it is put right."
         : `Have the unit set to ${holds} or less, with the setting locked, or the circuit renewed.`,
   };
@@ -71,10 +71,10 @@ const RESIDUAL_WIRED = {
   iec: RESIDUAL.iec,
 } as const;
 
-const fixedUnit: Rule = ({ path }) =>
-  path.unit.kind === "wallbox"
+const fixedEvse: Rule = ({ path }) =>
+  path.evse.kind === "wallbox"
     ? {
-        code: "fixed-unit",
+        code: "fixed-evse",
         severity: "note",
         what: "A wired-in unit is licensed work.",
         why: `It needs a circuit of its own. ${RESIDUAL_WIRED[tradeOf(path.outlet.supply.system)]}. Some places forbid doing it yourself, and codes change.`,
@@ -121,8 +121,8 @@ const directAdapter: Rule = ({ path: { adapter }, flowing, direct }) => {
 
 export const EQUIPMENT_RULES: readonly Rule[] = [
   longCable,
-  breakerBelowUnit,
-  fixedUnit,
+  breakerBelowEvse,
+  fixedEvse,
   residualCurrent,
   directAdapter,
 ];

@@ -1,3 +1,4 @@
 export * from "./caution";
+export * from "./codes";
 export * from "./breaker";
 export * from "./judge";

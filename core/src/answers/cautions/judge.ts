@@ -28,7 +28,7 @@ export function cautionsFor(path: ChargingPath, flowing: Flowing | undefined, to
     toSoc,
     flowing,
     amps: flowing?.moment.amps ?? 0,
-    direct: path.unit.kind === "rapid",
+    direct: path.evse.kind === "rapid",
   };
   return RULES.flatMap((rule) => rule(situation) ?? []).sort(
     (a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity),

@@ -7,7 +7,7 @@ const LEAD_AMPS = 8;
 
 const misused: Rule = ({ path: { lead }, flowing, amps }) => {
   if (!lead) return undefined;
-  const heat = flowing && leadHeat(lead, amps, flowing.moment.flow.way.lanes);
+  const heat = flowing && leadHeat(lead, amps, flowing.moment.flow.way.phases);
   const warmth = heat === undefined ? "" : ` It gives off ${heat.toFixed(1)} W a metre.`;
   const found: Caution[] = [];
   if (lead.coiled)

@@ -1,6 +1,6 @@
 import { fixedAmps } from "../../trade/conductors";
 import { outletType } from "../../trade/outlets";
-import { lanesAt } from "../../things/parts";
+import { phasesAt } from "../../things/parts";
 import {
   circuitAmps,
   gaugeText,
@@ -71,7 +71,7 @@ function breakerAt(amps: Amps, { outlet }: ChargingPath): Caution | undefined {
 function conductorAt(amps: Amps, { outlet }: ChargingPath): Caution | undefined {
   const { run, otherLoadAmps } = outlet.circuit;
   if (!run) return undefined;
-  const carries = fixedAmps(run.gauge, lanesAt(outlet).lanes, "kind");
+  const carries = fixedAmps(run.gauge, phasesAt(outlet).phases, "kind");
   const share = supplySystem(outlet.supply.system).continuousShare;
   const total = amps + otherLoadAmps;
   const what = `${a(total)} through a run of ${gaugeText(run.gauge)}.`;
@@ -158,7 +158,7 @@ const setLower: Rule = ({ path, flowing }) => {
   const { pulls, holds } = flowing.circuit;
   const untouched = overdrawnAt(pulls, path);
   const worst = untouched.find((caution) => caution.severity === "stop") ?? untouched[0];
-  const by = setting.by === "unit" ? path.unit.name : `the car, ${path.car.name},`;
+  const by = setting.by === "evse" ? path.evse.name : `the car, ${path.car.name},`;
   const narrow = flowing.circuit.links.reduce((least, link) =>
     link.role === "holds" && link.ampsOn[1] < least.ampsOn[1] ? link : least,
   );
@@ -168,7 +168,7 @@ const setLower: Rule = ({ path, flowing }) => {
     amount: pulls / holds,
     what: `Set ${by} to ${a(setting.amps)} before you plug in: the figures count on it.`,
     why: `Left untouched it would pull ${a(pulls)}; the ${LINK_WORDS[narrow.kind]} should hold ${a(holds)}. ${worst?.what ?? ""}`.trim(),
-    todo: `Make sure the setting stays: some ${setting.by === "unit" ? "units" : "cars"} forget it when they are unplugged.`,
+    todo: `Make sure the setting stays: some ${setting.by === "evse" ? "units" : "cars"} forget it when they are unplugged.`,
   };
 };
 

@@ -9,7 +9,7 @@ import {
   type FixedGauge,
 } from "../../trade/conductors";
 import { outletType } from "../../trade/outlets";
-import { lanesAt, type Outlet } from "../../things/parts";
+import { phasesAt, type Outlet } from "../../things/parts";
 import { gaugeText } from "../../engine/path";
 import { tradeOf } from "../../trade/sizes";
 import type { Amps } from "../../trade/units";
@@ -33,8 +33,8 @@ const isRing = (outlet: Outlet, gauge: FixedGauge): boolean =>
 const IEC_MARGIN = 1.1;
 
 /** Largest breaker that a kinder reading might still allow: the next size made (NEC 240.4(B)), or the table's own margin. */
-function mostArguable(gauge: FixedGauge, lanes: number, trade: BreakerSizes): Amps {
-  const allowed = largestBreakerFor(gauge, lanes, "kind");
+function mostArguable(gauge: FixedGauge, phases: number, trade: BreakerSizes): Amps {
+  const allowed = largestBreakerFor(gauge, phases, "kind");
   if (trade === "iec") return allowed * IEC_MARGIN;
   // Small conductors have a breaker of their own and no next size (NEC 240.4(D)).
   return gauge.endsWith("AWG") && allowed <= 30 ? allowed : breakerFrom(allowed, trade);
@@ -44,10 +44,10 @@ function mostArguable(gauge: FixedGauge, lanes: number, trade: BreakerSizes): Am
 const overConductor: Rule = ({ path: { outlet }, direct }) => {
   const { run, breakerAmps } = outlet.circuit;
   if (!run || direct) return undefined;
-  const { lanes } = lanesAt(outlet);
-  const allowed = largestBreakerFor(run.gauge, lanes, "kind");
+  const { phases } = phasesAt(outlet);
+  const allowed = largestBreakerFor(run.gauge, phases, "kind");
   if (!above(breakerAmps, allowed)) return undefined;
-  const told = { code: "breaker-over-conductor", amount: breakerAmps / allowed };
+  const told = { code: "breaker-over-conductor", amount: breakerAmps / allowed } as const;
   const what = `A ${a(breakerAmps)} breaker before a run of ${gaugeText(run.gauge)}.`;
   if (isRing(outlet, run.gauge))
     return {
@@ -62,8 +62,7 @@ const overConductor: Rule = ({ path: { outlet }, direct }) => {
   const right = breakerUpTo(allowed, trade);
   return {
     ...told,
-    severity: above(breakerAmps, mostArguable(run.gauge, lanes, trade)) ? "stop" : "careful",
-    fault: true,
+    severity: above(breakerAmps, mostArguable(run.gauge, phases, trade)) ? "stop" : "careful",
     what,
     why: `That conductor carries ${a(allowed)}, laid as well as is usual, and the breaker may not be above that (${rule}; ${ampacitySource(run.gauge).name}, from memory): in a fault, or under other loads, the wire in the wall burns before the breaker trips.`,
     todo: `Have a licensed electrician ${right === undefined ? "lay a heavier run" : `put ${a(right)} before it, or lay a heavier run`}; do not charge on it until then.`,
@@ -99,11 +98,11 @@ const FAR_OVER = 1.25;
  * A charging cable's code, or its unit, says what it may carry; its copper says what it can. What flows decides how
  * grave it is; what may flow with another car is told all the same.
  */
-const thinCable: Rule = ({ path: { cable, unit }, amps, direct }) => {
-  const gauge = unit.output.kind === "tethered" ? unit.output.gauge : cable?.gauge;
+const thinCable: Rule = ({ path: { cable, evse }, amps, direct }) => {
+  const gauge = evse.output.kind === "tethered" ? evse.output.gauge : cable?.gauge;
   const carries = gauge === undefined || direct ? undefined : cordAmps(gauge);
   if (carries === undefined) return undefined;
-  const may = unit.output.kind === "tethered" ? unit.maxAmps : Math.min(cable!.amps, unit.maxAmps);
+  const may = evse.output.kind === "tethered" ? evse.maxAmps : Math.min(cable!.amps, evse.maxAmps);
   const most = Math.max(amps, may);
   if (!above(most, carries)) return undefined;
   const flows = above(amps, carries);

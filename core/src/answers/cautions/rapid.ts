@@ -5,9 +5,9 @@ import type { Caution, Rule, Situation } from "./caution";
 const COLD_SHARE = 0.7;
 
 /** A cold pack takes a fraction of what the station gives, until it has warmed. */
-function cold({ path: { unit }, flowing }: Situation): Caution | undefined {
+function cold({ path: { evse }, flowing }: Situation): Caution | undefined {
   const packC = flowing?.start.packC ?? null;
-  if (unit.kind !== "rapid" || !flowing || packC === null) return undefined;
+  if (evse.kind !== "rapid" || !flowing || packC === null) return undefined;
   const share = acceptanceFactor(packC);
   const warmW = acceptedAt(flowing.circuit.pack, flowing.start.soc);
   const takesW = share * warmW;
@@ -25,10 +25,10 @@ function cold({ path: { unit }, flowing }: Situation): Caution | undefined {
 
 const rapid: Rule = (situation) => {
   const {
-    path: { unit },
+    path: { evse },
     toSoc,
   } = situation;
-  if (unit.kind !== "rapid") return undefined;
+  if (evse.kind !== "rapid") return undefined;
   const found: Caution[] = [
     {
       code: "rapid-minority",

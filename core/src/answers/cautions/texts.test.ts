@@ -21,13 +21,13 @@ const NO_EARTH: Told = [
   "Have the outlet replaced by one with an earth; do not use an adapter instead.",
 ];
 const FIXED_UNIT: Told = [
-  "note fixed-unit",
+  "note fixed-evse",
   "A wired-in unit is licensed work.",
   "It needs a circuit of its own. Residual-current protection of its own: a switch that trips when 30 mA go astray, direct current too (type B, or type A where the unit switches off at 6 mA of it; IEC 60364-7-722). Some places forbid doing it yourself, and codes change.",
   "Have a licensed electrician fit it and check the service capacity.",
 ];
 const FIXED_UNIT_NEC: Told = [
-  "note fixed-unit",
+  "note fixed-evse",
   "A wired-in unit is licensed work.",
   "It needs a circuit of its own. The unit itself trips when a few milliamps go astray (NEC 625.22). Some places forbid doing it yourself, and codes change.",
   "Have a licensed electrician fit it and check the service capacity.",
@@ -389,7 +389,7 @@ const TOLD: Readonly<Record<keyof typeof CAUTION_PATHS, readonly Told[]>> = {
       "Lower the current in the car or on the unit before you plug in.",
     ],
     [
-      "stop breaker-below-unit",
+      "stop breaker-below-evse",
       "A 32 A unit on a 25 A breaker.",
       "A unit may not offer more than the breaker before it is rated for.",
       "Have the unit set to 25 A or less, with the setting locked, or the circuit renewed.",
@@ -551,9 +551,9 @@ const TOLD: Readonly<Record<keyof typeof CAUTION_PATHS, readonly Told[]>> = {
 test("a cold pack at a rapid station is told with what it takes, what the station gives, and the way out", () => {
   const taking = {
     ...CAUTION_PATHS["a rapid station"]!,
-    unit: rapid(150_000, 375),
+    evse: rapid(150_000, 375),
     car: {
-      ...idealCar([{ lanes: 1, amps: 32 }]),
+      ...idealCar([{ phases: 1, amps: 32 }]),
       battery: {
         usableWh: 60_000,
         packVolts: 400,
@@ -606,7 +606,7 @@ test.each(Object.keys(CAUTION_PATHS))(
     // Every outlet on alternating current has this note; its texts are below.
     const told = all.filter(({ code }) => code !== "residual-current");
     expect(all.length - told.length).toBe(
-      path.outlet.kind === "socket" && path.unit.kind !== "rapid" ? 1 : 0,
+      path.outlet.kind === "socket" && path.evse.kind !== "rapid" ? 1 : 0,
     );
     expect(
       told.map(({ severity, code, what, why, todo }) => [`${severity} ${code}`, what, why, todo]),

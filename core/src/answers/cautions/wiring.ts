@@ -1,5 +1,5 @@
 import { feedOf, hasEarth, outletType } from "../../trade/outlets";
-import { lanesAt, tapIdOf } from "../../things/parts";
+import { phasesAt, tapIdOf } from "../../things/parts";
 import { supplySystem, tapOf } from "../../trade/supply";
 import { above, ampsWord as a, type Rule } from "./caution";
 
@@ -28,7 +28,6 @@ const condition: Rule = ({ path: { outlet }, amps }) => {
       code: "wiring-unknown",
       severity: "careful",
       amount: amps,
-      fault: true,
       what: "The wiring here is old or unchecked.",
       why: "Wiring may have been legal when it was laid and still be below today's rule.",
       todo: "Use it in an emergency only, for the least energy that reaches the next charger; have it inspected.",
@@ -56,7 +55,7 @@ const noEarth: Rule = ({ path: { outlet, lead } }) => {
 
 const exposed: Rule = ({ path: { outlet }, amps }) => {
   if (!outlet.exposed) return undefined;
-  const found = { code: "exposed-outlet", severity: "careful", amount: amps, fault: true } as const;
+  const found = { code: "exposed-outlet", severity: "careful", amount: amps } as const;
   return outlet.kind === "socket"
     ? {
         ...found,
@@ -87,7 +86,6 @@ const voltage: Rule = ({ path: { outlet }, amps }) => {
         code: "voltage-out-of-range",
         severity: "careful",
         amount: amps,
-        fault: true,
         what: `${measured} V measured lies outside what ${tap.label} of ${name} should give.`,
         why: `${toleranceSource.name}: ${Math.round(tap.meter.low)} to ${Math.round(tap.meter.high)} V.`,
         todo: "Measure again under load; if it stays, call your network operator or an electrician.",
@@ -100,10 +98,9 @@ const oddSupply: Rule = ({ path: { outlet }, amps }) =>
         code: "outlet-odd-supply",
         severity: "careful",
         amount: amps,
-        fault: true,
         what: `${outletType(outlet.type).name} on ${supplySystem(outlet.supply.system).name} is unusual.`,
         why: "Its standard does not rule it out, but an outlet on the wrong voltage looks the same from outside.",
-        todo: `Have it measured before you plug in; it should give ${lanesAt(outlet).label}.`,
+        todo: `Have it measured before you plug in; it should give ${phasesAt(outlet).label}.`,
       }
     : undefined;
 
@@ -125,7 +122,6 @@ const breakerOverOutlet: Rule = ({ path: { outlet }, amps }) => {
         code: "breaker-over-outlet",
         severity: "careful",
         amount: amps,
-        fault: true,
         what: `A ${breakerAmps} A breaker before ${name}.`,
         why: `It does not protect the outlet: ${largestBreaker} A at most stands before one (from memory).`,
         todo: "Have a licensed electrician check outlet, wiring and breaker against each other.",
@@ -155,8 +151,8 @@ const drop: Rule = ({ flowing, direct }) => {
 /** Amps up to which a socket is what people mean by a household one. */
 const HOUSEHOLD_AMPS = 20;
 
-const householdSocket: Rule = ({ path: { outlet, unit } }) => {
-  if (outlet.kind !== "socket" || unit.kind !== "portable") return undefined;
+const householdSocket: Rule = ({ path: { outlet, evse } }) => {
+  if (outlet.kind !== "socket" || evse.kind !== "portable") return undefined;
   const { industrial, ratedAmps } = outletType(outlet.type);
   return !industrial && ratedAmps <= HOUSEHOLD_AMPS
     ? {

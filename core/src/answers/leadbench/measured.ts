@@ -7,7 +7,7 @@ export type Known =
   | { readonly by: "meters"; readonly nearW: Watts; readonly farW: Watts }
   | { readonly by: "conductor"; readonly gauge: FlexibleGauge; readonly temperatureC: Celsius };
 
-/** What is asked of the bench: a single-lane lead in use. */
+/** What is asked of the bench: a single-phase lead in use. */
 export interface LeadAsked {
   readonly known: Known;
   readonly amps: Amps;

@@ -1,8 +1,8 @@
 import { IANAZone } from "luxon";
 import { z } from "zod";
 import { localTimeProblem, LOCAL_MINUTE } from "../../engine/clock";
-import { fieldAsGiven, problemsOf, SPEC_VERSION, upgradeParts, upgradePart } from "../../things/documents";
-import { carSchema, householdSchema, nameSchema } from "../../things/parts";
+import { fieldAsGiven, problemsOf, SPEC_VERSION, upgradePart, upgradeParts } from "../../things/documents";
+import { carSchema, householdSchema, nameSchema, wayPartsOf } from "../../things/parts";
 import { PLAN_FORMAT, PLAN_VERSION, sessionSchema, type Parsed, type Plan } from "../../engine/plan";
 import { fittedTo } from "./fitted";
 import { lineupAsked, MOST_CARS, MOST_WAYS } from "./asked";
@@ -78,7 +78,10 @@ export function judgeLineup(raw: unknown): Parsed<Lineup> {
     ...upgradeParts(raw as Record<string, unknown>, version),
     version: SPEC_VERSION,
     cars: cars.map((car) => upgradePart("car", car, version)),
-    ways: ways.map((way) => (isObject(way) ? upgradeParts(way, version) : way)),
+    ways: ways.map((way) => {
+      const upgraded = upgradePart("way", way, version);
+      return isObject(upgraded) ? upgradeParts(upgraded, SPEC_VERSION) : upgraded;
+    }),
   };
   const parsed = lineupSchema.safeParse(document);
   return parsed.success
@@ -126,35 +129,25 @@ export type Asking = Pick<Lineup, "household" | "session">;
 
 /** The plan of one car on one way: the path the line-up's row stands for. */
 export function planOn({ household, session }: Asking, car: Car, way: Way): Plan {
-  const { name, outlet, lead, unit, cable, adapter, tariff, settings } = fittedTo(way, car);
+  const fitted = fittedTo(way, car);
+  const { name, settings } = fitted;
   return {
     format: PLAN_FORMAT,
     version: PLAN_VERSION,
     name,
     household,
     car,
-    outlet,
-    lead,
-    unit,
-    cable,
-    adapter,
-    tariff,
+    ...wayPartsOf(fitted),
     session,
     settings,
   };
 }
 
 /** The way a plan takes. */
-export const wayOf = ({ name, outlet, lead, unit, cable, adapter, tariff, settings }: Plan): Way => ({
-  name,
-  outlet,
-  lead,
-  unit,
-  cable,
-  adapter,
-  tariff,
-  settings,
+export const wayOf = (plan: Plan): Way => ({
+  name: plan.name,
+  ...wayPartsOf(plan),
+  settings: plan.settings,
   followsCar: false,
-  limitMinutes: null,
   buy: [],
 });

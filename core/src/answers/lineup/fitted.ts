@@ -1,20 +1,20 @@
 import { CONNECTORS, inletFor, plugsFor, type ConnectorId } from "../../trade/connectors";
 import { CABLES } from "../../trade/sizes";
-import type { Cable, Car, Unit } from "../../things/parts";
+import type { Cable, Car, Evse } from "../../things/parts";
 import { plugAtCar } from "../../engine/path";
 import type { Way } from "./way";
 
 /** A plain cable from a socketed unit to a plug, as strong as the unit where both ends allow it. */
-export function cableTo(unit: Unit, stationEnd: ConnectorId, vehicleEnd: ConnectorId): Cable {
+export function cableTo(evse: Evse, stationEnd: ConnectorId, vehicleEnd: ConnectorId): Cable {
   const ends = [CONNECTORS[stationEnd], CONNECTORS[vehicleEnd]];
-  const most = Math.min(unit.maxAmps, ...ends.map((end) => end.amps));
+  const most = Math.min(evse.maxAmps, ...ends.map((end) => end.amps));
   const size = CABLES.find((c) => c.amps >= most) ?? CABLES.at(-1)!;
-  const lanes = unit.lanes === 3 && ends.every((end) => end.lanes === 3) ? 3 : 1;
+  const phases = evse.phases === 3 && ends.every((end) => end.phases === 3) ? 3 : 1;
   return {
-    name: `${lanes === 3 ? "three-phase" : "single-phase"} cable, ${size.amps} A`,
+    name: `${phases === 3 ? "three-phase" : "single-phase"} cable, ${size.amps} A`,
     stationEnd,
     vehicleEnd,
-    lanes,
+    phases,
     amps: Math.min(size.amps, ...ends.map((end) => end.amps)),
     lengthM: 5,
     gauge: size.gauge,
@@ -28,15 +28,15 @@ export function cableTo(unit: Unit, stationEnd: ConnectorId, vehicleEnd: Connect
  */
 export function fittedTo(way: Way, car: Car): Way {
   if (!way.followsCar) return way;
-  const { unit, cable, adapter } = way;
+  const { evse, cable, adapter } = way;
   const takes = (plug: ConnectorId | undefined) =>
     plug !== undefined && inletFor(plug, car.inlets) !== undefined;
-  const brought = plugAtCar(unit, cable ?? undefined);
+  const brought = plugAtCar(evse, cable ?? undefined);
   if (adapter) return takes(adapter.to) || !takes(brought) ? way : { ...way, adapter: null };
-  const { output } = unit;
+  const { output } = evse;
   const plug = plugsFor(car.inlets, CONNECTORS[output.connector].current)[0];
   if (takes(brought) || !plug) return way;
-  if (output.kind === "socket") return { ...way, cable: cableTo(unit, output.connector, plug) };
-  const amps = Math.min(unit.maxAmps, CONNECTORS[plug].amps);
-  return { ...way, unit: { ...unit, maxAmps: amps, output: { ...output, connector: plug } } as Unit };
+  if (output.kind === "socket") return { ...way, cable: cableTo(evse, output.connector, plug) };
+  const amps = Math.min(evse.maxAmps, CONNECTORS[plug].amps);
+  return { ...way, evse: { ...evse, maxAmps: amps, output: { ...output, connector: plug } } as Evse };
 }

@@ -6,5 +6,5 @@ export { cableTo, fittedTo } from "./fitted";
 export * from "./row";
 export * from "./table";
 export * from "./vary";
-export * from "./field";
+export * from "./sweep";
 export * from "./stay";

@@ -42,10 +42,10 @@ const MODES = {
  * A way's level: by volts where North America speaks of levels, by what stands between supply and car elsewhere.
  * @example levelOf(dryerOutlet).word // "Level 2"
  */
-export function levelOf(way: Pick<Way, "outlet" | "lead" | "unit">): Level {
-  const { outlet, unit } = way;
+export function levelOf(way: Pick<Way, "outlet" | "lead" | "evse">): Level {
+  const { outlet, evse } = way;
   if (tradeOf(outlet.supply.system) === "iec")
-    return unit.kind === "rapid" ? MODES.rapid : unit.kind === "portable" ? MODES.portable : MODES.fixed;
-  if (unit.kind === "rapid") return LEVELS.direct;
+    return evse.kind === "rapid" ? MODES.rapid : evse.kind === "portable" ? MODES.portable : MODES.fixed;
+  if (evse.kind === "rapid") return LEVELS.direct;
   return feedAt({ outlet, lead: way.lead ?? undefined }).live.volts < LOW_VOLTS ? LEVELS.low : LEVELS.high;
 }

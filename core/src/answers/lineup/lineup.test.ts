@@ -80,18 +80,18 @@ test("a row is the single solve of its plan, figure for figure, over a thousand 
 describe("what is known of the ways of the start sets", () => {
   const wall = (lineup: typeof europe, car: string, way: string) => {
     const { solution } = cell(lineup, car, way);
-    return solution.moment.balance.wall - solution.moment.balance.unit;
+    return solution.moment.balance.wall - solution.moment.balance.evse;
   };
   /** A car that takes whatever comes, so that the way itself is measured. */
-  const open = (lineup: typeof europe, lanes: 1 | 3, amps: number): typeof europe => ({
+  const open = (lineup: typeof europe, phases: 1 | 3, amps: number): typeof europe => ({
     ...lineup,
     cars: lineup.cars.slice(0, 1).map((car) => ({
       ...car,
       name: "open",
-      inlets: lanes === 3 ? ["ccs2"] : ["ccs1"],
+      inlets: phases === 3 ? ["ccs2"] : ["ccs1"],
       battery: { ...car.battery, acceptance: undefined },
       charger: {
-        limits: [{ lanes: 1, amps }, ...(lanes === 3 ? [{ lanes: 3 as const, amps }] : [])],
+        limits: [{ phases: 1, amps }, ...(phases === 3 ? [{ phases: 3 as const, amps }] : [])],
         efficiency: 0.93,
       },
     })),
@@ -134,19 +134,19 @@ describe("what is known of the ways of the start sets", () => {
       clockOfLineup({ ...europe, session: { ...europe.session, neededBy: "22:10" } }),
     );
     if (row.kind === "blocked") throw new Error(row.refusal.message);
-    const { unit } = row.solution.ledger;
-    expect(row.wallW - row.solution.moment.balance.unit).toBeCloseTo(2_400, 6);
-    expect((row.wallWh - unit) / 1000).toBeCloseTo(9.6, 6);
+    const { evse } = row.solution.ledger;
+    expect(row.wallW - row.solution.moment.balance.evse).toBeCloseTo(2_400, 6);
+    expect((row.wallWh - evse) / 1000).toBeCloseTo(9.6, 6);
   });
 
   test("level 1, common practice: a car using 100 Wh a mile gains about 14 miles an hour from the wall at 12 A", () => {
     const { solution } = cell(na, "open", "Receptacle at 12 A");
-    expect((solution.moment.balance.wall - solution.moment.balance.unit) / 100).toBeCloseTo(14.4, 1);
+    expect((solution.moment.balance.wall - solution.moment.balance.evse) / 100).toBeCloseTo(14.4, 1);
   });
 
   test("a 22 kW post and an 11 kW car: 11 kW, and the onboard charger is the narrowest (common practice)", () => {
     const row = cell(europe, "Curlew", "Wallbox, 3 × 32 A");
-    expect(row).toMatchObject({ narrowest: "charger", lanes: 3 });
+    expect(row).toMatchObject({ narrowest: "charger", phases: 3 });
     expect(row.amps).toBeCloseTo(16, 9);
   });
 
@@ -182,11 +182,11 @@ describe("a way that follows the car", () => {
 
   test("turns its last plug into one the car takes, no stronger than that plug", () => {
     expect(fittedTo(rapid, curlew!)).toBe(rapid);
-    const { unit } = fittedTo(rapid, plover!);
-    expect(unit.output.connector).toBe("chademo");
-    expect(unit.maxAmps).toBe(400);
+    const { evse } = fittedTo(rapid, plover!);
+    expect(evse.output.connector).toBe("chademo");
+    expect(evse.maxAmps).toBe(400);
     const post = wayNamed(europe, "Public post, 11 kW");
-    expect(fittedTo(post, plover!).cable).toMatchObject({ vehicleEnd: "type1", lanes: 1, amps: 16 });
+    expect(fittedTo(post, plover!).cable).toMatchObject({ vehicleEnd: "type1", phases: 1, amps: 16 });
   });
 
   test("leaves out an adapter that the car does not need, and keeps one that it does", () => {
@@ -217,7 +217,7 @@ describe("enough overnight, and stays", () => {
   });
 
   test("a place with a time limit gives no more than it allows, and says where it bites", () => {
-    const post = { ...wayNamed(europe, "Public post, 11 kW"), limitMinutes: 180 };
+    const post = { ...wayNamed(europe, "Public post, 11 kW"), place: { name: "Weir", limitMinutes: 180 } };
     const curlew = europe.cars.find(({ name }) => name === "Curlew")!;
     const row = cellOf(europe, curlew, post, clockOfLineup(europe));
     if (row.kind === "blocked") throw new Error(row.refusal.message);

@@ -1,6 +1,6 @@
 import { FIXED_GAUGES, type FixedGauge } from "../../trade/conductors";
 import { CONNECTORS } from "../../trade/connectors";
-import { lanesAt, LEAST_SPAN, type Cable, type Car, type Lead, type Outlet } from "../../things/parts";
+import { phasesAt, LEAST_SPAN, type Cable, type Car, type Lead, type Outlet } from "../../things/parts";
 import { settableSteps } from "../steps";
 import { CABLES, LAID, tradeOf } from "../../trade/sizes";
 import { tapOf } from "../../trade/supply";
@@ -35,7 +35,7 @@ const withCircuit = (plan: Plan, circuit: Partial<Outlet["circuit"]>): Plan => (
 
 const RAPID_ONLY = "only a rapid station has it";
 const NOT_RAPID = "a rapid station's supply, circuit and unit are its own business";
-const notRapid = ({ unit }: Plan) => (unit.kind === "rapid" ? NOT_RAPID : undefined);
+const notRapid = ({ evse }: Plan) => (evse.kind === "rapid" ? NOT_RAPID : undefined);
 
 /** A cable resized as such cables are made: amps with the conductor that carries them. */
 const cableFor = (cable: Cable, amps: number): Cable => ({
@@ -44,61 +44,63 @@ const cableFor = (cable: Cable, amps: number): Cable => ({
   gauge: (CABLES.find((c) => c.amps >= amps) ?? CABLES.at(-1)!).gauge,
 });
 
-/** Volts and watts of the lanes at hand, by which a charger's kilowatts become amps. */
-const laneVolts = ({ outlet }: Plan): number => {
-  const { volts, delta } = lanesAt(outlet);
+/** Volts and watts of the phases at hand, by which a charger's kilowatts become amps. */
+const phaseVolts = ({ outlet }: Plan): number => {
+  const { volts, delta } = phasesAt(outlet);
   return delta ? volts * Math.sqrt(3) : volts;
 };
 
 /** Power (W) from which an onboard charger is built for three phases, where there are any (common practice). */
-const ONE_LANE_MOST_W = 7_700;
+const ONE_PHASE_MOST_W = 7_700;
 
-/** An onboard charger of a power: one lane up to what one lane usually has, three beyond, where the supply has three. */
+/** An onboard charger of a power: one phase up to what one phase usually has, three beyond, where the supply has three. */
 function chargerOf(plan: Plan, watts: number): Car["charger"] {
-  const volts = laneVolts(plan);
-  const three = watts > ONE_LANE_MOST_W && tapOf(plan.outlet.supply.system, "three") !== undefined;
+  const volts = phaseVolts(plan);
+  const three = watts > ONE_PHASE_MOST_W && tapOf(plan.outlet.supply.system, "three") !== undefined;
   const amps = Math.min(80, Math.max(6, Math.ceil(watts / volts / (three ? 3 : 1))));
-  const one = { lanes: 1 as const, amps };
+  const one = { phases: 1 as const, amps };
   return {
     ...plan.car.charger,
     capW: watts,
-    limits: three ? [one, { lanes: 3, amps }] : [one],
+    limits: three ? [one, { phases: 3, amps }] : [one],
   };
 }
 
 const ratedW = (plan: Plan): number =>
   plan.car.charger.capW ??
-  Math.max(...plan.car.charger.limits.map(({ lanes, amps }) => lanes * amps * laneVolts(plan)));
+  Math.max(...plan.car.charger.limits.map(({ phases, amps }) => phases * amps * phaseVolts(plan)));
 
-/** Lanes brought all the way: outlet, unit and cable with three, the car's charger using no more than n. */
-function onLanes(plan: Plan, lanes: number): Plan {
-  const { outlet, unit, cable, car } = plan;
-  const wide = lanes > 1 ? 3 : 1;
-  const limits = car.charger.limits.filter((limit) => limit.lanes <= lanes);
+/** Phases brought all the way: outlet, unit and cable with three, the car's charger using no more than n. */
+function onPhases(plan: Plan, phases: number): Plan {
+  const { outlet, evse, cable, car } = plan;
+  const wide = phases > 1 ? 3 : 1;
+  const limits = car.charger.limits.filter((limit) => limit.phases <= phases);
   const least = Math.min(...car.charger.limits.map((limit) => limit.amps));
   return {
     ...plan,
     outlet: outlet.kind === "hardwired" ? { ...outlet, tap: wide === 3 ? "three" : "single" } : outlet,
-    unit: { ...unit, lanes: unit.kind === "rapid" ? 1 : wide } as Plan["unit"],
-    cable: cable && { ...cable, lanes: wide },
+    evse: { ...evse, phases: evse.kind === "rapid" ? 1 : wide } as Plan["evse"],
+    cable: cable && { ...cable, phases: wide },
     car: {
       ...car,
       charger: {
         ...car.charger,
-        limits: limits.length > 0 ? limits : [{ lanes: 1, amps: least }],
+        limits: limits.length > 0 ? limits : [{ phases: 1, amps: least }],
       },
     },
   };
 }
 
-function lanesNever({ outlet, unit, cable }: Plan): string | undefined {
-  if (unit.kind === "rapid") return "direct current has one pair";
-  if (tapOf(outlet.supply.system, "three") === undefined) return "this supply has one lane";
-  if (outlet.kind === "socket" && lanesAt(outlet).lanes === 1) return "this outlet has one lane";
-  const ends = [unit.output.connector, cable?.stationEnd, cable?.vehicleEnd].filter(
+function phasesNever({ outlet, evse, cable }: Plan): string | undefined {
+  if (evse.kind === "rapid") return "direct current has one pair";
+  if (tapOf(outlet.supply.system, "three") === undefined) return "this supply has one phase";
+  if (outlet.kind === "socket" && phasesAt(outlet).phases === 1) return "this outlet has one phase";
+  const ends = [evse.output.connector, cable?.stationEnd, cable?.vehicleEnd].filter(
     (end) => end !== undefined,
   );
-  return ends.some((end) => CONNECTORS[end].lanes === 1) ? "a plug on the way has one lane only" : undefined;
+  return ends.some((end) => CONNECTORS[end].phases === 1)
+    ? "a plug on the way has one phase only"
+    : undefined;
 }
 
 /** A lead where there is none: the usual one for the outlet (common practice). */
@@ -137,39 +139,39 @@ export const QUANTITIES = {
     never: ({ cable }) => (cable ? undefined : "this way has no loose cable: its own is made for it"),
     with: (plan, amps) => ({ ...plan, cable: cableFor(plan.cable!, amps) }),
   },
-  lanes: {
-    name: "the number of lanes",
-    unit: "lanes",
+  phases: {
+    name: "the number of phases",
+    unit: "phases",
     range: () => [1, 3],
     only: [1, 2, 3],
     sizes: () => [1, 2, 3],
-    now: ({ outlet }) => lanesAt(outlet).lanes,
-    never: lanesNever,
-    with: onLanes,
+    now: ({ outlet }) => phasesAt(outlet).phases,
+    never: phasesNever,
+    with: onPhases,
   },
   step: {
     name: "the unit's current",
     unit: "A",
     range: () => [6, 80],
     sizes: (plan) => settableSteps(plan),
-    now: ({ settings, unit }) => settings.unitAmps ?? unit.setAmps ?? unit.maxAmps,
+    now: ({ settings, evse }) => settings.evseAmps ?? evse.setAmps ?? evse.maxAmps,
     never: notRapid,
-    with: (plan, amps) => ({ ...plan, settings: { ...plan.settings, unitAmps: amps } }),
+    with: (plan, amps) => ({ ...plan, settings: { ...plan.settings, evseAmps: amps } }),
   },
-  unit: {
+  evse: {
     name: "the unit's rating",
     unit: "A",
     range: () => [6, 80],
     sizes: () => [10, 16, 20, 24, 32, 40, 48, 64, 80],
-    now: ({ unit }) => unit.maxAmps,
+    now: ({ evse }) => evse.maxAmps,
     never: notRapid,
     with: (plan, amps) => {
-      const { setAmps: _, ...unit } = plan.unit;
-      const steps = unit.steps.filter((step) => step <= amps);
+      const { setAmps: _, ...evse } = plan.evse;
+      const steps = evse.steps.filter((step) => step <= amps);
       return {
         ...plan,
-        unit: { ...unit, maxAmps: amps, steps } as Plan["unit"],
-        settings: { ...plan.settings, unitAmps: null },
+        evse: { ...evse, maxAmps: amps, steps } as Plan["evse"],
+        settings: { ...plan.settings, evseAmps: null },
       };
     },
   },
@@ -179,7 +181,7 @@ export const QUANTITIES = {
     range: () => [1, 44],
     sizes: () => [3.3, 3.7, 6.6, 7.4, 11, 22],
     now: (plan) => ratedW(plan) / 1000,
-    never: ({ unit }) => (unit.kind === "rapid" ? "direct current goes past the onboard charger" : undefined),
+    never: ({ evse }) => (evse.kind === "rapid" ? "direct current goes past the onboard charger" : undefined),
     with: (plan, kW) => withCar(plan, { charger: chargerOf(plan, kW * 1000) }),
   },
   breaker: {
@@ -198,15 +200,15 @@ export const QUANTITIES = {
     name: "the supply's voltage",
     unit: "V",
     range: (plan) =>
-      [0.75, 1.25].map((share) => Math.round(laneVolts({ ...plan, outlet: nominal(plan) }) * share)) as [
+      [0.75, 1.25].map((share) => Math.round(phaseVolts({ ...plan, outlet: nominal(plan) }) * share)) as [
         number,
         number,
       ],
     sizes: (plan) =>
       [0.9, 0.95, 1, 1.05, 1.1].map((share) =>
-        Math.round(laneVolts({ ...plan, outlet: nominal(plan) }) * share),
+        Math.round(phaseVolts({ ...plan, outlet: nominal(plan) }) * share),
       ),
-    now: (plan) => Math.round(laneVolts(plan)),
+    now: (plan) => Math.round(phaseVolts(plan)),
     never: notRapid,
     with: ({ outlet, ...plan }, measuredVolts) => ({
       ...plan,
@@ -219,8 +221,8 @@ export const QUANTITIES = {
     range: () => [0.2, 200],
     sizes: () => [5, 10, 15, 25, 40, 50],
     now: ({ lead }) => lead?.lengthM ?? 0,
-    never: ({ outlet, unit, lead }) =>
-      outlet.kind !== "socket" || unit.kind !== "portable"
+    never: ({ outlet, evse, lead }) =>
+      outlet.kind !== "socket" || evse.kind !== "portable"
         ? "only a portable unit is ever fed over a lead"
         : lead && lead.resistance.by !== "conductor"
           ? "this lead was measured as it is: its length says nothing more"
@@ -292,18 +294,18 @@ export const QUANTITIES = {
     unit: "kW",
     range: () => [5, 500],
     sizes: () => [20, 50, 75, 100, 150, 250, 350],
-    now: ({ unit }) => (unit.kind === "rapid" ? unit.maxW / 1000 : undefined),
-    never: ({ unit }) => (unit.kind === "rapid" ? undefined : RAPID_ONLY),
-    with: (plan, kW) => ({ ...plan, unit: { ...plan.unit, maxW: kW * 1000 } as Plan["unit"] }),
+    now: ({ evse }) => (evse.kind === "rapid" ? evse.maxW / 1000 : undefined),
+    never: ({ evse }) => (evse.kind === "rapid" ? undefined : RAPID_ONLY),
+    with: (plan, kW) => ({ ...plan, evse: { ...plan.evse, maxW: kW * 1000 } as Plan["evse"] }),
   },
   "station-amps": {
     name: "the station's amps",
     unit: "A",
     range: () => [10, 600],
     sizes: () => [60, 125, 200, 250, 375, 500],
-    now: ({ unit }) => (unit.kind === "rapid" ? unit.maxAmps : undefined),
-    never: ({ unit }) => (unit.kind === "rapid" ? undefined : RAPID_ONLY),
-    with: (plan, maxAmps) => ({ ...plan, unit: { ...plan.unit, maxAmps } as Plan["unit"] }),
+    now: ({ evse }) => (evse.kind === "rapid" ? evse.maxAmps : undefined),
+    never: ({ evse }) => (evse.kind === "rapid" ? undefined : RAPID_ONLY),
+    with: (plan, maxAmps) => ({ ...plan, evse: { ...plan.evse, maxAmps } as Plan["evse"] }),
   },
 } as const satisfies Record<string, Quantity>;
 
@@ -317,11 +319,11 @@ export type QuantityId = keyof typeof QUANTITIES;
 export const QUANTITY_IDS = Object.keys(QUANTITIES) as [QuantityId, ...QuantityId[]];
 export const quantityOf = (id: QuantityId): Quantity => QUANTITIES[id];
 
-/** A value of a quantity in words: 32 A, 6 mm², three lanes as a number. */
+/** A value of a quantity in words: 32 A, 6 mm², three phases as a number. */
 export function valueText(id: QuantityId, plan: Plan, value: number): string {
   if (id === "conductor")
     return tradeOf(plan.outlet.supply.system) === "nec" ? `${value} AWG` : `${value} mm²`;
   const { unit } = quantityOf(id);
-  if (id === "lanes") return value === 1 ? "1 lane" : `${value} lanes`;
+  if (id === "phases") return value === 1 ? "1 phase" : `${value} phases`;
   return `${Number(value.toPrecision(6))} ${unit}`;
 }

@@ -36,7 +36,7 @@ export interface Row {
   readonly cautions: readonly Caution[];
   readonly worst: Caution | null;
   readonly narrowest: LinkKind;
-  readonly lanes: number;
+  readonly phases: number;
   readonly amps: number;
   readonly wallW: number;
   readonly batteryW: number;
@@ -104,7 +104,7 @@ export function cellOf(
   if (isRefusal(solution)) return { kind: "blocked", plan, level, refusal: solution, price };
   const { moment, ledger, whole, start, secondsToTarget, endSoc, bill } = solution;
   const cautions = cautionsFor(pathOf(plan), solution, asked.session.toSoc);
-  const limit = way.limitMinutes === null ? Infinity : way.limitMinutes * 60;
+  const limit = (way.place?.limitMinutes ?? Infinity) * 60;
   const km = (soc: Fraction): Kilometres =>
     ((soc - start.soc) * solution.circuit.pack.usableWh) / car.whPerKm;
   const shortBySeconds = Math.max(0, secondsToTarget - (clock.departure ?? Infinity));
@@ -116,7 +116,7 @@ export function cellOf(
     cautions,
     worst: cautions[0] ?? null,
     narrowest: solution.circuit.links[moment.binding]!.kind,
-    lanes: moment.flow.way.lanes,
+    phases: moment.flow.way.phases,
     amps: moment.amps,
     wallW: moment.balance.wall,
     batteryW: moment.balance.stored,

@@ -9,7 +9,7 @@ export interface TableRow {
   readonly car: string;
   readonly way: string;
   readonly level: string;
-  readonly lanes: number | null;
+  readonly phases: number | null;
   readonly amps: number | null;
   readonly wallW: number | null;
   readonly batteryW: number | null;
@@ -41,7 +41,7 @@ export function tableRow(cell: Cell): TableRow {
   if (cell.kind === "blocked")
     return {
       ...names,
-      lanes: null,
+      phases: null,
       amps: null,
       wallW: null,
       batteryW: null,
@@ -63,11 +63,11 @@ export function tableRow(cell: Cell): TableRow {
       caution: null,
       refusal: cell.refusal.message,
     };
-  const { lanes, amps, wallW, batteryW, narrowest, secondsToTarget, inTime, shortBySeconds, kmPerHour } =
+  const { phases, amps, wallW, batteryW, narrowest, secondsToTarget, inTime, shortBySeconds, kmPerHour } =
     cell;
   return {
     ...names,
-    lanes,
+    phases,
     amps,
     wallW,
     batteryW,

@@ -67,7 +67,7 @@ test("the size called enough is one the rest of the path bears, wherever one of 
 });
 
 test("a unit that its breaker does not bear is no size to stop at", () => {
-  const { enough, rows, says } = step(thin, "unit", [10, 13, 20, 32]);
+  const { enough, rows, says } = step(thin, "evse", [10, 13, 20, 32]);
   expect(rows.map(({ cell }) => cell.kind === "charging" && cell.worst?.severity)).toEqual([
     undefined,
     undefined,
@@ -80,12 +80,12 @@ test("a unit that its breaker does not bear is no size to stop at", () => {
   ]);
 });
 
-test("lanes: three bring what the car's three-phase limit allows, one its single-phase one", () => {
-  const { rows } = step(hall, "lanes");
+test("phases: three bring what the car's three-phase limit allows, one its single-phase one", () => {
+  const { rows } = step(hall, "phases");
   const flows = rows.map(({ cell }) =>
-    cell.kind === "charging" ? [cell.lanes, Math.round(cell.amps)] : null,
+    cell.kind === "charging" ? [cell.phases, Math.round(cell.amps)] : null,
   );
-  // Curlew takes 32 A on one lane and 16 A on each of three; on two lanes nobody has said more than one.
+  // Curlew takes 32 A on one phase and 16 A on each of three; on two phases nobody has said more than one.
   expect(flows[0]).toEqual([1, 32]);
   expect(flows[2]).toEqual([3, 16]);
 });
@@ -121,11 +121,11 @@ test("a station's sign stops helping where the battery binds", () => {
 
 test.each([
   [hall, "cable", [5], "values.0", /6 to 63 A/],
-  [hall, "lanes", [4], "values.0", /1, 2, 3/],
+  [hall, "phases", [4], "values.0", /1, 2, 3/],
   [dryer, "cable", [16], "quantity", /no loose cable/],
   [ferry, "step", [16], "quantity", /its own business/],
   [hall, "station", [50], "quantity", /only a rapid station/],
-  [dryer, "lanes", [1], "quantity", /one lane/],
+  [dryer, "phases", [1], "quantity", /one phase/],
   [hall, "start", [85], "values.0", /0 to 79.9 %/],
   [hall, "conductor", [3], "values.0", /2.5, 4, 6/],
   [hall, "volts", [120], "values.0", /173 to 288 V/],
@@ -170,8 +170,8 @@ test("a changed plan charges as the plan with that value does, and leaves the re
       const sizes = quantity.sizes(plan);
       const value = sizes[at % sizes.length]!;
       const changed = quantity.with(plan, value);
-      // Two lanes are two of the three an outlet brings: no outlet has two.
-      expect(quantity.now(changed)).toBeCloseTo(id === "lanes" && value === 2 ? 3 : value, 6);
+      // Two phases are two of the three an outlet brings: no outlet has two.
+      expect(quantity.now(changed)).toBeCloseTo(id === "phases" && value === 2 ? 3 : value, 6);
       const solution = solvePlan(changed);
       const { cell } = vary(europe, plan, id, [value]).rows[0]!;
       if (isRefusal(solution)) return SKIPPED;
@@ -185,7 +185,7 @@ test("a changed plan charges as the plan with that value does, and leaves the re
 test("wider never charges slower: cable, unit, station, conductor and volts", () => {
   for (const [plan, id] of [
     [hall, "cable"],
-    [hall, "unit"],
+    [hall, "evse"],
     [ferry, "station"],
     [ferry, "station-amps"],
     [dryer, "conductor"],
@@ -199,7 +199,7 @@ test("the table of quantities has the ones the trade steps through", () => {
   expect(Object.keys(QUANTITIES)).toEqual(
     expect.arrayContaining([
       "cable",
-      "lanes",
+      "phases",
       "step",
       "charger",
       "breaker",

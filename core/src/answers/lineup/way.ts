@@ -1,14 +1,5 @@
 import { z } from "zod";
-import {
-  adapterSchema,
-  cableSchema,
-  leadSchema,
-  nameSchema,
-  outletSchema,
-  quantity,
-  tariffSchema,
-  unitSchema,
-} from "../../things/parts";
+import { nameSchema, quantity, WAY_PARTS } from "../../things/parts";
 import { settingsSchema } from "../../engine/plan";
 
 /** Something that has to be bought before a way can be used, at a price in the household's currency. */
@@ -22,10 +13,6 @@ export type Purchase = z.infer<typeof purchaseSchema>;
 export const wayNotes = {
   /** Plug or cable end towards the car is taken to be the one the car has: a station with several, a cable of its own. */
   followsCar: z.boolean().default(false),
-  /** Longest stay the place allows. */
-  limitMinutes: quantity(5, 7 * 24 * 60, "minutes")
-    .nullable()
-    .default(null),
   /** What is still to be bought. */
   buy: z.array(purchaseSchema).max(12, { error: "accepted: up to 12 things to buy" }).default([]),
 };
@@ -33,12 +20,7 @@ export const wayNotes = {
 /** A way to charge: a plan's parts without the car. */
 export const waySchema = z.strictObject({
   name: nameSchema,
-  outlet: outletSchema,
-  lead: leadSchema.nullable(),
-  unit: unitSchema,
-  cable: cableSchema.nullable(),
-  adapter: adapterSchema.nullable(),
-  tariff: tariffSchema,
+  ...WAY_PARTS,
   settings: settingsSchema,
   ...wayNotes,
 });

@@ -14,9 +14,9 @@ import type { Amps } from "../../trade/units";
 
 /** A current somebody can really choose for a session, and what it comes to while the battery takes it. */
 export interface Choice {
-  /** Amps a lane to set; undefined for whatever flows without a hand on it. */
+  /** Amps a phase to set; undefined for whatever flows without a hand on it. */
   readonly amps: Amps | undefined;
-  readonly by: "unit" | "car" | null;
+  readonly by: "evse" | "car" | null;
   readonly storedW: number;
   readonly wallW: number;
 }
@@ -24,10 +24,10 @@ export interface Choice {
 const NEAR = 1e-6;
 
 /** Amps that can be set below what flows: steps of the unit, whole amps in a car that has such a limit. */
-function settable({ unit, car }: Plan, circuit: Circuit, flows: Amps): { amps: Amps; by: "unit" | "car" }[] {
+function settable({ evse, car }: Plan, circuit: Circuit, flows: Amps): { amps: Amps; by: "evse" | "car" }[] {
   if (circuit.current === "DC") return [];
   const below = (amps: Amps) => amps >= MIN_AMPS && amps < flows - NEAR;
-  const steps = unit.steps.filter(below).map((amps) => ({ amps, by: "unit" as const }));
+  const steps = evse.steps.filter(below).map((amps) => ({ amps, by: "evse" as const }));
   const whole = car.charger.settable
     ? Array.from({ length: Math.ceil(flows) }, (_, i) => i)
         .filter((amps) => below(amps) && !steps.some((step) => step.amps === amps))

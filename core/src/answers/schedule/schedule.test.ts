@@ -169,7 +169,7 @@ test("just in time ends at departure; the gentlest current is in time; least los
   const { by } = schedulesOf(plan, solution);
   expect(by["just-in-time"]!.readyAt).toBeCloseTo(solution.clock.departure!, 3);
   expect(by.gentlest!.readyAt!).toBeLessThanOrEqual(solution.clock.departure!);
-  expect(by.gentlest!.windows[0]!.amps).toBe(plan.unit.steps[0]);
+  expect(by.gentlest!.windows[0]!.amps).toBe(plan.evse.steps[0]);
   for (const other of Object.values(by))
     expect(by["least-lost"]!.lostWh).toBeLessThanOrEqual(other.lostWh + 1e-6);
   expect(by["one-timer"]!.windows).toHaveLength(1);
@@ -277,13 +277,13 @@ test("a schedule that sets a current is billed at that current, not at the one t
   );
   const { plan, solution } = unhurried((p) => ({ ...p, tariff: byAmps }));
   const { by, atOnce, placing } = schedulesOf(plan, solution);
-  expect(placing.choices.filter(({ by: who }) => who === "unit").map(({ amps }) => amps)).toContain(8);
+  expect(placing.choices.filter(({ by: who }) => who === "evse").map(({ amps }) => amps)).toContain(8);
   expect(atOnce.bill.lines.every(({ price }) => price === 400_000)).toBe(true);
   // Set to 8 A or less every kWh costs 0.12, and so says the bill of the schedule that sets it.
   const cheap = by.cheapest!;
   expect(cheap.windows.every(({ amps }) => amps !== undefined && amps <= 8)).toBe(true);
   expect(cheap.bill.lines.every(({ price }) => price === 120_000)).toBe(true);
-  const set = solvePlan({ ...plan, settings: { ...plan.settings, unitAmps: cheap.windows[0]!.amps! } });
+  const set = solvePlan({ ...plan, settings: { ...plan.settings, evseAmps: cheap.windows[0]!.amps! } });
   if (isRefusal(set)) throw new Error(set.message);
   expect(cheap.bill.total / cheap.wallWh).toBeCloseTo(set.bill.total / set.ledger.wall, 6);
 });

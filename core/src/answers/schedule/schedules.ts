@@ -72,7 +72,7 @@ const usedOf = (windows: readonly Window[], { slices, end }: Run): Window[] =>
 /** The amps chosen at the unit, window by window: a schedule that sets a current is billed at that current. */
 const chosenIn = (windows: readonly Window[], choices: readonly Choice[]): ChosenAmps[] =>
   windows.flatMap(({ from, to, amps }) =>
-    amps !== undefined && choices.some((choice) => choice.amps === amps && choice.by === "unit")
+    amps !== undefined && choices.some((choice) => choice.amps === amps && choice.by === "evse")
       ? [{ from, to, amps }]
       : [],
   );

@@ -88,7 +88,7 @@ export function slotsOf(
       watts: choice?.wallW ?? 0,
       amps: (choice?.wallW ?? 0) / volts,
       // What is set in the car is not what was chosen at the post.
-      chosenAmps: (choice?.by === "unit" ? choice.amps : undefined) ?? chosenAmps,
+      chosenAmps: (choice?.by === "evse" ? choice.amps : undefined) ?? chosenAmps,
     });
     const energy = ruleAt(prices, "ENERGY", alike ? plain : at(choices.at(-1)));
     const perKWh = energy ? gross(energy) : null;

@@ -23,21 +23,21 @@ export interface StepRow {
 export const COMMON_STEPS = [6, 8, 10, 12, 13, 16, 20, 24, 32, 40, 48, 64, 80];
 
 /** Heat (W/m) a lead gives off at a current: I²R of its conductors over its length. */
-export const leadHeat = (lead: Lead, amps: Amps, lanes: number): number =>
-  ((lanes === 1 ? 2 : 3) * amps * amps * leadOhms(lead, lanes)) / lead.lengthM;
+export const leadHeat = (lead: Lead, amps: Amps, phases: number): number =>
+  ((phases === 1 ? 2 : 3) * amps * amps * leadOhms(lead, phases)) / lead.lengthM;
 
 /** The steps that can be set: the unit's own, or common ones up to its most. */
-export const settableSteps = ({ unit }: Pick<ChargingPath, "unit">): readonly Amps[] =>
-  unit.kind === "rapid"
+export const settableSteps = ({ evse }: Pick<ChargingPath, "evse">): readonly Amps[] =>
+  evse.kind === "rapid"
     ? []
-    : unit.steps.length > 0
-      ? unit.steps
-      : COMMON_STEPS.filter((amps) => amps >= MIN_AMPS && amps <= unit.maxAmps);
+    : evse.steps.length > 0
+      ? evse.steps
+      : COMMON_STEPS.filter((amps) => amps >= MIN_AMPS && amps <= evse.maxAmps);
 
 /** Every current step of the unit side by side. */
 export function stepTable(path: ChargingPath, asked: Asked, departure: Seconds | null): StepRow[] {
   return settableSteps(path).map((amps): StepRow => {
-    const set = { ...path, settings: { ...path.settings, unitAmps: amps } };
+    const set = { ...path, settings: { ...path.settings, evseAmps: amps } };
     const circuit = compile(set);
     const session = isRefusal(circuit) ? circuit : charge(set, circuit, asked, null);
     if (isRefusal(session))
@@ -49,14 +49,14 @@ export function stepTable(path: ChargingPath, asked: Asked, departure: Seconds |
         leadWattsPerMetre: undefined,
         over: false,
       };
-    const { lanes } = session.moment.flow.way;
+    const { phases } = session.moment.flow.way;
     return {
       amps,
       session,
       socAtDeparture: departure === null ? undefined : socAt(session.whole, session.start, departure),
       refusal: undefined,
       leadWattsPerMetre:
-        path.lead && leadHeat(path.lead, session.moment.amps, Math.min(lanes, feedAt(path).live.lanes)),
+        path.lead && leadHeat(path.lead, session.moment.amps, Math.min(phases, feedAt(path).live.phases)),
       over: session.moment.amps > session.circuit.holds * (1 + 1e-9),
     };
   });

@@ -1,4 +1,4 @@
-import { cautionsFor, type Caution } from "../cautions";
+import { CAUTIONS, cautionsFor, type Caution } from "../cautions";
 import { compile, isRefusal } from "../../engine/path";
 import { charge, pathOf, type Plan, type Session } from "../../engine/plan";
 import { MIN_AMPS } from "../../trade/signals";
@@ -72,9 +72,9 @@ const SAME = 1e-6;
  * further than it went; nothing led through a fault of the installation.
  */
 export const signed = ({ cautions: before }: Base, { cautions: after }: Judged): boolean =>
-  after.every(({ code, severity, amount = Infinity, fault }) => {
+  after.every(({ code, severity, amount = Infinity }) => {
     if (severity === "note") return true;
-    if (severity === "stop" || fault) return false;
+    if (severity === "stop" || CAUTIONS[code] === "never") return false;
     const had = before.find((caution) => caution.code === code && caution.severity === "careful");
     return had?.amount !== undefined && amount <= had.amount * (1 + SAME);
   });

@@ -5,7 +5,7 @@ export const EFFORTS = [
   "setting",
   "habit",
   "piece",
-  "unit",
+  "evse",
   "repair",
   "outlet",
   "wired",
@@ -16,7 +16,7 @@ export type Effort = (typeof EFFORTS)[number];
 /** The parts of a plan a change may replace. */
 export type Parts = Pick<
   Plan,
-  "household" | "outlet" | "lead" | "unit" | "cable" | "adapter" | "settings" | "session"
+  "household" | "outlet" | "lead" | "evse" | "cable" | "adapter" | "settings" | "session"
 >;
 
 /** What has to be had first, that is not the owner's to decide. */

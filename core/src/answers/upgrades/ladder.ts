@@ -32,7 +32,7 @@ const WORTH_THE: Readonly<Record<Effort, number>> = {
   setting: 0.005,
   habit: 0.01,
   piece: 0.01,
-  unit: 0.04,
+  evse: 0.04,
   repair: 0.04,
   outlet: 0.04,
   wired: 0.04,
@@ -59,7 +59,7 @@ const candidatesOf = (plan: Plan): Change[] => {
   return [...settings, ...repairChanges(plan), ...pieces, ...together, ...wiringChanges(plan)];
 };
 
-const kindOf = (rung: Candidate): string => rung.plan.unit.kind;
+const kindOf = (rung: Candidate): string => rung.plan.evse.kind;
 
 /** Leaves out what a smaller effort does as well; a wallbox may stand beside a portable that does the same. */
 function ladderOf(candidates: readonly Candidate[]): Candidate[] {
@@ -89,11 +89,11 @@ function ladderOf(candidates: readonly Candidate[]): Candidate[] {
   return kept.sort((a, b) => a.storedW - b.storedW || EFFORTS.indexOf(a.effort) - EFFORTS.indexOf(b.effort));
 }
 
-const lanesOf = ({ plan: { unit } }: Candidate): number => unit.lanes;
+const phasesOf = ({ plan: { evse } }: Candidate): number => evse.phases;
 
 /** The plain wallbox on one phase that gives most, wherever one is among the candidates. */
 function plainWallbox(candidates: readonly Candidate[]): Candidate[] {
-  const plain = candidates.filter((c) => c.effort === "wired" && lanesOf(c) === 1);
+  const plain = candidates.filter((c) => c.effort === "wired" && phasesOf(c) === 1);
   const most = Math.max(0, ...plain.map((c) => c.storedW));
   const first = plain.find((c) => c.storedW > most * (1 - WORTH / 10));
   return first ? [first] : [];

@@ -1,34 +1,34 @@
 import { CONNECTORS } from "../../trade/connectors";
 import { outletType } from "../../trade/outlets";
-import { lanesAt, type Cable, type Unit } from "../../things/parts";
-import { circuitAmps, plugAtCar, unitFitsOutlet } from "../../engine/path";
+import { phasesAt, type Cable, type Evse } from "../../things/parts";
+import { circuitAmps, plugAtCar, evseFitsOutlet } from "../../engine/path";
 import type { Plan } from "../../engine/plan";
 import type { Amps } from "../../trade/units";
 import type { Change } from "./change";
 import { ADAPTER_AMPS, CABLES, PORTABLE_AMPS, STATIONS, TETHERS, tradeOf } from "../../trade/sizes";
 
-const lanesWord = (lanes: number): string => (lanes === 3 ? "three-phase" : "single-phase");
+const phasesWord = (phases: number): string => (phases === 3 ? "three-phase" : "single-phase");
 
-/** Most lanes the car's charger can use. */
-export const carLanes = ({ car }: Plan): 1 | 3 =>
-  Math.max(...car.charger.limits.map((l) => l.lanes)) > 1 ? 3 : 1;
+/** Most phases the car's charger can use. */
+export const carPhases = ({ car }: Plan): 1 | 3 =>
+  Math.max(...car.charger.limits.map((l) => l.phases)) > 1 ? 3 : 1;
 
-/** Most amps the car takes on that many lanes, or on fewer. */
+/** Most amps the car takes on that many phases, or on fewer. */
 export const carAmps = ({ car }: Plan): Amps => Math.max(...car.charger.limits.map((l) => l.amps));
 
-/** A cable like this one for other amps and lanes. */
-const cableLike = (cable: Cable, lanes: 1 | 3, { amps, gauge }: (typeof CABLES)[number]): Cable => {
+/** A cable like this one for other amps and phases. */
+const cableLike = (cable: Cable, phases: 1 | 3, { amps, gauge }: (typeof CABLES)[number]): Cable => {
   const { massKg: _, price: __, ...rest } = cable;
-  return { ...rest, name: `${lanesWord(lanes)} cable, ${amps} A`, lanes, amps, gauge };
+  return { ...rest, name: `${phasesWord(phases)} cable, ${amps} A`, phases, amps, gauge };
 };
 
-/** The cable a socketed unit of these amps and lanes wants for this car, where the one at hand is too small for it. */
-export function cableFor(plan: Plan, lanes: 1 | 3, amps: Amps): { cable: Cable; what: string } | undefined {
+/** The cable a socketed unit of these amps and phases wants for this car, where the one at hand is too small for it. */
+export function cableFor(plan: Plan, phases: 1 | 3, amps: Amps): { cable: Cable; what: string } | undefined {
   const { cable } = plan;
   if (!cable) return undefined;
   const ends = [CONNECTORS[cable.stationEnd], CONNECTORS[cable.vehicleEnd]];
-  const wanted = lanes === 3 && carLanes(plan) === 3 && ends.every((e) => e.lanes === 3) ? 3 : 1;
-  if (cable.lanes >= wanted && cable.amps >= amps) return undefined;
+  const wanted = phases === 3 && carPhases(plan) === 3 && ends.every((e) => e.phases === 3) ? 3 : 1;
+  if (cable.phases >= wanted && cable.amps >= amps) return undefined;
   const most = Math.min(...ends.map((e) => e.amps));
   const size =
     CABLES.find((c) => c.amps >= amps && c.amps <= most) ?? CABLES.findLast((c) => c.amps <= most)!;
@@ -41,8 +41,8 @@ export const tetherGauge = (plan: Plan, amps: Amps) =>
   TETHERS[tradeOf(plan.outlet.supply.system)].find(([most]) => most >= amps)![1];
 
 /** The unit's side towards the car, kept as it is but for a conductor that carries the amps. */
-export const outputFor = (plan: Plan, amps: Amps): Exclude<Unit, { kind: "rapid" }>["output"] => {
-  const { output } = plan.unit;
+export const outputFor = (plan: Plan, amps: Amps): Exclude<Evse, { kind: "rapid" }>["output"] => {
+  const { output } = plan.evse;
   return output.kind === "tethered" ? { ...output, gauge: tetherGauge(plan, amps) } : output;
 };
 
@@ -58,17 +58,17 @@ export function adapterFor({ adapter }: Plan, amps: Amps) {
 }
 
 function cableChanges(plan: Plan): Change[] {
-  const { unit, outlet } = plan;
-  const lanes = Math.min(unit.lanes, lanesAt(outlet).lanes) as 1 | 3;
-  const found = cableFor(plan, lanes, Math.min(unit.maxAmps, Math.max(carAmps(plan), 16)));
+  const { evse, outlet } = plan;
+  const phases = Math.min(evse.phases, phasesAt(outlet).phases) as 1 | 3;
+  const found = cableFor(plan, phases, Math.min(evse.maxAmps, Math.max(carAmps(plan), 16)));
   return found ? [{ what: found.what, effort: "piece", parts: { cable: found.cable } }] : [];
 }
 
 function leadChanges(plan: Plan): Change[] {
-  const { lead, unit, outlet } = plan;
+  const { lead, evse, outlet } = plan;
   if (!lead) return [];
   const changes: Change[] = [];
-  if (unitFitsOutlet(unit, outlet))
+  if (evseFitsOutlet(evse, outlet))
     changes.push({
       what: "no extension lead: plugged straight in",
       effort: "piece",
@@ -93,58 +93,58 @@ function adapterChanges(plan: Plan): Change[] {
 
 /** Another portable for the same outlet, as strong as outlet and circuit hold and no stronger. */
 function portableChanges(plan: Plan): Change[] {
-  const { unit, outlet, household } = plan;
-  if (unit.kind !== "portable" || outlet.kind !== "socket") return [];
+  const { evse, outlet, household } = plan;
+  if (evse.kind !== "portable" || outlet.kind !== "socket") return [];
   const holds = Math.min(outletType(outlet.type).sustained[household.houseRule], circuitAmps(outlet));
   const amps = PORTABLE_AMPS.findLast((size) => size <= holds + 1e-9);
-  const { lanes } = lanesAt(outlet);
-  if (amps === undefined || (unit.maxAmps === amps && unit.lanes >= lanes)) return [];
-  const { setAmps: _, setLocked: __, ...rest } = unit;
-  const portable: Unit = {
+  const { phases } = phasesAt(outlet);
+  if (amps === undefined || (evse.maxAmps === amps && evse.phases >= phases)) return [];
+  const { setAmps: _, setLocked: __, ...rest } = evse;
+  const portable: Evse = {
     ...rest,
     name: `portable unit, ${amps} A`,
-    lanes:
-      unit.output.kind === "tethered"
-        ? (Math.min(lanes, CONNECTORS[unit.output.connector].lanes) as 1 | 3)
-        : lanes,
+    phases:
+      evse.output.kind === "tethered"
+        ? (Math.min(phases, CONNECTORS[evse.output.connector].phases) as 1 | 3)
+        : phases,
     maxAmps: amps,
     steps: [],
     plugs: [{ type: outlet.type, amps }],
     knowsPlugs: true,
     output: outputFor(plan, amps),
   };
-  const cable = unit.output.kind === "socket" ? cableFor(plan, lanes, amps) : undefined;
-  const phases = lanes === 3 && unit.lanes === 1 ? "three-phase " : "";
+  const cable = evse.output.kind === "socket" ? cableFor(plan, phases, amps) : undefined;
+  const wiring = phases === 3 && evse.phases === 1 ? "three-phase " : "";
   return [
     {
-      what: `another ${phases}portable unit, for ${amps} A${cable ? `, and ${cable.what}` : ""}`,
-      effort: "unit",
+      what: `another ${wiring}portable unit, for ${amps} A${cable ? `, and ${cable.what}` : ""}`,
+      effort: "evse",
       parts: {
-        unit: portable,
+        evse: portable,
         lead: null,
         ...(cable ? { cable: cable.cable } : {}),
-        settings: { ...plan.settings, unitAmps: null, carAmps: null },
+        settings: { ...plan.settings, evseAmps: null, carAmps: null },
       },
     },
   ];
 }
 
 function stationChanges(plan: Plan): Change[] {
-  const { unit } = plan;
-  if (unit.kind !== "rapid") return [];
-  const plug = CONNECTORS[plugAtCar(unit, undefined)!];
-  return STATIONS.filter((s) => s.maxW > unit.maxW).map((size): Change => {
-    const maxAmps = Math.max(unit.maxAmps, Math.min(size.maxAmps, plug.amps));
+  const { evse } = plan;
+  if (evse.kind !== "rapid") return [];
+  const plug = CONNECTORS[plugAtCar(evse, undefined)!];
+  return STATIONS.filter((s) => s.maxW > evse.maxW).map((size): Change => {
+    const maxAmps = Math.max(evse.maxAmps, Math.min(size.maxAmps, plug.amps));
     return {
       what: `a ${size.maxW / 1000} kW station`,
       effort: "elsewhere",
-      parts: { unit: { ...unit, name: `${size.maxW / 1000} kW station`, maxW: size.maxW, maxAmps } },
+      parts: { evse: { ...evse, name: `${size.maxW / 1000} kW station`, maxW: size.maxW, maxAmps } },
     };
   });
 }
 
 /** What can be fetched or bought without touching the house: cable, adapter, no lead, another portable, another station. */
 export const pieceChanges = (plan: Plan): Change[] =>
-  plan.unit.kind === "rapid"
+  plan.evse.kind === "rapid"
     ? [...adapterChanges(plan), ...stationChanges(plan)]
     : [...leadChanges(plan), ...cableChanges(plan), ...adapterChanges(plan), ...portableChanges(plan)];

@@ -1,6 +1,6 @@
 import { breakerUpTo, largestBreakerFor } from "../../trade/conductors";
 import { hasEarth, outletType } from "../../trade/outlets";
-import { lanesAt, type Outlet } from "../../things/parts";
+import { phasesAt, type Outlet } from "../../things/parts";
 import type { Plan } from "../../engine/plan";
 import { tradeOf } from "../../trade/sizes";
 import type { Change } from "./change";
@@ -52,7 +52,7 @@ function outletRepaired({ outlet }: Plan): Change | undefined {
 function breakerRight({ outlet }: Plan): Change | undefined {
   const { run, breakerAmps } = outlet.circuit;
   if (!run) return undefined;
-  const most = largestBreakerFor(run.gauge, lanesAt(outlet).lanes, "strict");
+  const most = largestBreakerFor(run.gauge, phasesAt(outlet).phases, "strict");
   const amps = breakerUpTo(most, tradeOf(outlet.supply.system));
   if (amps === undefined || amps >= breakerAmps) return undefined;
   return {
@@ -64,6 +64,6 @@ function breakerRight({ outlet }: Plan): Change | undefined {
 
 /** What stops a path, put right: a lead used as it should be, a worn or wet outlet replaced, a breaker that protects. */
 export const repairChanges = (plan: Plan): Change[] =>
-  plan.unit.kind === "rapid" || plan.unit.kind === "post"
+  plan.evse.kind === "rapid" || plan.evse.kind === "post"
     ? []
     : [leadInUse(plan), outletRepaired(plan), breakerRight(plan)].filter((change) => change !== undefined);

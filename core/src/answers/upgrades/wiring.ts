@@ -8,13 +8,13 @@ import {
   type FixedGauge,
 } from "../../trade/conductors";
 import { hasEarth, outletType, type OutletTypeId, type Terminals } from "../../trade/outlets";
-import { lanesAt, tapIdOf, threePhasesHere, type Outlet, type Unit } from "../../things/parts";
+import { phasesAt, tapIdOf, threePhasesHere, type Outlet, type Evse } from "../../things/parts";
 import { circuitAmps, CONDUCTORS, gaugeText, voltsOn } from "../../engine/path";
 import type { Plan } from "../../engine/plan";
 import { supplySystem, tapOf, type SupplyId, type Tap, type TapVolts } from "../../trade/supply";
 import type { Amps } from "../../trade/units";
 import type { Change } from "./change";
-import { adapterFor, cableFor, carAmps, carLanes, outputFor } from "./pieces";
+import { adapterFor, cableFor, carAmps, carPhases, outputFor } from "./pieces";
 import { renewed } from "./repairs";
 import {
   LAID,
@@ -22,7 +22,7 @@ import {
   PORTABLE_AMPS,
   takesConductor,
   tradeOf,
-  unitTerminals,
+  evseTerminals,
   type NewCircuit,
 } from "../../trade/sizes";
 
@@ -37,9 +37,9 @@ function dropOf(
   live: TapVolts,
   temperatureC: number,
 ): number {
-  const lanes = live.lanes;
+  const phases = live.phases;
   const ohms = oneWayOhms(fixedOhmsPerKm(gauge), lengthM, temperatureC);
-  return (CONDUCTORS[lanes] * amps * ohms) / lanes / voltsOn(lanes, live)!;
+  return (CONDUCTORS[phases] * amps * ohms) / phases / voltsOn(phases, live)!;
 }
 
 /** What a new conductor is laid for: the breaker before it, what is drawn for hours, and the terminals it ends on. */
@@ -53,12 +53,12 @@ interface LaidFor {
 /** Whether a conductor may stand behind a breaker and carry a load for hours, in the worst usual way of laying. */
 export const mayStandBehind = (
   gauge: FixedGauge,
-  lanes: number,
+  phases: number,
   system: SupplyId,
   { breakerAmps, amps }: Pick<LaidFor, "breakerAmps" | "amps">,
 ): boolean =>
-  largestBreakerFor(gauge, lanes, "strict") >= breakerAmps &&
-  fixedAmps(gauge, lanes, "strict") * supplySystem(system).continuousShare >= amps - 1e-9;
+  largestBreakerFor(gauge, phases, "strict") >= breakerAmps &&
+  fixedAmps(gauge, phases, "strict") * supplySystem(system).continuousShare >= amps - 1e-9;
 
 /**
  * The smallest conductor that may stand behind a breaker, in the worst usual way of laying, and loses no more than 3 %;
@@ -70,15 +70,15 @@ export function conductorFor(plan: Plan, laidFor: LaidFor): FixedGauge | undefin
   const { amps, live, terminals } = laidFor;
   const gauge = LAID[tradeOf(system)].find(
     (size) =>
-      mayStandBehind(size, live.lanes, system, laidFor) &&
+      mayStandBehind(size, live.phases, system, laidFor) &&
       (!run || dropOf(size, run.lengthM, amps, live, run.temperatureC) <= RUN_DROP),
   );
   return gauge && takesConductor(terminals, gauge) ? gauge : undefined;
 }
 
-/** The tap a new circuit is taken from: three phases, or the higher of the voltages one lane can have. */
-const tapFor = ({ outlet }: Plan, lanes: 1 | 3): Tap =>
-  lanes === 3 ? "three" : tapOf(outlet.supply.system, "high") ? "high" : "single";
+/** The tap a new circuit is taken from: three phases, or the higher of the voltages one phase can have. */
+const tapFor = ({ outlet }: Plan, phases: 1 | 3): Tap =>
+  phases === 3 ? "three" : tapOf(outlet.supply.system, "high") ? "high" : "single";
 
 interface Laid {
   readonly outlet: Outlet;
@@ -92,19 +92,19 @@ interface Laid {
 function byHouseRule({ household }: Plan, circuit: NewCircuit): NewCircuit | undefined {
   if (!circuit.outlet) return circuit;
   const holds = outletType(circuit.outlet).sustained[household.houseRule];
-  if (circuit.unitAmps <= holds) return circuit;
-  const unitAmps = PORTABLE_AMPS.findLast((amps) => amps <= holds);
-  return unitAmps === undefined ? undefined : { ...circuit, unitAmps };
+  if (circuit.evseAmps <= holds) return circuit;
+  const evseAmps = PORTABLE_AMPS.findLast((amps) => amps <= holds);
+  return evseAmps === undefined ? undefined : { ...circuit, evseAmps };
 }
 
 /** The outlet, or the wired-in point, at the end of a new circuit. Its length is that of the run there is. */
-function laid(plan: Plan, { lanes, breakerAmps, unitAmps, outlet: type }: NewCircuit): Laid | undefined {
+function laid(plan: Plan, { phases, breakerAmps, evseAmps, outlet: type }: NewCircuit): Laid | undefined {
   const { system, measuredVolts, threePhases } = plan.outlet.supply;
-  const tap = tapFor(plan, lanes);
+  const tap = tapFor(plan, phases);
   const live = tapOf(system, tap);
   if (!live || (live.delta && !plan.car.charger.delta)) return undefined;
-  const terminals = type ? outletType(type).terminals : unitTerminals(unitAmps);
-  const gauge = conductorFor(plan, { breakerAmps, amps: unitAmps, live, terminals });
+  const terminals = type ? outletType(type).terminals : evseTerminals(evseAmps);
+  const gauge = conductorFor(plan, { breakerAmps, amps: evseAmps, live, terminals });
   if (!gauge) return undefined;
   const { run } = plan.outlet.circuit;
   // A measured voltage stays only with the tap it was measured at.
@@ -132,47 +132,47 @@ function laid(plan: Plan, { lanes, breakerAmps, unitAmps, outlet: type }: NewCir
 }
 
 /** A unit for a new circuit: the portable there is where it is strong enough, else one for it; or a wallbox. */
-function unitFor(
+function evseFor(
   plan: Plan,
-  { lanes, unitAmps, outlet }: NewCircuit,
-): { unit: Unit; what: string } | undefined {
-  const { unit } = plan;
-  if (unit.kind === "rapid") return undefined;
-  const ends = CONNECTORS[unit.output.connector];
-  const most = Math.min(lanes, ends.lanes) as 1 | 3;
-  if (most < lanes) return undefined;
+  { phases, evseAmps, outlet }: NewCircuit,
+): { evse: Evse; what: string } | undefined {
+  const { evse } = plan;
+  if (evse.kind === "rapid") return undefined;
+  const ends = CONNECTORS[evse.output.connector];
+  const most = Math.min(phases, ends.phases) as 1 | 3;
+  if (most < phases) return undefined;
   const common = {
-    lanes: most,
-    maxAmps: unitAmps,
+    phases: most,
+    maxAmps: evseAmps,
     steps: [],
-    standingW: unit.standingW,
-    output: outputFor(plan, unitAmps),
+    standingW: evse.standingW,
+    output: outputFor(plan, evseAmps),
   };
   if (!outlet)
     return {
-      unit: { ...common, kind: "wallbox", name: `wallbox, ${lanes} × ${unitAmps} A` },
-      what: `a ${lanes === 3 ? "three-phase " : ""}wallbox for ${unitAmps} A`,
+      evse: { ...common, kind: "wallbox", name: `wallbox, ${phases} × ${evseAmps} A` },
+      what: `a ${phases === 3 ? "three-phase " : ""}wallbox for ${evseAmps} A`,
     };
-  const plug = { type: outlet, amps: unitAmps };
+  const plug = { type: outlet, amps: evseAmps };
   // What a plug for this outlet lets through is the outlet's full size: the unit itself must be no larger.
-  if (unit.kind === "portable" && unit.maxAmps === unitAmps && unit.lanes >= lanes) {
-    const others = unit.plugs.filter((p) => p.type !== outlet);
-    const has = others.length < unit.plugs.length;
-    const { setAmps: _, setLocked: __, ...open } = unit;
+  if (evse.kind === "portable" && evse.maxAmps === evseAmps && evse.phases >= phases) {
+    const others = evse.plugs.filter((p) => p.type !== outlet);
+    const has = others.length < evse.plugs.length;
+    const { setAmps: _, setLocked: __, ...open } = evse;
     return {
-      unit: { ...open, plugs: [...others, plug], output: common.output },
+      evse: { ...open, plugs: [...others, plug], output: common.output },
       what: has ? "the unit you have" : "the plug for it on the unit you have",
     };
   }
   return {
-    unit: {
+    evse: {
       ...common,
       kind: "portable",
-      name: `portable unit, ${lanes} × ${unitAmps} A`,
+      name: `portable unit, ${phases} × ${evseAmps} A`,
       plugs: [plug],
       knowsPlugs: true,
     },
-    what: `a ${lanes === 3 ? "three-phase " : ""}portable unit for ${unitAmps} A`,
+    what: `a ${phases === 3 ? "three-phase " : ""}portable unit for ${evseAmps} A`,
   };
 }
 
@@ -181,16 +181,16 @@ const outletWord = (id: OutletTypeId): string => `a ${outletType(id).name.replac
 
 function circuitChange(plan: Plan, circuit: NewCircuit): Change | undefined {
   const end = laid(plan, circuit);
-  const unit = unitFor(plan, circuit);
-  if (!end || !unit) return undefined;
+  const evse = evseFor(plan, circuit);
+  if (!end || !evse) return undefined;
   const cable =
-    plan.unit.output.kind === "socket" ? cableFor(plan, circuit.lanes, circuit.unitAmps) : undefined;
-  const adapter = adapterFor(plan, Math.min(circuit.unitAmps, carAmps(plan)));
-  const phases = circuit.lanes === 3 ? "three-phase " : "";
-  const size = `${phases}${circuit.breakerAmps} A circuit in ${gaugeText(end.gauge)}`;
+    plan.evse.output.kind === "socket" ? cableFor(plan, circuit.phases, circuit.evseAmps) : undefined;
+  const adapter = adapterFor(plan, Math.min(circuit.evseAmps, carAmps(plan)));
+  const wiring = circuit.phases === 3 ? "three-phase " : "";
+  const size = `${wiring}${circuit.breakerAmps} A circuit in ${gaugeText(end.gauge)}`;
   const more = [cable?.what, adapter?.what].filter((what) => what !== undefined);
-  const with_ = circuit.outlet ? `with ${outletWord(circuit.outlet)}, and ${unit.what}` : `with ${unit.what}`;
-  const brought = circuit.lanes === 3 && !threePhasesHere(plan.outlet);
+  const with_ = circuit.outlet ? `with ${outletWord(circuit.outlet)}, and ${evse.what}` : `with ${evse.what}`;
+  const brought = circuit.phases === 3 && !threePhasesHere(plan.outlet);
   const own = [`its own ${size} ${with_}`, ...more].join(", and ");
   return {
     what: brought ? `three phases brought in by the utility, and ${own}` : own,
@@ -199,74 +199,74 @@ function circuitChange(plan: Plan, circuit: NewCircuit): Change | undefined {
     parts: {
       outlet: end.outlet,
       lead: null,
-      unit: unit.unit,
+      evse: evse.evse,
       ...(cable ? { cable: cable.cable } : {}),
       ...(adapter ? { adapter: adapter.adapter } : {}),
-      settings: { ...plan.settings, unitAmps: null, carAmps: null },
+      settings: { ...plan.settings, evseAmps: null, carAmps: null },
     },
   };
 }
 
 /** The first size that is no smaller than what the car takes, and all below it: more would help nobody. */
 function useful(plan: Plan, circuits: readonly NewCircuit[]): NewCircuit[] {
-  const amps = (lanes: number) =>
+  const amps = (phases: number) =>
     Math.max(
       0,
-      ...plan.car.charger.limits.filter((l) => (lanes === 3 ? l.lanes > 1 : true)).map((l) => l.amps),
+      ...plan.car.charger.limits.filter((l) => (phases === 3 ? l.phases > 1 : true)).map((l) => l.amps),
     );
   return circuits.filter((circuit) => {
-    if (circuit.lanes === 3 && carLanes(plan) === 1) return false;
-    const takes = amps(circuit.lanes);
+    if (circuit.phases === 3 && carPhases(plan) === 1) return false;
+    const takes = amps(circuit.phases);
     const smaller = circuits.filter(
       (c) =>
-        c.lanes === circuit.lanes &&
+        c.phases === circuit.phases &&
         (c.outlet !== undefined) === (circuit.outlet !== undefined) &&
-        c.unitAmps < circuit.unitAmps,
+        c.evseAmps < circuit.evseAmps,
     );
-    return smaller.every((c) => c.unitAmps < takes);
+    return smaller.every((c) => c.evseAmps < takes);
   });
 }
 
 /** A stronger unit wired in where one hangs, as far as the circuit holds it. */
-function strongerUnit(plan: Plan): Change[] {
-  const { unit, outlet } = plan;
-  if (unit.kind !== "wallbox" || outlet.kind !== "hardwired") return [];
+function strongerEvse(plan: Plan): Change[] {
+  const { evse, outlet } = plan;
+  if (evse.kind !== "wallbox" || outlet.kind !== "hardwired") return [];
   const holds = circuitAmps(outlet);
-  const live = lanesAt(outlet);
+  const live = phasesAt(outlet);
   const { run, breakerAmps, otherLoadAmps } = outlet.circuit;
   // Judged as new work is: the run behind the breaker in the worst usual way of laying, and its terminals.
   const sound = (amps: Amps): boolean =>
     !run ||
-    (mayStandBehind(run.gauge, live.lanes, outlet.supply.system, {
+    (mayStandBehind(run.gauge, live.phases, outlet.supply.system, {
       breakerAmps,
       amps: amps + otherLoadAmps,
     }) &&
-      takesConductor(unitTerminals(amps), run.gauge));
+      takesConductor(evseTerminals(amps), run.gauge));
   const sizes = NEW_CIRCUITS[outlet.supply.system].filter(
-    (c) => !c.outlet && c.unitAmps <= holds + 1e-9 && sound(c.unitAmps),
+    (c) => !c.outlet && c.evseAmps <= holds + 1e-9 && sound(c.evseAmps),
   );
-  const amps = Math.max(0, ...sizes.map((c) => c.unitAmps));
-  const lanes = Math.min(live.lanes, CONNECTORS[unit.output.connector].lanes) as 1 | 3;
-  if (amps <= unit.maxAmps && lanes <= unit.lanes) return [];
-  const most = Math.max(amps, Math.min(unit.maxAmps, holds));
+  const amps = Math.max(0, ...sizes.map((c) => c.evseAmps));
+  const phases = Math.min(live.phases, CONNECTORS[evse.output.connector].phases) as 1 | 3;
+  if (amps <= evse.maxAmps && phases <= evse.phases) return [];
+  const most = Math.max(amps, Math.min(evse.maxAmps, holds));
   if (!sound(most)) return [];
-  const { setAmps: _, setLocked: __, ...open } = unit;
-  const cable = unit.output.kind === "socket" ? cableFor(plan, lanes, most) : undefined;
+  const { setAmps: _, setLocked: __, ...open } = evse;
+  const cable = evse.output.kind === "socket" ? cableFor(plan, phases, most) : undefined;
   return [
     {
-      what: `a ${lanes === 3 && unit.lanes === 1 ? "three-phase " : ""}unit for ${most} A on the circuit there is${run ? "" : ", once its run is checked"}${cable ? `, and ${cable.what}` : ""}`,
-      effort: "unit",
+      what: `a ${phases === 3 && evse.phases === 1 ? "three-phase " : ""}unit for ${most} A on the circuit there is${run ? "" : ", once its run is checked"}${cable ? `, and ${cable.what}` : ""}`,
+      effort: "evse",
       parts: {
-        unit: {
+        evse: {
           ...open,
-          name: `wallbox, ${lanes} × ${most} A`,
-          lanes,
+          name: `wallbox, ${phases} × ${most} A`,
+          phases,
           maxAmps: most,
           steps: [],
           output: outputFor(plan, most),
         },
         ...(cable ? { cable: cable.cable } : {}),
-        settings: { ...plan.settings, unitAmps: null, carAmps: null },
+        settings: { ...plan.settings, evseAmps: null, carAmps: null },
       },
     },
   ];
@@ -274,16 +274,16 @@ function strongerUnit(plan: Plan): Change[] {
 
 /** The run there is, renewed in a heavier conductor behind the same breaker; a worn or wet outlet is renewed with it. */
 function heavierRun(plan: Plan): Change[] {
-  const { outlet, unit } = plan;
+  const { outlet, evse } = plan;
   const { run, breakerAmps } = outlet.circuit;
   if (!run) return [];
-  const live = lanesAt(outlet);
+  const live = phasesAt(outlet);
   const share = supplySystem(outlet.supply.system).continuousShare;
   const gauge = conductorFor(plan, {
     breakerAmps,
     amps: share * breakerAmps,
     live,
-    terminals: outlet.kind === "socket" ? outletType(outlet.type).terminals : unitTerminals(unit.maxAmps),
+    terminals: outlet.kind === "socket" ? outletType(outlet.type).terminals : evseTerminals(evse.maxAmps),
   });
   if (!gauge || gaugeArea(gauge) <= gaugeArea(run.gauge)) return [];
   if (outlet.kind === "socket" && !hasEarth(outlet.type)) return [];
@@ -299,33 +299,34 @@ function heavierRun(plan: Plan): Change[] {
 
 /** Another public post, on as many phases and amps as posts have where this one stands. */
 function otherPosts(plan: Plan): Change[] {
-  const { unit, outlet } = plan;
-  if (unit.kind !== "post") return [];
+  const { evse, outlet } = plan;
+  if (evse.kind !== "post") return [];
   return useful(
     plan,
     NEW_CIRCUITS[outlet.supply.system].filter((c) => !c.outlet),
   ).flatMap((circuit): Change[] => {
     const end = laid(plan, circuit);
-    const fixed = unitFor(plan, circuit);
+    const fixed = evseFor(plan, circuit);
     if (!end || !fixed) return [];
-    const cable = unit.output.kind === "socket" ? cableFor(plan, circuit.lanes, circuit.unitAmps) : undefined;
-    const adapter = adapterFor(plan, Math.min(circuit.unitAmps, carAmps(plan)));
-    const phases = circuit.lanes === 3 ? "three phases" : "one phase";
+    const cable =
+      evse.output.kind === "socket" ? cableFor(plan, circuit.phases, circuit.evseAmps) : undefined;
+    const adapter = adapterFor(plan, Math.min(circuit.evseAmps, carAmps(plan)));
+    const wiring = circuit.phases === 3 ? "three phases" : "one phase";
     const more = [cable?.what, adapter?.what].filter((what) => what !== undefined);
     return [
       {
-        what: [`another post: ${phases}, ${circuit.unitAmps} A`, ...more].join(", and "),
+        what: [`another post: ${wiring}, ${circuit.evseAmps} A`, ...more].join(", and "),
         effort: "elsewhere",
         parts: {
           outlet: { ...end.outlet, name: "another bay" },
-          unit: {
-            ...fixed.unit,
+          evse: {
+            ...fixed.evse,
             kind: "post",
-            name: `post, ${circuit.lanes} × ${circuit.unitAmps} A`,
-          } as Unit,
+            name: `post, ${circuit.phases} × ${circuit.evseAmps} A`,
+          } as Evse,
           ...(cable ? { cable: cable.cable } : {}),
           ...(adapter ? { adapter: adapter.adapter } : {}),
-          settings: { ...plan.settings, unitAmps: null, carAmps: null },
+          settings: { ...plan.settings, evseAmps: null, carAmps: null },
         },
       },
     ];
@@ -334,9 +335,9 @@ function otherPosts(plan: Plan): Change[] {
 
 /** What an electrician would do, or another post where there is nothing to be done to this one. */
 export function wiringChanges(plan: Plan): Change[] {
-  const { unit, outlet } = plan;
-  if (unit.kind === "rapid") return [];
-  if (unit.kind === "post") return otherPosts(plan);
+  const { evse, outlet } = plan;
+  if (evse.kind === "rapid") return [];
+  if (evse.kind === "post") return otherPosts(plan);
   const circuits = useful(
     plan,
     NEW_CIRCUITS[outlet.supply.system]
@@ -344,7 +345,7 @@ export function wiringChanges(plan: Plan): Change[] {
       .filter((circuit) => circuit !== undefined),
   );
   return [
-    ...strongerUnit(plan),
+    ...strongerEvse(plan),
     ...heavierRun(plan),
     ...circuits.map((circuit) => circuitChange(plan, circuit)).filter((change) => change !== undefined),
   ];

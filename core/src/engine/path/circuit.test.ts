@@ -28,16 +28,16 @@ const compiled = (path: ChargingPath): Circuit => {
   if (isRefusal(circuit)) throw new Error(circuit.message);
   return circuit;
 };
-/** Amps on 0 to 3 lanes of a link that has so many. */
-const on = (lanes: number, amps: number) => [0, 1, 2, 3].map((n) => (n > 0 && n <= lanes ? amps : 0));
+/** Amps on 0 to 3 phases of a link that has so many. */
+const on = (phases: number, amps: number) => [0, 1, 2, 3].map((n) => (n > 0 && n <= phases ? amps : 0));
 /** Ohms (one conductor) of a length at 30 °C, by IEC 60228 and the copper coefficient of IEC 60028. */
 const ohms = (perKm: number, metres: number) => (perKm * metres * (1 + 0.00393 * 10)) / 1000;
 const rows = ({ links }: Circuit) =>
-  links.map((l) => [l.kind, l.role, l.lanes, l.ampsOn, Number(l.ohms.toPrecision(12))] as const);
-const row = (kind: string, role: string, lanes: number, ampsOn: readonly number[], r: number) => [
+  links.map((l) => [l.kind, l.role, l.phases, l.ampsOn, Number(l.ohms.toPrecision(12))] as const);
+const row = (kind: string, role: string, phases: number, ampsOn: readonly number[], r: number) => [
   kind,
   role,
-  lanes,
+  phases,
   ampsOn,
   Number(r.toPrecision(12)),
 ];
@@ -49,8 +49,8 @@ const curve = [
 ];
 const car: Car = {
   ...idealCar([
-    { lanes: 1, amps: 32 },
-    { lanes: 3, amps: 16 },
+    { phases: 1, amps: 32 },
+    { phases: 3, amps: 16 },
   ]),
   ownDrawW: 250,
   battery: {
@@ -80,13 +80,13 @@ const old: Outlet = {
   circuit: { breakerAmps: 16, otherLoadAmps: 2, run: { gauge: "1.5 mm2", lengthM: 22, temperatureC: 30 } },
 };
 
-describe("links in walking order, each with its role, lanes, amps and ohms", () => {
+describe("links in walking order, each with its role, phases, amps and ohms", () => {
   test("wall socket, lead, portable unit, adapter, car with a curve", () => {
     const path = pathOf({
       car: { ...car, inlets: ["type1"] },
       outlet: old,
       lead: reel(),
-      unit: portable,
+      evse: portable,
       adapter: { name: "piece", from: "type2", to: "type1", amps: 32 },
     });
     const circuit = compiled(path);
@@ -94,7 +94,7 @@ describe("links in walking order, each with its role, lanes, amps and ohms", () 
       row("circuit", "holds", 1, on(1, 14), ohms(12.1, 22)),
       row("outlet", "holds", 1, on(1, 10), CONTACT_OHMS),
       row("lead", "holds", 1, on(1, 10), ohms(7.98, 25) + CONTACT_OHMS),
-      row("unit", "limits", 1, on(1, 13), 0),
+      row("evse", "limits", 1, on(1, 13), 0),
       row("cable", "limits", 1, on(1, 16), ohms(7.98, 6) + CONTACT_OHMS),
       row("adapter", "holds", 1, on(1, 32), CONTACT_OHMS),
       row("inlet", "limits", 1, on(1, 80), 0),
@@ -111,13 +111,13 @@ describe("links in walking order, each with its role, lanes, amps and ohms", () 
     expect(circuit).toMatchObject({
       current: "AC",
       sign: 1,
-      supplyLanes: 1,
+      supplyPhases: 1,
       capW: Infinity,
       standingW: 4,
       ownDrawW: 250,
       heatingW: 0,
     });
-    expect(circuit.laneVolts).toEqual([0, 230, 0, 0]);
+    expect(circuit.phaseVolts).toEqual([0, 230, 0, 0]);
     expect(circuit.upstream).toEqual({ standingW: 0, efficiency: 1 });
     // On AC the pack's volts are nominal at both ends.
     expect(circuit.pack).toMatchObject({
@@ -128,16 +128,16 @@ describe("links in walking order, each with its role, lanes, amps and ohms", () 
       socs: [0, 0.8, 1],
       accepts: [9_000, 20_000, 3_000],
     });
-    expect(circuit).toMatchObject({ pulls: 13, holds: 10, setting: { by: "unit", amps: 10 } });
-    expect(circuit.ways).toEqual([{ lanes: 1, conductors: 2, volts: 230, most: 13, limiter: 3, holds: 10 }]);
+    expect(circuit).toMatchObject({ pulls: 13, holds: 10, setting: { by: "evse", amps: 10 } });
+    expect(circuit.ways).toEqual([{ phases: 1, conductors: 2, volts: 230, most: 13, limiter: 3, holds: 10 }]);
   });
 
-  test("three-phase post with a loose cable, heated: three ways, of which two lanes have none", () => {
+  test("three-phase post with a loose cable, heated: three ways, of which two phases have none", () => {
     const path = {
       ...pathOf({
         car,
         outlet: bay("230/400", "three", 32),
-        unit: socketedPost(3, 32),
+        evse: socketedPost(3, 32),
         cable: type2Cable(3, 16),
       }),
       settings: { heatingW: 500 },
@@ -145,13 +145,13 @@ describe("links in walking order, each with its role, lanes, amps and ohms", () 
     const circuit = compiled(path);
     expect(rows(circuit).slice(0, 3)).toEqual([
       row("circuit", "holds", 3, on(3, 32), 0),
-      row("unit", "limits", 3, on(3, 32), 0),
+      row("evse", "limits", 3, on(3, 32), 0),
       row("cable", "limits", 3, on(3, 16), ohms(7.98, 5) + 2 * CONTACT_OHMS),
     ]);
-    expect(circuit.laneVolts).toEqual([0, 230, 230, 230]);
+    expect(circuit.phaseVolts).toEqual([0, 230, 230, 230]);
     expect(
-      circuit.ways.map(({ lanes, conductors, volts, most, limiter }) => [
-        lanes,
+      circuit.ways.map(({ phases, conductors, volts, most, limiter }) => [
+        phases,
         conductors,
         volts,
         most,
@@ -167,10 +167,10 @@ describe("links in walking order, each with its role, lanes, amps and ohms", () 
 
   test("rapid station, alone and with a car beside, with an adapter and without a curve", () => {
     const station = { ...rapid(50_000, 125), standingW: 40 };
-    const base = pathOf({ car, outlet: bay("230/400", "three"), unit: station });
+    const base = pathOf({ car, outlet: bay("230/400", "three"), evse: station });
     const alone = compiled(base);
     expect(rows(alone)).toEqual([
-      row("unit", "limits", 1, on(1, 125), 0),
+      row("evse", "limits", 1, on(1, 125), 0),
       row("cable", "limits", 1, on(1, 125), ohms(0.554, 4) + DC_CONTACT_OHMS),
       row("inlet", "limits", 1, on(1, 500), 0),
       row("battery", "limits", 3, on(3, Infinity), 0),
@@ -180,8 +180,8 @@ describe("links in walking order, each with its role, lanes, amps and ohms", () 
       sign: -1,
       capW: 50_000,
       standingW: 0,
-      supplyLanes: 1,
-      laneVolts: [0, 0, 0, 0],
+      supplyPhases: 1,
+      phaseVolts: [0, 0, 0, 0],
       setting: null,
     });
     expect(alone.upstream).toEqual({ standingW: 40, efficiency: 0.95 });
@@ -190,7 +190,7 @@ describe("links in walking order, each with its role, lanes, amps and ohms", () 
     expect(alone.pulls).toBe(125);
     const busy = compiled({ ...base, settings: { otherBusy: true } });
     expect([busy.capW, busy.links[0]!.ampsOn]).toEqual([25_000, on(1, 62.5)]);
-    const own = compiled({ ...base, unit: { ...station, shared: false }, settings: { otherBusy: true } });
+    const own = compiled({ ...base, evse: { ...station, shared: false }, settings: { otherBusy: true } });
     expect([own.capW, own.links[0]!.ampsOn]).toEqual([50_000, on(1, 125)]);
     const { acceptance: _, ...battery } = car.battery;
     const led = compiled({
@@ -214,26 +214,26 @@ describe("links in walking order, each with its role, lanes, amps and ohms", () 
     expect(endless.pack.accepts).toEqual([]);
   });
 
-  test("a delta without neutral brings three lanes only to a charger made for it", () => {
+  test("a delta without neutral brings three phases only to a charger made for it", () => {
     const at = (delta: boolean) =>
       compiled(
         pathOf({
           car: { ...car, charger: { ...car.charger, delta } },
           outlet: bay("it-230", "three"),
-          unit: post(3, 32),
+          evse: post(3, 32),
         }),
       );
-    expect(at(true)).toMatchObject({ supplyLanes: 3 });
-    expect(at(true).ways.map(({ lanes }) => lanes)).toEqual([1, 3]);
-    expect(at(false)).toMatchObject({ supplyLanes: 1 });
-    expect(at(false).ways.map(({ lanes }) => lanes)).toEqual([1]);
+    expect(at(true)).toMatchObject({ supplyPhases: 3 });
+    expect(at(true).ways.map(({ phases }) => phases)).toEqual([1, 3]);
+    expect(at(false)).toMatchObject({ supplyPhases: 1 });
+    expect(at(false).ways.map(({ phases }) => phases)).toEqual([1]);
   });
 });
 
 test("a charger's loss curve is fitted to its rating: 7 % at rated and half load, 10 % at a fifth (from memory)", () => {
   const rated = (change: Partial<Car["charger"]>) => ({
     ...car,
-    charger: { limits: [{ lanes: 1 as const, amps: 32 }], efficiency: 0.93, ...change },
+    charger: { limits: [{ phases: 1 as const, amps: 32 }], efficiency: 0.93, ...change },
   });
   const loss = (of: Car, watts: number) => {
     const { a, b, c } = conversionCurve(of);
@@ -248,8 +248,8 @@ test("a charger's loss curve is fitted to its rating: 7 % at rated and half load
     loss(
       rated({
         limits: [
-          { lanes: 1, amps: 32 },
-          { lanes: 3, amps: 16 },
+          { phases: 1, amps: 32 },
+          { phases: 3, amps: 16 },
         ],
       }),
       11_040,
@@ -260,7 +260,7 @@ test("a charger's loss curve is fitted to its rating: 7 % at rated and half load
 describe("the setting somebody makes", () => {
   const at = (
     holdsAmps: 10 | 16,
-    unit: Partial<typeof portable>,
+    evse: Partial<typeof portable>,
     charger: Partial<Car["charger"]> = {},
     settings?: ChargingPath["settings"],
   ) =>
@@ -268,31 +268,31 @@ describe("the setting somebody makes", () => {
       ...pathOf({
         car: { ...car, charger: { ...car.charger, ...charger } },
         outlet: socket("230/400", holdsAmps === 10 ? "cee-7" : "blue-16", 16),
-        unit: {
+        evse: {
           ...portable,
           plugs: [{ type: holdsAmps === 10 ? "cee-7" : "blue-16", amps: 32 }],
           maxAmps: 32,
-          ...unit,
+          ...evse,
         },
       }),
       settings,
     }).setting;
 
   test.each([
-    ["a step that just holds", 10, { steps: [6, 10, 32] }, {}, { by: "unit", amps: 10 }],
-    ["the highest step below", 10, { steps: [6, 8, 13] }, {}, { by: "unit", amps: 8 }],
-    ["six amps", 10, { steps: [6, 13] }, {}, { by: "unit", amps: 6 }],
+    ["a step that just holds", 10, { steps: [6, 10, 32] }, {}, { by: "evse", amps: 10 }],
+    ["the highest step below", 10, { steps: [6, 8, 13] }, {}, { by: "evse", amps: 8 }],
+    ["six amps", 10, { steps: [6, 13] }, {}, { by: "evse", amps: 6 }],
     ["no step low enough, and none in the car", 10, { steps: [13, 16] }, {}, null],
     ["no step, but a car that can be set", 10, { steps: [] }, { settable: true }, { by: "car", amps: 10 }],
     ["a car set finer than the steps", 10, { steps: [6, 8] }, { settable: true }, { by: "car", amps: 10 }],
-    ["the unit where both do", 10, { steps: [6, 10] }, { settable: true }, { by: "unit", amps: 10 }],
+    ["the unit where both do", 10, { steps: [6, 10] }, { settable: true }, { by: "evse", amps: 10 }],
     ["nothing where nothing is held", 16, { steps: [6, 10], maxAmps: 16 }, {}, null],
-  ] as const)("%s", (_, holds, unit, charger, setting) => {
-    expect(at(holds, unit as unknown as Partial<typeof portable>, charger)).toEqual(setting);
+  ] as const)("%s", (_, holds, evse, charger, setting) => {
+    expect(at(holds, evse as unknown as Partial<typeof portable>, charger)).toEqual(setting);
   });
 
   test("is not made for a user who has said what is set", () => {
-    expect(at(10, { steps: [6, 10] }, {}, { unitAmps: 16 })).toBeNull();
+    expect(at(10, { steps: [6, 10] }, {}, { evseAmps: 16 })).toBeNull();
     expect(at(10, { steps: [6, 10] }, {}, { carAmps: 16 })).toBeNull();
   });
 
@@ -308,7 +308,7 @@ describe("the setting somebody makes", () => {
       },
     };
     const circuit = compiled(
-      pathOf({ car: weak, outlet: socket("230/400", "cee-7", 16), unit: { ...portable, knowsPlugs: false } }),
+      pathOf({ car: weak, outlet: socket("230/400", "cee-7", 16), evse: { ...portable, knowsPlugs: false } }),
     );
     expect(circuit.setting).toBeNull();
     // 1.5 kW, the car's own 250 W and 1 % of conversion, over 230 V and little resistance.
@@ -327,7 +327,7 @@ describe("ceilings and the narrowest link", () => {
   test.each([
     [
       "the first of two that are equal",
-      pathOf({ car, outlet: socket("230/400", "blue-16", 16), unit: portable }),
+      pathOf({ car, outlet: socket("230/400", "blue-16", 16), evse: portable }),
       ["circuit", "outlet", "amps"],
     ],
     [
@@ -335,7 +335,7 @@ describe("ceilings and the narrowest link", () => {
       pathOf({
         car,
         outlet: bay("230/400", "three", 63),
-        unit: socketedPost(3, 32),
+        evse: socketedPost(3, 32),
         cable: type2Cable(3, 13),
       }),
       ["cable", "charger", "amps"],
@@ -345,19 +345,19 @@ describe("ceilings and the narrowest link", () => {
       pathOf({
         car: { ...car, charger: { ...car.charger, capW: 3_000 } },
         outlet: bay("230/400", "single", 63),
-        unit: post(1, 32),
+        evse: post(1, 32),
       }),
-      ["charger", "unit", "cap"],
+      ["charger", "evse", "cap"],
     ],
     [
-      "a unit that withholds lanes",
-      pathOf({ car, outlet: bay("230/400", "three", 63), unit: post(1, 40) }),
-      ["unit", "charger", "lanes"],
+      "a unit that withholds phases",
+      pathOf({ car, outlet: bay("230/400", "three", 63), evse: post(1, 40) }),
+      ["evse", "charger", "phases"],
     ],
     [
       "a setting made for the outlet",
-      pathOf({ car, outlet: socket("230/400", "cee-7", 16), unit: portable }),
-      ["outlet", "unit", "holds"],
+      pathOf({ car, outlet: socket("230/400", "cee-7", 16), evse: portable }),
+      ["outlet", "evse", "holds"],
     ],
     [
       "a battery that takes less",
@@ -367,25 +367,25 @@ describe("ceilings and the narrowest link", () => {
           battery: { ...car.battery, acceptance: curve.map((p) => ({ ...p, watts: p.watts / 10 })) },
         },
         outlet: bay("230/400", "three", 63),
-        unit: post(3, 32),
+        evse: post(3, 32),
       }),
       ["battery", "charger", "amps"],
     ],
   ] as const)("%s", (_, path, expected) => expect(told(path).names).toEqual(expected));
 
-  test("watts of a link alone: as many lanes as it has, the charger no more than its cap", () => {
+  test("watts of a link alone: as many phases as it has, the charger no more than its cap", () => {
     const { circuit, moment } = told(
       pathOf({
         car: { ...car, charger: { ...car.charger, capW: 3_000 } },
         outlet: bay("230/400", "three", 63),
-        unit: post(3, 32),
+        evse: post(3, 32),
       }),
     );
     const alone = Object.fromEntries(
       circuit.links.map((l, i) => [l.kind, ceilingsAt(circuit, moment.flow, Infinity)[i]!]),
     );
     expect(alone.circuit!.watts).toBeCloseTo(3 * 230 * 63, 6);
-    expect(alone.unit!.watts).toBeCloseTo(3 * 230 * 32, 6);
+    expect(alone.evse!.watts).toBeCloseTo(3 * 230 * 32, 6);
     expect(alone.charger!.watts).toBe(3_000);
     expect(alone.charger!.amps).toBeCloseTo(moment.amps, 9);
     expect(alone.battery).toEqual({ amps: Infinity, watts: Infinity });
@@ -394,20 +394,20 @@ describe("ceilings and the narrowest link", () => {
 
   test("on DC a sign is met at the station's output, the cable's drop on top of the pack's volts", () => {
     const { circuit, moment, names } = told(
-      pathOf({ car, outlet: bay("230/400", "three"), unit: rapid(10_000, 125) }),
+      pathOf({ car, outlet: bay("230/400", "three"), evse: rapid(10_000, 125) }),
     );
-    expect(names[0]).toBe("unit");
+    expect(names[0]).toBe("evse");
     expect(moment.because).toBe("cap");
     const heat = 2 * circuit.ohms;
     const packVolts = moment.flow.volts;
-    const [unit, cable, inlet, battery] = ceilingsAt(circuit, moment.flow, 5_000);
-    expect(unit!.amps * (packVolts + heat * unit!.amps)).toBeCloseTo(10_000, 6);
-    expect(unit!.watts).toBe(10_000);
+    const [evse, cable, inlet, battery] = ceilingsAt(circuit, moment.flow, 5_000);
+    expect(evse!.amps * (packVolts + heat * evse!.amps)).toBeCloseTo(10_000, 6);
+    expect(evse!.watts).toBe(10_000);
     expect(cable).toEqual({ amps: 125, watts: 125 * packVolts });
     expect(inlet).toEqual({ amps: 500, watts: 500 * packVolts });
     expect(battery).toEqual({ amps: 5_000 / packVolts, watts: 5_000 });
-    const wide = told(pathOf({ car, outlet: bay("230/400", "three"), unit: rapid(300_000, 20) }));
-    expect(wide.names).toEqual(["unit", "cable", "amps"]);
+    const wide = told(pathOf({ car, outlet: bay("230/400", "three"), evse: rapid(300_000, 20) }));
+    expect(wide.names).toEqual(["evse", "cable", "amps"]);
     const alone = ceilingsAt(wide.circuit, wide.moment.flow, Infinity)[0]!;
     expect(alone.watts).toBeCloseTo(20 * (wide.moment.flow.volts + 2 * wide.circuit.ohms * 20), 9);
   });
@@ -420,7 +420,7 @@ describe("ceilings and the narrowest link", () => {
           ...old,
           circuit: { ...old.circuit, run: { gauge: "1.5 mm2", lengthM: 150, temperatureC: 30 } },
         },
-        unit: { ...portable, knowsPlugs: false, steps: [] },
+        evse: { ...portable, knowsPlugs: false, steps: [] },
       }),
     );
     expect([names[0], names[2]]).toEqual(["circuit", "sag"]);

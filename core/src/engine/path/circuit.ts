@@ -1,16 +1,16 @@
 import type { Amps, Fraction, Ohms, Volts, WattHours } from "../../trade/units";
-import type { LaneCount } from "./lanes";
+import type { PhaseCount } from "./phases";
 import type { Link } from "./link";
 
 /** What holds the current where it is: a link's amps, a power cap, or the voltage drop. */
 export type BoundBy = "amps" | "cap" | "sag";
 
-/** One way of using a circuit: how many lanes, at which volts, and the amps its links allow on each. */
-export interface LaneWay {
-  readonly lanes: LaneCount;
+/** One way of using a circuit: how many phases, at which volts, and the amps its links allow on each. */
+export interface PhaseWay {
+  readonly phases: PhaseCount;
   /** Conductors that carry current. */
   readonly conductors: 2 | 3;
-  /** Volts across a lane at the supply. Zero on direct current, where the pack's volts rule. */
+  /** Volts across a phase at the supply. Zero on direct current, where the pack's volts rule. */
   readonly volts: Volts;
   /** Least amps of the links that limit. */
   readonly most: Amps;
@@ -41,7 +41,7 @@ export interface Pack {
 
 /** Who holds the current down where more would flow than the links should hold. */
 export interface Setting {
-  readonly by: "unit" | "car";
+  readonly by: "evse" | "car";
   readonly amps: Amps;
 }
 
@@ -56,11 +56,11 @@ export interface Circuit {
   readonly current: "AC" | "DC";
   readonly sign: 1 | -1;
   readonly links: readonly Link[];
-  readonly ways: readonly LaneWay[];
-  /** Volts across a lane when n lanes of what reaches the unit are used, indexed by n; zero where n cannot be. */
-  readonly laneVolts: readonly [0, Volts, Volts, Volts];
-  /** Lanes that can be had at this place, whether or not this outlet brings them. */
-  readonly supplyLanes: 1 | 3;
+  readonly ways: readonly PhaseWay[];
+  /** Volts across a phase when n phases of what reaches the unit are used, indexed by n; zero where n cannot be. */
+  readonly phaseVolts: readonly [0, Volts, Volts, Volts];
+  /** Phases that can be had at this place, whether or not this outlet brings them. */
+  readonly supplyPhases: 1 | 3;
   readonly capW: number;
   /** Sum of the one-way resistances of all links, and by the cause they are booked under. */
   readonly ohms: Ohms;
@@ -75,9 +75,9 @@ export interface Circuit {
   /** Of it, what warms the pack (W). */
   readonly heatingW: number;
   readonly pack: Pack;
-  /** What the car would pull if nobody lowered anything, a lane; on the lanes it would choose. */
+  /** What the car would pull if nobody lowered anything, a phase; on the phases it would choose. */
   readonly pulls: Amps;
-  /** What outlet, circuit, lead and adapter should carry for hours on those lanes; Infinity where none of them is. */
+  /** What outlet, circuit, lead and adapter should carry for hours on those phases; Infinity where none of them is. */
   readonly holds: Amps;
   /** The setting somebody makes because more would be pulled than is held; null where nobody must or nobody can. */
   readonly setting: Setting | null;

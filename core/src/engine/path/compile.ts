@@ -2,15 +2,15 @@ import { acceptanceOf, packSpan, threePhasesHere, type Car, type RapidStation } 
 import { MIN_AMPS } from "../../trade/signals";
 import { tapOf } from "../../trade/supply";
 import { wattHours, type Amps, type Volts } from "../../trade/units";
-import type { Circuit, ConversionCurve, LaneWay, Pack, Setting } from "./circuit";
+import type { Circuit, ConversionCurve, PhaseWay, Pack, Setting } from "./circuit";
 import type { ChargingPath } from "./describe";
 import { feedAt, type Feed } from "./feed";
 import { fitProblem } from "./fit";
 import { ampsForPower, bestFlow, type Flow } from "./flow";
-import { CONDUCTORS, LANE_COUNTS, shared, voltsOn, type LaneCount } from "./lanes";
+import { CONDUCTORS, PHASE_COUNTS, shared, voltsOn, type PhaseCount } from "./phases";
 import type { Link, LinkKind, Role } from "./link";
 import { linksOf, stationNow } from "./links";
-import { noLanes, tooFewAmps } from "./refuse";
+import { noPhases, tooFewAmps } from "./refuse";
 import type { Refusal } from "./refusal";
 
 /** Volts at which a charger's rated power is stated when only amps are given. */
@@ -27,7 +27,7 @@ const NO_CONVERSION: ConversionCurve = { a: 0, b: 0, c: 0 };
 /** Coefficients of the charger's loss in watts over AC watts: a + b·P + c·P² (recalled shape, see FIT). */
 export function conversionCurve({ charger }: Car): ConversionCurve {
   let rated = charger.capW ?? 0;
-  if (!rated) for (const l of charger.limits) rated = Math.max(rated, l.lanes * l.amps * RATING_VOLTS);
+  if (!rated) for (const l of charger.limits) rated = Math.max(rated, l.phases * l.amps * RATING_VOLTS);
   const scale = (1 - charger.efficiency) / FITTED_LOSS;
   return { a: FIT.a * scale * rated, b: FIT.b * scale, c: (FIT.c * scale) / rated };
 }
@@ -36,7 +36,7 @@ const BOOKED_UNDER: Readonly<Record<LinkKind, "circuit" | "contacts" | "lead" | 
   circuit: "circuit",
   outlet: "contacts",
   lead: "lead",
-  unit: "contacts",
+  evse: "contacts",
   cable: "cable",
   adapter: "contacts",
   inlet: "contacts",
@@ -59,19 +59,19 @@ function packOf({ battery }: Car, direct: boolean): Pack {
   };
 }
 
-/** Index of the link of a role that allows least amps on n lanes; −1 where there is none. */
-function leastOf(links: readonly Link[], role: Role, n: LaneCount): number {
+/** Index of the link of a role that allows least amps on n phases; −1 where there is none. */
+function leastOf(links: readonly Link[], role: Role, n: PhaseCount): number {
   let found = -1;
   for (let i = 0; i < links.length; i++)
     if (links[i]!.role === role && (found < 0 || links[i]!.ampsOn[n] < links[found]!.ampsOn[n])) found = i;
   return found;
 }
 
-function wayOn(links: readonly Link[], n: LaneCount, volts: Volts): LaneWay {
+function wayOn(links: readonly Link[], n: PhaseCount, volts: Volts): PhaseWay {
   const limiter = leastOf(links, "limits", n);
   const holder = leastOf(links, "holds", n);
   return {
-    lanes: n,
+    phases: n,
     conductors: CONDUCTORS[n],
     volts,
     most: links[limiter]!.ampsOn[n],
@@ -80,9 +80,9 @@ function wayOn(links: readonly Link[], n: LaneCount, volts: Volts): LaneWay {
   };
 }
 
-function waysOf(links: readonly Link[], feed: Feed): LaneWay[] {
-  const ways: LaneWay[] = [];
-  for (const n of LANE_COUNTS) {
+function waysOf(links: readonly Link[], feed: Feed): PhaseWay[] {
+  const ways: PhaseWay[] = [];
+  for (const n of PHASE_COUNTS) {
     const volts = voltsOn(n, feed.live);
     if (volts !== undefined && shared(links, n)) ways.push(wayOn(links, n, volts));
   }
@@ -99,9 +99,9 @@ export function compile(path: ChargingPath): Circuit | Refusal {
   if (misfit) return misfit;
   const feed = feedAt(path);
   const links = linksOf(path, feed);
-  if (path.unit.kind === "rapid") return direct(path, path.unit, links);
+  if (path.evse.kind === "rapid") return direct(path, path.evse, links);
   const circuit = alternating(path, links, feed);
-  if (circuit.ways.length === 0) return noLanes(path, links, feed.live);
+  if (circuit.ways.length === 0) return noPhases(path, links, feed.live);
   return withSetting(path, circuit);
 }
 
@@ -119,8 +119,8 @@ function circuitOf(path: ChargingPath, links: readonly Link[], own: OwnNumbers):
     sign: own.current === "AC" ? 1 : -1,
     links,
     ways: own.ways,
-    laneVolts: own.laneVolts,
-    supplyLanes: own.supplyLanes,
+    phaseVolts: own.phaseVolts,
+    supplyPhases: own.supplyPhases,
     capW: own.capW,
     ohms,
     ohmsBy,
@@ -139,11 +139,11 @@ function circuitOf(path: ChargingPath, links: readonly Link[], own: OwnNumbers):
 /** The numbers in which the two currents differ. */
 type OwnNumbers = Pick<
   Circuit,
-  "current" | "ways" | "laneVolts" | "supplyLanes" | "capW" | "standingW" | "upstream" | "conversion"
+  "current" | "ways" | "phaseVolts" | "supplyPhases" | "capW" | "standingW" | "upstream" | "conversion"
 >;
 
-/** Lanes that can be had here: three only where they reach the board, with a neutral or to a charger that needs none. */
-function supplyLanes({ outlet, car }: ChargingPath): 1 | 3 {
+/** Phases that can be had here: three only where they reach the board, with a neutral or to a charger that needs none. */
+function supplyPhases({ outlet, car }: ChargingPath): 1 | 3 {
   const three = threePhasesHere(outlet) ? tapOf(outlet.supply.system, "three") : undefined;
   return three && (!three.delta || car.charger.delta) ? 3 : 1;
 }
@@ -154,10 +154,10 @@ const alternating = (path: ChargingPath, links: readonly Link[], feed: Feed): Ci
   circuitOf(path, links, {
     current: "AC",
     ways: waysOf(links, feed),
-    laneVolts: [0, voltsOn(1, feed.live) ?? 0, voltsOn(2, feed.live) ?? 0, voltsOn(3, feed.live) ?? 0],
-    supplyLanes: supplyLanes(path),
+    phaseVolts: [0, voltsOn(1, feed.live) ?? 0, voltsOn(2, feed.live) ?? 0, voltsOn(3, feed.live) ?? 0],
+    supplyPhases: supplyPhases(path),
     capW: path.car.charger.capW ?? Infinity,
-    standingW: path.unit.standingW,
+    standingW: path.evse.standingW,
     upstream: NOTHING_UPSTREAM,
     conversion: conversionCurve(path.car),
   });
@@ -167,15 +167,15 @@ const direct = (path: ChargingPath, station: RapidStation, links: readonly Link[
   circuitOf(path, links, {
     current: "DC",
     ways: [wayOn(links, 1, 0)],
-    laneVolts: [0, 0, 0, 0],
-    supplyLanes: 1,
+    phaseVolts: [0, 0, 0, 0],
+    supplyPhases: 1,
     capW: stationNow(station, path.settings?.otherBusy ?? false).maxW,
     standingW: 0,
     upstream: { standingW: station.standingW, efficiency: station.rectifierEfficiency },
     conversion: NO_CONVERSION,
   });
 
-/** Most a battery ever takes, in amps a lane of this flow; Infinity for one that never limits. */
+/** Most a battery ever takes, in amps a phase of this flow; Infinity for one that never limits. */
 function batteryAmps(circuit: Circuit, { way, volts }: Flow): Amps {
   const { accepts, ohms, fullVolts } = circuit.pack;
   if (accepts.length === 0) return Infinity;
@@ -209,12 +209,12 @@ const NEGLIGIBLE = 1e-9;
  * that has such a limit; never below the 6 A at which charging ends. Null where nobody can, and where its user has
  * said what it is set to: then that is what flows.
  */
-function settingFor({ unit, car, settings }: ChargingPath, holds: Amps): Setting | null {
-  if (settings?.unitAmps !== undefined || settings?.carAmps !== undefined) return null;
+function settingFor({ evse, car, settings }: ChargingPath, holds: Amps): Setting | null {
+  if (settings?.evseAmps !== undefined || settings?.carAmps !== undefined) return null;
   const most = holds + NEGLIGIBLE;
-  const step = unit.steps.findLast((amps) => amps <= most && amps <= unit.maxAmps) ?? 0;
+  const step = evse.steps.findLast((amps) => amps <= most && amps <= evse.maxAmps) ?? 0;
   const whole = car.charger.settable ? Math.floor(most) : 0;
-  if (step >= MIN_AMPS && step >= whole) return { by: "unit", amps: step };
+  if (step >= MIN_AMPS && step >= whole) return { by: "evse", amps: step };
   return whole >= MIN_AMPS ? { by: "car", amps: whole } : null;
 }
 

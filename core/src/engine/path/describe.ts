@@ -1,10 +1,10 @@
 import type { HouseRule } from "../../trade/outlets";
-import type { Adapter, Cable, Car, Lead, Outlet, Unit } from "../../things/parts";
+import type { Adapter, Cable, Car, Lead, Outlet, Evse } from "../../things/parts";
 import type { Amps } from "../../trade/units";
 
 /** What is set for this session, on the unit, in the car and around them. */
 export interface CurrentSettings {
-  readonly unitAmps?: Amps | undefined;
+  readonly evseAmps?: Amps | undefined;
   readonly carAmps?: Amps | undefined;
   /** Another car draws on the same rapid station. */
   readonly otherBusy?: boolean | undefined;
@@ -17,7 +17,7 @@ export interface ChargingPath {
   readonly car: Car;
   readonly outlet: Outlet;
   readonly lead?: Lead | undefined;
-  readonly unit: Unit;
+  readonly evse: Evse;
   readonly cable?: Cable | undefined;
   readonly adapter?: Adapter | undefined;
   readonly houseRule: HouseRule;

@@ -1,5 +1,5 @@
 import { feedOf, hasContactsFor, hasEarth, type OutletTypeId } from "../../trade/outlets";
-import { lanesAt, tapIdOf, type Lead, type Outlet } from "../../things/parts";
+import { phasesAt, tapIdOf, type Lead, type Outlet } from "../../things/parts";
 import { tapOf, type Tap, type TapVolts } from "../../trade/supply";
 import type { ChargingPath } from "./describe";
 
@@ -33,7 +33,7 @@ export function leadTap(outlet: Outlet, lead: Lead): Tap | undefined {
 
 /** What reaches the unit. The parts must fit together ({@link fitProblem}). */
 export function feedAt({ outlet, lead }: Pick<ChargingPath, "outlet" | "lead">): Feed {
-  const at = lanesAt(outlet);
+  const at = phasesAt(outlet);
   const types: OutletTypeId[] = outlet.kind === "socket" ? [outlet.type] : [];
   if (lead) types.push(lead.plug, lead.socket);
   const earth = types.every(hasEarth);

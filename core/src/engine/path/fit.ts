@@ -1,7 +1,7 @@
 import { CONNECTORS, inletFor, plugsFor, type ConnectorId } from "../../trade/connectors";
 import { feedOf, outletType, plugGoesInto, type OutletTypeId } from "../../trade/outlets";
 import { leadTap } from "./feed";
-import { packSpan, type Cable, type Lead, type Outlet, type Unit } from "../../things/parts";
+import { packSpan, type Cable, type Lead, type Outlet, type Evse } from "../../things/parts";
 import { tapOf } from "../../trade/supply";
 import type { ChargingPath } from "./describe";
 import type { Refusal } from "./refusal";
@@ -11,13 +11,13 @@ const connectorName = (id: ConnectorId) => CONNECTORS[id].name;
 const listed = (names: readonly string[]) => [...new Set(names)].join(" or ");
 
 /** The plug that reaches the car before any adapter: the cable's, or that of a tethered unit. */
-export const plugAtCar = (unit: Unit, cable: Cable | undefined): ConnectorId | undefined =>
-  unit.output.kind === "tethered" ? unit.output.connector : cable?.vehicleEnd;
+export const plugAtCar = (evse: Evse, cable: Cable | undefined): ConnectorId | undefined =>
+  evse.output.kind === "tethered" ? evse.output.connector : cable?.vehicleEnd;
 
 /** Whether a unit can be fed from an outlet directly: one of its plugs goes in, or it is wired in there. */
-export const unitFitsOutlet = (unit: Unit, outlet: Outlet): boolean =>
-  unit.kind === "portable"
-    ? outlet.kind === "socket" && unit.plugs.some((plug) => plugGoesInto(plug.type, outlet.type))
+export const evseFitsOutlet = (evse: Evse, outlet: Outlet): boolean =>
+  evse.kind === "portable"
+    ? outlet.kind === "socket" && evse.plugs.some((plug) => plugGoesInto(plug.type, outlet.type))
     : outlet.kind === "hardwired";
 
 /** Whether what a lead's plug lacks is a neutral: its outlet has the volts, and two contacts to take them from. */
@@ -26,7 +26,7 @@ const lacksNeutral = ({ supply: { system } }: Outlet, { plug, socket }: Lead): b
   return !!to && tapOf(system, to)!.neutral && !outletType(plug).conductors.includes("N");
 };
 
-function outletProblem({ outlet, lead, unit }: ChargingPath): Refusal | undefined {
+function outletProblem({ outlet, lead, evse }: ChargingPath): Refusal | undefined {
   if (lead) {
     if (outlet.kind !== "socket" || !plugGoesInto(lead.plug, outlet.type))
       return {
@@ -35,11 +35,11 @@ function outletProblem({ outlet, lead, unit }: ChargingPath): Refusal | undefine
         message: `The lead's plug, ${outletName(lead.plug)}, does not go into ${outlet.name}.`,
         remedy: "Leave the lead out, or take one with the plug of this outlet.",
       };
-    if (unit.kind !== "portable" || !unit.plugs.some((plug) => plugGoesInto(plug.type, lead.socket)))
+    if (evse.kind !== "portable" || !evse.plugs.some((plug) => plugGoesInto(plug.type, lead.socket)))
       return {
         field: "lead",
         code: "lead-does-not-fit",
-        message: `${unit.name} has no plug for the lead's ${outletName(lead.socket)} socket.`,
+        message: `${evse.name} has no plug for the lead's ${outletName(lead.socket)} socket.`,
         remedy: "Leave the lead out, or take one with a socket the unit fits.",
       };
     if (!leadTap(outlet, lead))
@@ -51,47 +51,47 @@ function outletProblem({ outlet, lead, unit }: ChargingPath): Refusal | undefine
       };
     return undefined;
   }
-  if (unitFitsOutlet(unit, outlet)) return undefined;
+  if (evseFitsOutlet(evse, outlet)) return undefined;
   const remedy =
     outlet.kind === "hardwired"
       ? `${outlet.name} is wired to its own unit: use that one.`
       : `Take a portable unit with a ${outletName(outlet.type)} plug.`;
   const has =
-    unit.kind === "portable"
-      ? `has plugs for ${listed(unit.plugs.map((p) => outletName(p.type)))}`
+    evse.kind === "portable"
+      ? `has plugs for ${listed(evse.plugs.map((p) => outletName(p.type)))}`
       : "is wired in where it hangs";
   return {
-    field: "unit",
-    code: "unit-does-not-fit-outlet",
-    message: `${unit.name} ${has}, so it cannot be fed from ${outlet.name}.`,
+    field: "evse",
+    code: "evse-does-not-fit-outlet",
+    message: `${evse.name} ${has}, so it cannot be fed from ${outlet.name}.`,
     remedy,
   };
 }
 
-function cableProblem({ unit, cable }: ChargingPath): Refusal | undefined {
-  if (unit.output.kind === "tethered")
+function cableProblem({ evse, cable }: ChargingPath): Refusal | undefined {
+  if (evse.output.kind === "tethered")
     return cable
       ? {
           field: "cable",
           code: "cable-not-wanted",
-          message: `${unit.name} has its own cable; ${cable.name} cannot be put in between.`,
+          message: `${evse.name} has its own cable; ${cable.name} cannot be put in between.`,
           remedy: "Choose “its own cable”.",
         }
       : undefined;
-  const socket = connectorName(unit.output.connector);
+  const socket = connectorName(evse.output.connector);
   if (!cable)
     return {
       field: "cable",
       code: "cable-needed",
-      message: `${unit.name} has a ${socket} socket and no cable of its own.`,
+      message: `${evse.name} has a ${socket} socket and no cable of its own.`,
       remedy: `Bring a cable with a ${socket} station end.`,
     };
-  return cable.stationEnd === unit.output.connector
+  return cable.stationEnd === evse.output.connector
     ? undefined
     : {
         field: "cable",
-        code: "cable-does-not-fit-unit",
-        message: `${cable.name} has a ${connectorName(cable.stationEnd)} station end; ${unit.name} has a ${socket} socket.`,
+        code: "cable-does-not-fit-evse",
+        message: `${cable.name} has a ${connectorName(cable.stationEnd)} station end; ${evse.name} has a ${socket} socket.`,
         remedy: `Take a cable with a ${socket} station end.`,
       };
 }
@@ -100,8 +100,8 @@ function cableProblem({ unit, cable }: ChargingPath): Refusal | undefined {
 const wantedBy = (car: ChargingPath["car"], plug: ConnectorId): string =>
   listed(plugsFor(car.inlets, CONNECTORS[plug].current).map(connectorName));
 
-function inletProblem({ car, unit, cable, adapter }: ChargingPath): Refusal | undefined {
-  const plug = plugAtCar(unit, cable)!;
+function inletProblem({ car, evse, cable, adapter }: ChargingPath): Refusal | undefined {
+  const plug = plugAtCar(evse, cable)!;
   if (adapter && adapter.from !== plug)
     return {
       field: "adapter",
@@ -123,8 +123,8 @@ function inletProblem({ car, unit, cable, adapter }: ChargingPath): Refusal | un
   const wanted = wantedBy(car, plug);
   const [current, other] =
     CONNECTORS[plug].current === "DC" ? ["direct", "alternating"] : ["alternating", "direct"];
-  const field = adapter ? "adapter" : cable ? "cable" : "unit";
-  const part = adapter?.name ?? cable?.name ?? unit.name;
+  const field = adapter ? "adapter" : cable ? "cable" : "evse";
+  const part = adapter?.name ?? cable?.name ?? evse.name;
   return {
     field,
     code: "plug-does-not-fit-inlet",
@@ -137,22 +137,22 @@ function inletProblem({ car, unit, cable, adapter }: ChargingPath): Refusal | un
   };
 }
 
-function voltageProblem({ car, unit }: ChargingPath): Refusal | undefined {
-  if (unit.kind !== "rapid") return undefined;
+function voltageProblem({ car, evse }: ChargingPath): Refusal | undefined {
+  if (evse.kind !== "rapid") return undefined;
   const { empty, full } = packSpan(car.battery);
-  if (unit.minVolts !== undefined && empty < unit.minVolts)
+  if (evse.minVolts !== undefined && empty < evse.minVolts)
     return {
-      field: "unit",
+      field: "evse",
       code: "station-volts-too-high",
-      message: `${unit.name} gives ${unit.minVolts} V at least; the pack of ${car.name} falls to ${Math.round(empty)} V.`,
+      message: `${evse.name} gives ${evse.minVolts} V at least; the pack of ${car.name} falls to ${Math.round(empty)} V.`,
       remedy: "Take a station made for the pack’s voltage.",
     };
-  return full <= unit.maxVolts
+  return full <= evse.maxVolts
     ? undefined
     : {
-        field: "unit",
+        field: "evse",
         code: "station-volts-too-low",
-        message: `${unit.name} gives ${unit.maxVolts} V at most; the pack of ${car.name} reaches ${Math.round(full)} V.`,
+        message: `${evse.name} gives ${evse.maxVolts} V at most; the pack of ${car.name} reaches ${Math.round(full)} V.`,
         remedy: "Take a station made for the pack’s voltage.",
       };
 }

@@ -1,6 +1,6 @@
 import { MIN_AMPS } from "../../trade/signals";
 import type { Amps, Volts } from "../../trade/units";
-import type { BoundBy, Circuit, LaneWay } from "./circuit";
+import type { BoundBy, Circuit, PhaseWay } from "./circuit";
 import { tellFlow } from "./tell";
 import type { Tell } from "../../trade/working";
 
@@ -12,8 +12,8 @@ export const LEAST_INLET_SHARE = 0.8;
 
 /** The current through a circuit at one moment, on one way of using it. */
 export interface Flow {
-  readonly way: LaneWay;
-  /** Volts of the fixed end, summed over the lanes: n·U of the supply on AC, the pack's volts on DC. */
+  readonly way: PhaseWay;
+  /** Volts of the fixed end, summed over the phases: n·U of the supply on AC, the pack's volts on DC. */
   readonly volts: Volts;
   readonly amps: Amps;
   /** Power into the inlet (W). */
@@ -31,11 +31,11 @@ export const ampsForPower = (power: number, volts: Volts, loss: number): Amps =>
 /**
  * The flow on one way: the least amps of what limits, lowered to the cap and, on AC, to what the voltage drop allows.
  * The amps may come out below the 6 A a car needs.
- * @param volts of the fixed end, over all lanes
- * @param set a lower current somebody has set (A a lane); Infinity for none
+ * @param volts of the fixed end, over all phases
+ * @param set a lower current somebody has set (A a phase); Infinity for none
  * @param tell takes the steps as they are made
  */
-export function flowOn(circuit: Circuit, way: LaneWay, volts: Volts, set: Amps, tell?: Tell): Flow {
+export function flowOn(circuit: Circuit, way: PhaseWay, volts: Volts, set: Amps, tell?: Tell): Flow {
   const heat = way.conductors * circuit.ohms;
   const loss = circuit.sign * heat;
   let amps = Math.min(way.most, set);
@@ -57,12 +57,12 @@ export function flowOn(circuit: Circuit, way: LaneWay, volts: Volts, set: Amps, 
  * The flow on the way that brings most power to the inlet, among those the links share. One that leaves less than the
  * 6 A of IEC 61851-1 counts only when no other is left. On DC there is one way, and no least current.
  * @param packVolts volts of the pack now; only DC asks for them
- * @returns undefined when the links have no lane count in common
+ * @returns undefined when the links have no phase count in common
  */
 export function bestFlow(circuit: Circuit, set: Amps, packVolts: Volts): Flow | undefined {
   let best: Flow | undefined;
   for (const way of circuit.ways) {
-    const flow = flowOn(circuit, way, circuit.sign > 0 ? way.lanes * way.volts : packVolts, set);
+    const flow = flowOn(circuit, way, circuit.sign > 0 ? way.phases * way.volts : packVolts, set);
     if (!best) best = flow;
     else {
       const [enough, had] = [flow.amps >= MIN_AMPS, best.amps >= MIN_AMPS];

@@ -1,7 +1,7 @@
 export * from "./describe";
 export * from "./refusal";
 export * from "./link";
-export * from "./lanes";
+export * from "./phases";
 export * from "./feed";
 export * from "./fit";
 export * from "./links";
@@ -11,3 +11,4 @@ export * from "./flow";
 export * from "./compile";
 export * from "./narrowest";
 export { FIELD_OF } from "./refuse";
+export { currentTerm } from "./tell";

@@ -5,7 +5,7 @@ export const LINK_KINDS = [
   "circuit",
   "outlet",
   "lead",
-  "unit",
+  "evse",
   "cable",
   "adapter",
   "inlet",
@@ -20,7 +20,7 @@ export const LINK_WORDS: Record<LinkKind, string> = {
   circuit: "circuit",
   outlet: "outlet",
   lead: "extension lead",
-  unit: "charging unit",
+  evse: "charging unit",
   cable: "cable",
   adapter: "adapter",
   inlet: "car's inlet",
@@ -35,26 +35,26 @@ export const LINK_WORDS: Record<LinkKind, string> = {
  */
 export type Role = "limits" | "holds";
 
-/** Ceiling in amps a lane when n lanes are in use, indexed by n; zero where it cannot use that many. */
+/** Ceiling in amps a phase when n phases are in use, indexed by n; zero where it cannot use that many. */
 export type AmpsOn = readonly [0, Amps, Amps, Amps];
 
 /** One link of a path in numbers, before anything flows. */
 export interface Link {
   readonly kind: LinkKind;
   readonly role: Role;
-  /** Lanes it can carry live: 1, 2 or 3. */
-  readonly lanes: number;
+  /** Phases it can carry live: 1, 2 or 3. */
+  readonly phases: number;
   readonly ampsOn: AmpsOn;
   /** Resistance of one conductor, one way. */
   readonly ohms: Ohms;
 }
 
-/** The same amps whatever the number of lanes, up to the lanes the link has. */
-export const sameOnEachLane = (lanes: number, amps: Amps): AmpsOn => [
+/** The same amps whatever the number of phases, up to the phases the link has. */
+export const sameOnEachPhase = (phases: number, amps: Amps): AmpsOn => [
   0,
-  lanes >= 1 ? amps : 0,
-  lanes >= 2 ? amps : 0,
-  lanes >= 3 ? amps : 0,
+  phases >= 1 ? amps : 0,
+  phases >= 2 ? amps : 0,
+  phases >= 3 ? amps : 0,
 ];
 
 /** What a link is called and why its ceiling is what it is. */
@@ -66,9 +66,9 @@ export interface LinkWords {
 
 /** A link while current flows through it, in numbers and words. */
 export interface FlowingLink extends Link, LinkWords {
-  /** Ceiling a lane on the lanes in use. */
+  /** Ceiling a phase on the phases in use. */
   readonly ceilingAmps: Amps;
-  /** What the link alone would let through on this supply, using as many lanes as it has. */
+  /** What the link alone would let through on this supply, using as many phases as it has. */
   readonly ceilingW: Watts;
   /** Heat in the link at the operating point. */
   readonly lossW: Watts;

@@ -4,7 +4,7 @@ import { outletType, plugGoesInto, type HouseRule, type OutletTypeId } from "../
 import {
   acceptanceOf,
   cableOhms,
-  lanesAt,
+  phasesAt,
   leadMeasured,
   leadOhms,
   type OnboardCharger,
@@ -16,18 +16,18 @@ import type { Amps, Ohms } from "../../trade/units";
 import type { ChargingPath } from "./describe";
 import type { Feed } from "./feed";
 import { plugAtCar } from "./fit";
-import { sameOnEachLane, type AmpsOn, type Link, type LinkKind, type Role } from "./link";
+import { sameOnEachPhase, type AmpsOn, type Link, type LinkKind, type Role } from "./link";
 
 /** Resistance of one mated AC contact pair, one conductor (common practice: a few milliohms). */
 export const CONTACT_OHMS: Ohms = 0.003;
 /** … and of a pair of DC contacts, which are many times larger (recalled). */
 export const DC_CONTACT_OHMS: Ohms = 0.0003;
 
-const link = (kind: LinkKind, role: Role, lanes: number, amps: Amps, ohms: Ohms): Link => ({
+const link = (kind: LinkKind, role: Role, phases: number, amps: Amps, ohms: Ohms): Link => ({
   kind,
   role,
-  lanes,
-  ampsOn: sameOnEachLane(lanes, amps),
+  phases,
+  ampsOn: sameOnEachPhase(phases, amps),
   ohms,
 });
 
@@ -38,7 +38,7 @@ const link = (kind: LinkKind, role: Role, lanes: number, amps: Amps, ohms: Ohms)
 export function circuitAmps(outlet: Outlet): Amps {
   const { breakerAmps, otherLoadAmps, run } = outlet.circuit;
   const share = supplySystem(outlet.supply.system).continuousShare;
-  const conductor = run ? fixedAmps(run.gauge, lanesAt(outlet).lanes, "kind") : Infinity;
+  const conductor = run ? fixedAmps(run.gauge, phasesAt(outlet).phases, "kind") : Infinity;
   return Math.max(0, share * Math.min(breakerAmps, conductor) - otherLoadAmps);
 }
 
@@ -46,12 +46,12 @@ export function circuitAmps(outlet: Outlet): Amps {
  * The plug of a portable unit that goes into what feeds it, of the socket's own type where it has one; undefined for a
  * unit that is wired in.
  */
-export const plugInUse = ({ unit, outlet, lead }: ChargingPath) => {
+export const plugInUse = ({ evse, outlet, lead }: ChargingPath) => {
   const fedFrom = lead?.socket ?? (outlet.kind === "socket" ? outlet.type : undefined);
-  if (unit.kind !== "portable" || fedFrom === undefined) return undefined;
+  if (evse.kind !== "portable" || fedFrom === undefined) return undefined;
   return (
-    unit.plugs.find((plug) => plug.type === fedFrom) ??
-    unit.plugs.find((plug) => plugGoesInto(plug.type, fedFrom))
+    evse.plugs.find((plug) => plug.type === fedFrom) ??
+    evse.plugs.find((plug) => plugGoesInto(plug.type, fedFrom))
   );
 };
 
@@ -70,7 +70,7 @@ export const typeAtLead = (path: ChargingPath): OutletTypeId =>
 /** What a contact of this type should carry: the house rule's figure, and what the unit's own plug holds. */
 function contactAmps(path: ChargingPath, type: OutletTypeId, last: boolean): Amps {
   const sustained = outletType(type).sustained[path.houseRule];
-  const plug = last && path.unit.kind === "portable" && !path.unit.knowsPlugs ? plugInUse(path) : undefined;
+  const plug = last && path.evse.kind === "portable" && !path.evse.knowsPlugs ? plugInUse(path) : undefined;
   return Math.min(sustained, plug?.amps ?? Infinity);
 }
 
@@ -82,42 +82,42 @@ export function leadAmps(path: ChargingPath): Amps {
 }
 
 /** What a unit offers here: the least of its own most, what it knows of its plug, and the step it is set to. */
-export function unitAmps(path: ChargingPath): Amps {
-  const { unit, settings } = path;
-  const plug = unit.kind === "portable" && unit.knowsPlugs ? plugInUse(path) : undefined;
-  return Math.min(unit.maxAmps, plug?.amps ?? Infinity, settings?.unitAmps ?? unit.setAmps ?? Infinity);
+export function evseAmps(path: ChargingPath): Amps {
+  const { evse, settings } = path;
+  const plug = evse.kind === "portable" && evse.knowsPlugs ? plugInUse(path) : undefined;
+  return Math.min(evse.maxAmps, plug?.amps ?? Infinity, settings?.evseAmps ?? evse.setAmps ?? Infinity);
 }
 
-/** Amps (A) a charger takes on n lanes: as listed; unless it says otherwise, also on fewer lanes than the listed. */
-export function chargerAmps({ limits, listedLanesOnly }: OnboardCharger, n: number): Amps {
+/** Amps (A) a charger takes on n phases: as listed; unless it says otherwise, also on fewer phases than the listed. */
+export function chargerAmps({ limits, listedPhasesOnly }: OnboardCharger, n: number): Amps {
   let [amps, nearest] = [0, Infinity];
   for (const limit of limits)
-    if (limit.lanes === n || (!listedLanesOnly && limit.lanes > n))
-      if (limit.lanes < nearest) [amps, nearest] = [limit.amps, limit.lanes];
+    if (limit.phases === n || (!listedPhasesOnly && limit.phases > n))
+      if (limit.phases < nearest) [amps, nearest] = [limit.amps, limit.phases];
   return amps;
 }
 
 function chargerOn({ car, settings }: ChargingPath, { live }: Feed): AmpsOn {
   const set = settings?.carAmps ?? Infinity;
-  // Without a neutral, a charger that is not made for it works on one line-to-line lane only.
+  // Without a neutral, a charger that is not made for it works on one line-to-line phase only.
   const most = live.delta && !car.charger.delta ? 1 : 3;
   const on = (n: number): Amps => (n > most ? 0 : Math.min(set, chargerAmps(car.charger, n)));
   return [0, on(1), on(2), on(3)];
 }
 
-/** What an inlet's contacts carry: some standards allow one lane more than each of three. */
-const inletAmps = ({ lanes, amps, aloneAmps = amps }: Connector): AmpsOn =>
-  lanes === 1 ? sameOnEachLane(1, aloneAmps) : [0, aloneAmps, amps, amps];
+/** What an inlet's contacts carry: some standards allow one phase more than each of three. */
+const inletAmps = ({ phases, amps, aloneAmps = amps }: Connector): AmpsOn =>
+  phases === 1 ? sameOnEachPhase(1, aloneAmps) : [0, aloneAmps, amps, amps];
 
 function acLinks(path: ChargingPath, feed: Feed): Link[] {
-  const { outlet, lead, unit, cable, adapter, car } = path;
-  const at = lanesAt(outlet);
+  const { outlet, lead, evse, cable, adapter, car } = path;
+  const at = phasesAt(outlet);
   const { run } = outlet.circuit;
   const links = [
     link(
       "circuit",
       "holds",
-      at.lanes,
+      at.phases,
       circuitAmps(outlet),
       run ? oneWayOhms(fixedOhmsPerKm(run.gauge), run.lengthM, run.temperatureC) : 0,
     ),
@@ -127,37 +127,37 @@ function acLinks(path: ChargingPath, feed: Feed): Link[] {
       link(
         "outlet",
         "holds",
-        at.lanes,
+        at.phases,
         contactAmps(path, typeAtOutlet(path, outlet.type), !lead),
         CONTACT_OHMS,
       ),
     );
   if (lead) {
     const contact = leadMeasured(lead) ? 0 : CONTACT_OHMS;
-    const ohms = leadOhms(lead, feed.live.lanes) + contact;
-    links.push(link("lead", "holds", feed.live.lanes, leadAmps(path), ohms));
+    const ohms = leadOhms(lead, feed.live.phases) + contact;
+    links.push(link("lead", "holds", feed.live.phases, leadAmps(path), ohms));
   }
-  links.push(link("unit", "limits", unit.lanes, unitAmps(path), 0));
+  links.push(link("evse", "limits", evse.phases, evseAmps(path), 0));
   links.push(
-    unit.output.kind === "tethered"
-      ? link("cable", "limits", unit.lanes, unit.maxAmps, cableOhms(unit.output) + CONTACT_OHMS)
-      : link("cable", "limits", cable!.lanes, cable!.amps, cableOhms(cable!) + 2 * CONTACT_OHMS),
+    evse.output.kind === "tethered"
+      ? link("cable", "limits", evse.phases, evse.maxAmps, cableOhms(evse.output) + CONTACT_OHMS)
+      : link("cable", "limits", cable!.phases, cable!.amps, cableOhms(cable!) + 2 * CONTACT_OHMS),
   );
   if (adapter) {
-    const lanes = Math.min(CONNECTORS[adapter.from].lanes, CONNECTORS[adapter.to].lanes);
-    links.push(link("adapter", "holds", lanes, adapter.amps, CONTACT_OHMS));
+    const phases = Math.min(CONNECTORS[adapter.from].phases, CONNECTORS[adapter.to].phases);
+    links.push(link("adapter", "holds", phases, adapter.amps, CONTACT_OHMS));
   }
-  const plug = connector(adapter?.to ?? plugAtCar(unit, cable)!);
+  const plug = connector(adapter?.to ?? plugAtCar(evse, cable)!);
   links.push({
     kind: "inlet",
     role: "limits",
-    lanes: plug.lanes,
+    phases: plug.phases,
     ampsOn: inletAmps(plug),
     ohms: 0,
   });
   const ampsOn = chargerOn(path, feed);
-  const lanes = Math.max(...car.charger.limits.map((limit) => limit.lanes));
-  links.push({ kind: "charger", role: "limits", lanes, ampsOn, ohms: 0 });
+  const phases = Math.max(...car.charger.limits.map((limit) => limit.phases));
+  links.push({ kind: "charger", role: "limits", phases, ampsOn, ohms: 0 });
   return links;
 }
 
@@ -168,12 +168,12 @@ export const stationNow = (station: RapidStation, otherBusy: boolean) => {
 };
 
 /** On DC the car asks and the station follows, so that the inlet's limit and the adapter's count like any other. */
-function dcLinks({ car, unit, adapter, settings }: ChargingPath, station: RapidStation): Link[] {
+function dcLinks({ car, evse, adapter, settings }: ChargingPath, station: RapidStation): Link[] {
   const { maxAmps } = stationNow(station, settings?.otherBusy ?? false);
   const plug = CONNECTORS[adapter?.to ?? station.output.connector];
   return [
-    link("unit", "limits", 1, maxAmps, 0),
-    link("cable", "limits", 1, unit.maxAmps, cableOhms(station.output) + DC_CONTACT_OHMS),
+    link("evse", "limits", 1, maxAmps, 0),
+    link("cable", "limits", 1, evse.maxAmps, cableOhms(station.output) + DC_CONTACT_OHMS),
     ...(adapter ? [link("adapter", "limits", 1, adapter.amps, DC_CONTACT_OHMS)] : []),
     link("inlet", "limits", 1, plug.amps, 0),
     ...(acceptanceOf(car.battery, true) ? [BATTERY] : []),
@@ -184,13 +184,13 @@ function dcLinks({ car, unit, adapter, settings }: ChargingPath, station: RapidS
 const BATTERY: Link = {
   kind: "battery",
   role: "limits",
-  lanes: 3,
+  phases: 3,
   ampsOn: [0, Infinity, Infinity, Infinity],
   ohms: 0,
 };
 
 /** The links of a path in walking order, in numbers. The path must fit together ({@link fitProblem}). */
 export const linksOf = (path: ChargingPath, feed: Feed): Link[] =>
-  path.unit.kind === "rapid"
-    ? dcLinks(path, path.unit)
+  path.evse.kind === "rapid"
+    ? dcLinks(path, path.evse)
     : [...acLinks(path, feed), ...(path.car.battery.acceptance ? [BATTERY] : [])];

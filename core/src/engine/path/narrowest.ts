@@ -1,10 +1,10 @@
 import type { Amps, Volts } from "../../trade/units";
 import type { Circuit } from "./circuit";
 import { ampsForPower, type Flow } from "./flow";
-import { LANE_COUNTS } from "./lanes";
+import { PHASE_COUNTS } from "./phases";
 import type { Link } from "./link";
 
-/** What one link alone would let through: amps a lane on the lanes in use, and power on as many lanes as it has. */
+/** What one link alone would let through: amps a phase on the phases in use, and power on as many phases as it has. */
 export interface Ceiling {
   readonly amps: Amps;
   readonly watts: number;
@@ -17,8 +17,8 @@ function acCeiling(circuit: Circuit, link: Link, { way, volts }: Flow, takes: Ba
   const loss = way.conductors * circuit.ohms;
   if (link.kind === "battery") return { amps: ampsForPower(takes, volts, loss), watts: takes };
   let most = 0;
-  for (const n of LANE_COUNTS) most = Math.max(most, n * circuit.laneVolts[n] * link.ampsOn[n]);
-  const amps = link.ampsOn[way.lanes];
+  for (const n of PHASE_COUNTS) most = Math.max(most, n * circuit.phaseVolts[n] * link.ampsOn[n]);
+  const amps = link.ampsOn[way.phases];
   if (link.kind !== "charger" || circuit.capW === Infinity) return { amps, watts: most };
   // A cap that the voltage drop keeps out of reach lowers no amps.
   const atCap = volts * volts > 4 * loss * circuit.capW ? ampsForPower(circuit.capW, volts, loss) : Infinity;
@@ -28,7 +28,7 @@ function acCeiling(circuit: Circuit, link: Link, { way, volts }: Flow, takes: Ba
 function dcCeiling(circuit: Circuit, link: Link, packVolts: Volts, takes: BatteryTakes): Ceiling {
   if (link.kind === "battery") return { amps: takes / packVolts, watts: takes };
   const amps = link.ampsOn[1];
-  if (link.kind !== "unit") return { amps, watts: amps * packVolts };
+  if (link.kind !== "evse") return { amps, watts: amps * packVolts };
   // The sign is met at the station's output, where the cable's drop comes on top of the pack's volts.
   const heat = 2 * circuit.ohms;
   return {
@@ -50,10 +50,10 @@ export function ceilingsAt(circuit: Circuit, flow: Flow, takes: BatteryTakes): C
 }
 
 /**
- * Why the narrowest link is the narrowest: its amps; a power cap; the voltage drop over it; lanes it withholds that
+ * Why the narrowest link is the narrowest: its amps; a power cap; the voltage drop over it; phases it withholds that
  * the charger would use; or what it should hold, for which somebody has set the current lower.
  */
-export type Because = "amps" | "cap" | "sag" | "lanes" | "holds";
+export type Because = "amps" | "cap" | "sag" | "phases" | "holds";
 
 export interface Narrowest {
   /** Index of the narrowest link, and of the next. */
@@ -65,20 +65,21 @@ export interface Narrowest {
 const mostOhms = (links: readonly Link[]): number =>
   links.reduce((worst, link, i) => (link.ohms > links[worst]!.ohms ? i : worst), 0);
 
-/** The first link that withholds lanes which supply and charger share and which would bring more power. */
+/** The first link that withholds phases which supply and charger share and which would bring more power. */
 function withholder(
-  { links, supplyLanes, laneVolts }: Circuit,
+  { links, supplyPhases, phaseVolts }: Circuit,
   { way, amps }: Flow,
   ceilings: readonly Ceiling[],
 ) {
   const at = links.findIndex((link) => link.kind === "charger");
   const charger = links[at];
-  if (!charger || supplyLanes <= way.lanes || ceilings[at]!.amps > amps * (1 + 1e-9)) return -1;
-  const more = LANE_COUNTS.some(
+  if (!charger || supplyPhases <= way.phases || ceilings[at]!.amps > amps * (1 + 1e-9)) return -1;
+  const more = PHASE_COUNTS.some(
     (n) =>
-      n > way.lanes && n * charger.ampsOn[n] * laneVolts[1] > way.lanes * amps * laneVolts[1] * (1 + 1e-9),
+      n > way.phases &&
+      n * charger.ampsOn[n] * phaseVolts[1] > way.phases * amps * phaseVolts[1] * (1 + 1e-9),
   );
-  return more ? links.findIndex((link) => link !== charger && link.lanes <= way.lanes) : -1;
+  return more ? links.findIndex((link) => link !== charger && link.phases <= way.phases) : -1;
 }
 
 /** Whether a link is narrower than another one further on: by amps, then by what it would let through alone. */
@@ -132,11 +133,11 @@ export function narrowestOf(
   // Where battery and cap meet they are equal but for rounding: the cap's own link is named.
   if (flow.boundBy === "cap")
     return first(
-      links.findIndex(({ kind }) => kind === (circuit.sign > 0 ? "charger" : "unit")),
+      links.findIndex(({ kind }) => kind === (circuit.sign > 0 ? "charger" : "evse")),
       "cap",
     );
   const blocker = withholder(circuit, flow, ceilings);
-  if (blocker >= 0) return first(blocker, "lanes");
+  if (blocker >= 0) return first(blocker, "phases");
   // Of links that are equally narrow the car's own charger is named, as nothing before it would help; else the first
   // on the way, be it one that limits or one that should hold.
   const most = ceilings[limiting]!.amps;

@@ -12,7 +12,7 @@ import {
   type2Cable,
 } from "../../tests/parts";
 import { charged, chargeOver, pointAt as flowing, refusedBy as refused } from "../../tests/solve";
-import type { Car, Outlet, Unit } from "../../things/parts";
+import type { Car, Outlet, Evse } from "../../things/parts";
 import type { OperatingPoint } from "../plan";
 import { SUPPLY_IDS, tapOf, type SupplyId } from "../../trade/supply";
 import { compile, isRefusal, wordsOf, type ChargingPath, type Circuit } from ".";
@@ -41,32 +41,32 @@ describe("power ratings", () => {
     ["100/200", "high", 1, 16, 3.2],
     // Delta without neutral: √3·U·I for a charger made for it (arithmetic).
     ["it-230", "three", 3, 32, 12.75],
-  ] as const)("%s %s, %d lanes of %d A: %d kW", (system, tap, lanes, amps, kW) => {
-    const car = idealCar([{ lanes, amps }]);
+  ] as const)("%s %s, %d phases of %d A: %d kW", (system, tap, phases, amps, kW) => {
+    const car = idealCar([{ phases, amps }]);
     car.charger.delta = true;
     const point = flowing(
       pathOf({
         car,
         outlet: bay(system as SupplyId, tap),
-        unit: post(lanes, 80, lanes === 1 ? "type1" : "type2"),
+        evse: post(phases, 80, phases === 1 ? "type1" : "type2"),
       }),
     );
     expect(point.drawnW / 1000).toBeCloseTo(kW, 1);
-    expect(point.lanes).toBe(lanes);
+    expect(point.phases).toBe(phases);
   });
 });
 
 describe("the narrowest link", () => {
   const curlew = idealCar([
-    { lanes: 1, amps: 32 },
-    { lanes: 3, amps: 16 },
+    { phases: 1, amps: 32 },
+    { phases: 3, amps: 16 },
   ]);
-  const harbour = { car: curlew, outlet: bay("230/400", "single"), unit: socketedPost(1, 32) };
+  const harbour = { car: curlew, outlet: bay("230/400", "single"), evse: socketedPost(1, 32) };
 
-  test("a 16 A three-phase cable on a single-phase post: one lane of 16 A, half of a plain 32 A cable (common practice)", () => {
+  test("a 16 A three-phase cable on a single-phase post: one phase of 16 A, half of a plain 32 A cable (common practice)", () => {
     const wrong = flowing(pathOf({ ...harbour, cable: type2Cable(3, 16) }));
     const right = flowing(pathOf({ ...harbour, cable: type2Cable(1, 32) }));
-    expect([wrong.lanes, wrong.amps, narrowest(wrong).kind]).toEqual([1, 16, "cable"]);
+    expect([wrong.phases, wrong.amps, narrowest(wrong).kind]).toEqual([1, 16, "cable"]);
     expect(right.drawnW).toBeCloseTo(2 * wrong.drawnW, 6);
   });
 
@@ -75,7 +75,7 @@ describe("the narrowest link", () => {
       pathOf({
         car: curlew,
         outlet: bay("230/400", "three"),
-        unit: socketedPost(3, 32),
+        evse: socketedPost(3, 32),
         cable: type2Cable(3, 32),
       }),
     );
@@ -83,25 +83,25 @@ describe("the narrowest link", () => {
     expect(narrowest(point).kind).toBe("charger");
   });
 
-  test("a single-phase cable on a three-phase post: the cable withholds lanes", () => {
+  test("a single-phase cable on a three-phase post: the cable withholds phases", () => {
     const car = idealCar([
-      { lanes: 1, amps: 16 },
-      { lanes: 3, amps: 16 },
+      { phases: 1, amps: 16 },
+      { phases: 3, amps: 16 },
     ]);
     const point = flowing(
-      pathOf({ car, outlet: bay("230/400", "three"), unit: socketedPost(3, 32), cable: type2Cable(1, 32) }),
+      pathOf({ car, outlet: bay("230/400", "three"), evse: socketedPost(3, 32), cable: type2Cable(1, 32) }),
     );
-    expect([point.lanes, point.amps, narrowest(point).kind, point.because]).toEqual([
+    expect([point.phases, point.amps, narrowest(point).kind, point.because]).toEqual([
       1,
       16,
       "cable",
-      "lanes",
+      "phases",
     ]);
   });
 
   test("the charger's kW cap lowers the current to just meet it at the inlet", () => {
     const car: Car = { ...curlew, charger: { ...curlew.charger, capW: 6_600 } };
-    const point = flowing(pathOf({ car, outlet: bay("230/400", "single"), unit: post(1, 32) }));
+    const point = flowing(pathOf({ car, outlet: bay("230/400", "single"), evse: post(1, 32) }));
     expect(point.inletW).toBeCloseTo(6_600, 6);
     expect([narrowest(point).kind, point.because]).toEqual(["charger", "cap"]);
     expect(point.amps).toBeLessThan(32);
@@ -110,21 +110,25 @@ describe("the narrowest link", () => {
   test("a very long thin run: the charger backs off at 80 % of the supply, and the run is the narrow link", () => {
     const outlet = bay("230/400", "single");
     outlet.circuit.run = { gauge: "1.5 mm2", lengthM: 130, temperatureC: 30 };
-    const point = flowing(pathOf({ car: curlew, outlet, unit: post(1, 32) }));
+    const point = flowing(pathOf({ car: curlew, outlet, evse: post(1, 32) }));
     expect([narrowest(point).kind, point.because]).toEqual(["circuit", "sag"]);
     expect(point.dropVolts).toBeCloseTo(0.2 * 230, 9);
   });
 
-  test("on IT without delta support a charger works on one line-to-line lane of 230 V", () => {
-    const point = flowing(pathOf({ car: curlew, outlet: bay("it-230", "three"), unit: post(3, 32) }));
-    expect([point.lanes, Math.round(point.volts), point.amps]).toEqual([1, 230, 32]);
+  test("on IT without delta support a charger works on one line-to-line phase of 230 V", () => {
+    const point = flowing(pathOf({ car: curlew, outlet: bay("it-230", "three"), evse: post(3, 32) }));
+    expect([point.phases, Math.round(point.volts), point.amps]).toEqual([1, 230, 32]);
   });
 
-  test("a two-lane charger uses two of three lanes; the neutral carries the difference", () => {
+  test("a two-phase charger uses two of three phases; the neutral carries the difference", () => {
     const point = flowing(
-      pathOf({ car: idealCar([{ lanes: 2, amps: 16 }]), outlet: bay("230/400", "three"), unit: post(3, 32) }),
+      pathOf({
+        car: idealCar([{ phases: 2, amps: 16 }]),
+        outlet: bay("230/400", "three"),
+        evse: post(3, 32),
+      }),
     );
-    expect([point.lanes, point.conductors]).toEqual([2, 3]);
+    expect([point.phases, point.conductors]).toEqual([2, 3]);
     expect(point.drawnW).toBeCloseTo(7_360, 6);
   });
 });
@@ -143,9 +147,9 @@ describe("what holds", () => {
     const at = (breakerAmps: number) =>
       circuitOf(
         pathOf({
-          car: idealCar([{ lanes: 1, amps: 80 }]),
+          car: idealCar([{ phases: 1, amps: 80 }]),
           outlet: bay("split-phase", "high", breakerAmps),
-          unit: post(1, amps, "type1"),
+          evse: post(1, amps, "type1"),
         }),
       );
     expect(at(breaker).pulls).toBe(amps);
@@ -153,19 +157,19 @@ describe("what holds", () => {
     expect(at(breaker * 0.9).holds).toBeLessThan(amps);
   });
 
-  const portable = (unit: Partial<Extract<Unit, { kind: "portable" }>> = {}): Unit => ({
+  const portable = (evse: Partial<Extract<Evse, { kind: "portable" }>> = {}): Evse => ({
     ...post(1, 12),
     kind: "portable",
     plugs: [{ type: "bs1363", amps: 13 }],
     knowsPlugs: true,
-    ...unit,
+    ...evse,
   });
-  const house = (unit: Unit, car: Partial<Car["charger"]> = {}): ChargingPath => {
-    const ideal = idealCar([{ lanes: 1, amps: 32 }]);
+  const house = (evse: Evse, car: Partial<Car["charger"]> = {}): ChargingPath => {
+    const ideal = idealCar([{ phases: 1, amps: 32 }]);
     return pathOf({
       car: { ...ideal, charger: { ...ideal.charger, ...car } },
       outlet: socket("230/400", "bs1363", 32),
-      unit,
+      evse,
     });
   };
 
@@ -175,12 +179,12 @@ describe("what holds", () => {
     const point = flowing(path);
     expect(point.amps).toBe(12);
     expect(point.links.find((l) => l.kind === "outlet")).toMatchObject({ over: true, role: "holds" });
-    expect(narrowest(point).kind).toBe("unit");
+    expect(narrowest(point).kind).toBe("evse");
   });
 
   test("a step of the unit at or below what holds is taken as set, and the outlet is the narrowest", () => {
     const path = house(portable({ maxAmps: 13, steps: [6, 8, 10, 13] }));
-    expect(circuitOf(path).setting).toEqual({ by: "unit", amps: 10 });
+    expect(circuitOf(path).setting).toEqual({ by: "evse", amps: 10 });
     const point = flowing(path);
     expect([point.amps, narrowest(point).kind, point.because]).toEqual([10, "outlet", "holds"]);
   });
@@ -192,7 +196,7 @@ describe("what holds", () => {
   });
 
   test("what its user has set is what flows, be it too much", () => {
-    const set = { ...house(portable({ maxAmps: 13, steps: [6, 8, 10, 13] })), settings: { unitAmps: 13 } };
+    const set = { ...house(portable({ maxAmps: 13, steps: [6, 8, 10, 13] })), settings: { evseAmps: 13 } };
     expect(circuitOf(set).setting).toBeNull();
     expect(flowing(set).amps).toBe(13);
   });
@@ -228,7 +232,7 @@ describe("what holds", () => {
     ) => {
       const outlet = bay(system, tap, breakerAmps);
       outlet.circuit.run = run(gauge);
-      return circuitOf(pathOf({ car: idealCar([{ lanes: 1, amps: 32 }]), outlet, unit: post(1, 16) })).holds;
+      return circuitOf(pathOf({ car: idealCar([{ phases: 1, amps: 32 }]), outlet, evse: post(1, 16) })).holds;
     };
     // NEC 310.16 at 75 °C, 80 % for hours; IEC 60364-5-52 method C (both from memory).
     expect(at("split-phase", "high", 40, "14 AWG")).toBeCloseTo(16, 9);
@@ -236,7 +240,7 @@ describe("what holds", () => {
   });
 
   test("the battery is a link on AC too, and named when it limits", () => {
-    const ideal = idealCar([{ lanes: 1, amps: 32 }]);
+    const ideal = idealCar([{ phases: 1, amps: 32 }]);
     const small: Car = {
       ...ideal,
       battery: {
@@ -247,38 +251,38 @@ describe("what holds", () => {
         ],
       },
     };
-    const point = flowing(pathOf({ car: small, outlet: bay("230/400", "single"), unit: post(1, 32) }));
+    const point = flowing(pathOf({ car: small, outlet: bay("230/400", "single"), evse: post(1, 32) }));
     expect(narrowest(point).kind).toBe("battery");
     expect(point.amps).toBeCloseTo(narrowest(point).ceilingAmps, 9);
     expect(
-      circuitOf(pathOf({ car: small, outlet: bay("230/400", "single"), unit: post(1, 32) })).pulls,
+      circuitOf(pathOf({ car: small, outlet: bay("230/400", "single"), evse: post(1, 32) })).pulls,
     ).toBeLessThan(14);
   });
 
   test("one phase is taken as given; where three reach the board the tap that brings one withholds the others", () => {
     const car = idealCar([
-      { lanes: 1, amps: 16 },
-      { lanes: 3, amps: 16 },
+      { phases: 1, amps: 16 },
+      { phases: 3, amps: 16 },
     ]);
     const at = (threePhases?: boolean) => {
       const outlet = bay("230/400", "single");
       const supply = { ...outlet.supply, ...(threePhases === undefined ? {} : { threePhases }) };
-      const point = flowing(pathOf({ car, outlet: { ...outlet, supply }, unit: post(3, 32) }));
+      const point = flowing(pathOf({ car, outlet: { ...outlet, supply }, evse: post(3, 32) }));
       return [narrowest(point).kind, point.because];
     };
     expect([at(), at(false), at(true)]).toEqual([
       ["charger", "amps"],
       ["charger", "amps"],
-      ["circuit", "lanes"],
+      ["circuit", "phases"],
     ]);
   });
 
   test("three lines without a neutral: measured 225 V line to line, 16 A on three lines is √3 × 225 × 16 (arithmetic)", () => {
-    const car = idealCar([{ lanes: 3, amps: 16 }]);
+    const car = idealCar([{ phases: 3, amps: 16 }]);
     car.charger.delta = true;
     const outlet = bay("it-230", "three");
     outlet.supply.measuredVolts = 225;
-    expect(flowing(pathOf({ car, outlet, unit: post(3, 32) })).drawnW).toBeCloseTo(
+    expect(flowing(pathOf({ car, outlet, evse: post(3, 32) })).drawnW).toBeCloseTo(
       Math.sqrt(3) * 225 * 16,
       6,
     );
@@ -299,10 +303,10 @@ describe("leads that change type", () => {
   });
   const over = (system: SupplyId, extension: ReturnType<typeof lead>, amps = 10): ChargingPath =>
     pathOf({
-      car: idealCar([{ lanes: 1, amps: 32 }]),
+      car: idealCar([{ phases: 1, amps: 32 }]),
       outlet: socket(system, extension.plug, 50),
       lead: extension,
-      unit: {
+      evse: {
         ...post(1, amps),
         kind: "portable",
         knowsPlugs: true,
@@ -314,9 +318,9 @@ describe("leads that change type", () => {
     expect(flowing(over("split-phase", lead("nema-14-50", "nema-tt-30"))).volts).toBe(120);
   });
 
-  test("a blue socket on a red plug brings one phase to a unit of three lanes", () => {
+  test("a blue socket on a red plug brings one phase to a unit of three phases", () => {
     const point = flowing(over("230/400", lead("red-32", "blue-32")));
-    expect([point.lanes, point.volts, point.liveLanes]).toEqual([1, 230, 1]);
+    expect([point.phases, point.volts, point.livePhases]).toEqual([1, 230, 1]);
   });
 
   test("the socket at the end holds by its own house rule", () => {
@@ -359,7 +363,7 @@ describe("leads that change type", () => {
           const { conductors } = outletType(plug);
           if (after.neutral)
             expect([system, plug, end, conductors.includes("N")]).toEqual([system, plug, end, true]);
-          expect(after.lanes).toBeLessThanOrEqual(before.lanes);
+          expect(after.phases).toBeLessThanOrEqual(before.phases);
           expect(after.volts).toBeLessThanOrEqual(Math.sqrt(3) * before.volts + 1e-9);
         }
     expect(fed).toBeGreaterThan(40);
@@ -368,18 +372,18 @@ describe("leads that change type", () => {
 });
 
 describe("a plug in an outlet of another type", () => {
-  const car = idealCar([{ lanes: 1, amps: 32 }]);
+  const car = idealCar([{ phases: 1, amps: 32 }]);
   const at = (type: OutletTypeId, plug: OutletTypeId, amps: number, system: SupplyId = "230/400") =>
     pathOf({
       car,
       outlet: socket(system, type, 20),
-      unit: box(amps, { type: plug, amps }, { knowsPlugs: false }),
+      evse: box(amps, { type: plug, amps }, { knowsPlugs: false }),
     });
 
   test("a 10 A plug goes into a 15 A outlet and is what should hold there; not the other way", () => {
     const circuit = circuitOf(at("as3112-15", "as3112-10", 15));
     expect([circuit.holds, circuitOf(at("as3112-15", "as3112-15", 15)).holds]).toEqual([10, 15]);
-    expect(refused(at("as3112-10", "as3112-15", 10)).code).toBe("unit-does-not-fit-outlet");
+    expect(refused(at("as3112-10", "as3112-15", 10)).code).toBe("evse-does-not-fit-outlet");
     expect(wordsOf(at("as3112-15", "as3112-10", 15), "outlet").why).toContain(
       "AS/NZS 3112, 10 A: 10 A for hours",
     );
@@ -393,14 +397,14 @@ describe("a plug in an outlet of another type", () => {
   test("a unit with both plugs uses the one of the outlet's own type", () => {
     const path = at("as3112-15", "as3112-10", 15);
     const both = {
-      ...path.unit,
+      ...path.evse,
       plugs: [
         { type: "as3112-10", amps: 10 },
         { type: "as3112-15", amps: 15 },
       ],
       knowsPlugs: true,
-    } as Unit;
-    expect(circuitOf({ ...path, unit: both }).holds).toBe(15);
+    } as Evse;
+    expect(circuitOf({ ...path, evse: both }).holds).toBe(15);
   });
 
   test("a lead's plug of 10 A in a 15 A outlet holds the lead and the outlet to 10 A", () => {
@@ -411,7 +415,7 @@ describe("a plug in an outlet of another type", () => {
 });
 
 describe("what stops a path", () => {
-  const car = idealCar([{ lanes: 1, amps: 32 }]);
+  const car = idealCar([{ phases: 1, amps: 32 }]);
   const outlet: Outlet = {
     kind: "socket",
     name: "wall socket",
@@ -421,7 +425,7 @@ describe("what stops a path", () => {
     supply: { system: "230/400" },
     circuit: { breakerAmps: 16, otherLoadAmps: 0 },
   };
-  const portable: Unit = {
+  const portable: Evse = {
     ...post(1, 10),
     kind: "portable",
     plugs: [{ type: "cee-7", amps: 10 }],
@@ -429,19 +433,19 @@ describe("what stops a path", () => {
   };
 
   test("a 5 A limit: no charging, the part named, nothing divided by zero", () => {
-    const path = pathOf({ car, outlet, unit: portable, settings: { unitAmps: 5 } });
-    expect(refused(path)).toMatchObject({ field: "unit", code: "below-six-amps" });
+    const path = pathOf({ car, outlet, evse: portable, settings: { evseAmps: 5 } });
+    expect(refused(path)).toMatchObject({ field: "evse", code: "below-six-amps" });
     expect(refused(path).message).toMatch(/leaves 5 A.*at least 6 A/);
   });
 
   test("an amp that is not quite six is never told as six", () => {
-    const path = pathOf({ car, outlet, unit: portable, settings: { unitAmps: 5.998 } });
+    const path = pathOf({ car, outlet, evse: portable, settings: { evseAmps: 5.998 } });
     expect(refused(path).message).toContain("leaves 5.99 A");
   });
 
   test("a cap below six amps names the cap", () => {
     const capped: Car = { ...car, charger: { ...car.charger, capW: 1_000 } };
-    expect(refused(pathOf({ car: capped, outlet, unit: portable })).message).toContain("by its cap of 1 kW");
+    expect(refused(pathOf({ car: capped, outlet, evse: portable })).message).toContain("by its cap of 1 kW");
   });
 
   test("a cable that does not fit the inlet is named, with the end that would", () => {
@@ -450,7 +454,7 @@ describe("what stops a path", () => {
       pathOf({
         car: type1Car,
         outlet: bay("230/400", "single"),
-        unit: socketedPost(1, 32),
+        evse: socketedPost(1, 32),
         cable: type2Cable(1, 32),
       }),
     );
@@ -461,38 +465,38 @@ describe("what stops a path", () => {
   test.each<[string, Omit<ChargingPath, "houseRule">, string]>([
     [
       "unit without this plug",
-      { car, outlet: { ...outlet, type: "bs1363" }, unit: portable },
-      "unit-does-not-fit-outlet",
+      { car, outlet: { ...outlet, type: "bs1363" }, evse: portable },
+      "evse-does-not-fit-outlet",
     ],
-    ["wired unit at a socket", { car, outlet, unit: post(1, 32) }, "unit-does-not-fit-outlet"],
+    ["wired unit at a socket", { car, outlet, evse: post(1, 32) }, "evse-does-not-fit-outlet"],
     [
       "socketed unit without a cable",
-      { car, outlet: bay("230/400", "single"), unit: socketedPost(1, 32) },
+      { car, outlet: bay("230/400", "single"), evse: socketedPost(1, 32) },
       "cable-needed",
     ],
     [
       "cable on a tethered unit",
-      { car, outlet: bay("230/400", "single"), unit: post(1, 32), cable: type2Cable(1, 32) },
+      { car, outlet: bay("230/400", "single"), evse: post(1, 32), cable: type2Cable(1, 32) },
       "cable-not-wanted",
     ],
     [
-      "three-phase-only charger on one lane",
+      "three-phase-only charger on one phase",
       {
         car: {
-          ...idealCar([{ lanes: 3, amps: 16 }]),
-          charger: { limits: [{ lanes: 3, amps: 16 }], efficiency: 0.9, listedLanesOnly: true },
+          ...idealCar([{ phases: 3, amps: 16 }]),
+          charger: { limits: [{ phases: 3, amps: 16 }], efficiency: 0.9, listedPhasesOnly: true },
         },
         outlet: bay("230/400", "single"),
-        unit: post(1, 32),
+        evse: post(1, 32),
       },
-      "no-common-lanes",
+      "no-common-phases",
     ],
     [
       "an adapter between currents",
       {
         car: { ...car, inlets: ["type2"] },
         outlet: bay("230/400", "three"),
-        unit: rapid(50_000, 125),
+        evse: rapid(50_000, 125),
         adapter: { name: "odd", from: "ccs2", to: "type2", amps: 125 },
       },
       "adapter-changes-current",
@@ -502,7 +506,7 @@ describe("what stops a path", () => {
       {
         car: { ...car, battery: { ...car.battery, packVolts: 100 } },
         outlet: bay("230/400", "three"),
-        unit: { ...rapid(50_000, 125), minVolts: 200 },
+        evse: { ...rapid(50_000, 125), minVolts: 200 },
       },
       "station-volts-too-high",
     ],
@@ -510,29 +514,29 @@ describe("what stops a path", () => {
 
   test("own draw above what arrives: nothing is stored, and it says so", () => {
     const thirsty: Car = { ...car, ownDrawW: 3000 };
-    const result = chargeOver(pathOf({ car: thirsty, outlet, unit: portable }), { fromSoc: 0.2, toSoc: 0.8 });
+    const result = chargeOver(pathOf({ car: thirsty, outlet, evse: portable }), { fromSoc: 0.2, toSoc: 0.8 });
     expect(isRefusal(result) && result.code).toBe("own-draw-takes-all");
   });
 
   test("a few watts stored are no charging: refused instead of promised for another year", () => {
-    const arriving = charged(pathOf({ car, outlet, unit: portable }), { fromSoc: 0.2, toSoc: 0.8 });
+    const arriving = charged(pathOf({ car, outlet, evse: portable }), { fromSoc: 0.2, toSoc: 0.8 });
     const nearly: Car = { ...car, ownDrawW: arriving.moment.balance.stored - 1.6 };
-    const result = chargeOver(pathOf({ car: nearly, outlet, unit: portable }), { fromSoc: 0.2, toSoc: 0.8 });
+    const result = chargeOver(pathOf({ car: nearly, outlet, evse: portable }), { fromSoc: 0.2, toSoc: 0.8 });
     expect(isRefusal(result) && result.code).toBe("next-to-nothing");
   });
 
-  test("a three-phase charger also works on one lane, unless it says otherwise", () => {
-    const three = idealCar([{ lanes: 3, amps: 16 }]);
-    const point = flowing(pathOf({ car: three, outlet: bay("230/400", "single"), unit: post(1, 32) }));
-    expect([point.lanes, point.amps]).toEqual([1, 16]);
+  test("a three-phase charger also works on one phase, unless it says otherwise", () => {
+    const three = idealCar([{ phases: 3, amps: 16 }]);
+    const point = flowing(pathOf({ car: three, outlet: bay("230/400", "single"), evse: post(1, 32) }));
+    expect([point.phases, point.amps]).toEqual([1, 16]);
   });
 
-  test("a refusal of lanes tells what each side has, and never the same twice", () => {
-    const delta: Car = { ...idealCar([{ lanes: 3, amps: 16 }]) };
-    delta.charger = { ...delta.charger, listedLanesOnly: true };
-    const { message } = refused(pathOf({ car: delta, outlet: bay("230/400", "single"), unit: post(3, 32) }));
-    expect(message).toContain("three lanes only; this path brings one lane");
-    const without = refused(pathOf({ car: delta, outlet: bay("it-230", "three"), unit: post(3, 32) }));
+  test("a refusal of phases tells what each side has, and never the same twice", () => {
+    const delta: Car = { ...idealCar([{ phases: 3, amps: 16 }]) };
+    delta.charger = { ...delta.charger, listedPhasesOnly: true };
+    const { message } = refused(pathOf({ car: delta, outlet: bay("230/400", "single"), evse: post(3, 32) }));
+    expect(message).toContain("three phases only; this path brings one phase");
+    const without = refused(pathOf({ car: delta, outlet: bay("it-230", "three"), evse: post(3, 32) }));
     expect(without.message).toContain("it needs a neutral");
   });
 });

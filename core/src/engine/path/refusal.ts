@@ -1,23 +1,23 @@
 /** Parts of the setting a person can change; a refusal names the one to change. */
-export type PathField = "car" | "outlet" | "lead" | "unit" | "cable" | "adapter" | "session" | "settings";
+export type PathField = "car" | "outlet" | "lead" | "evse" | "cable" | "adapter" | "session" | "settings";
 
 /** Why no current flows, which part to change, and what to do. */
 export interface Refusal {
   readonly field: PathField;
   readonly code:
-    | "unit-does-not-fit-outlet"
+    | "evse-does-not-fit-outlet"
     | "lead-does-not-fit"
     | "lead-cannot-feed"
     | "cable-needed"
     | "cable-not-wanted"
-    | "cable-does-not-fit-unit"
+    | "cable-does-not-fit-evse"
     | "plug-does-not-fit-inlet"
     | "adapter-does-not-fit"
     | "adapter-changes-current"
     | "station-volts-too-low"
     | "station-volts-too-high"
     | "below-six-amps"
-    | "no-common-lanes"
+    | "no-common-phases"
     | "own-draw-takes-all"
     | "next-to-nothing";
   readonly message: string;

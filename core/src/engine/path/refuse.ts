@@ -3,7 +3,7 @@ import { MIN_AMPS } from "../../trade/signals";
 import type { Circuit } from "./circuit";
 import type { ChargingPath } from "./describe";
 import type { Flow } from "./flow";
-import { LANE_COUNTS, shared, voltsOn } from "./lanes";
+import { PHASE_COUNTS, shared, voltsOn } from "./phases";
 import { LINK_WORDS, type Link, type LinkKind } from "./link";
 import type { PathField, Refusal } from "./refusal";
 
@@ -12,7 +12,7 @@ export const FIELD_OF: Readonly<Record<LinkKind, PathField>> = {
   circuit: "outlet",
   outlet: "outlet",
   lead: "lead",
-  unit: "unit",
+  evse: "evse",
   cable: "cable",
   adapter: "adapter",
   inlet: "car",
@@ -47,33 +47,33 @@ export function tooFewAmps({ car }: ChargingPath, { links }: Circuit, { way, amp
       ` by its cap of ${car.charger.capW! / 1000} kW`,
     );
   return refuse(
-    most((l) => (l.role === "limits" ? -l.ampsOn[way.lanes] : -Infinity)),
+    most((l) => (l.role === "limits" ? -l.ampsOn[way.phases] : -Infinity)),
     amps,
     "",
   );
 }
 
-const lanesText = (counts: readonly number[]): string => {
-  const names = counts.map((n) => ["", "one lane", "two lanes", "three lanes"][n]!);
-  return names.length > 0 ? names.join(" or ") : "no lane";
+const phasesText = (counts: readonly number[]): string => {
+  const names = counts.map((n) => ["", "one phase", "two phases", "three phases"][n]!);
+  return names.length > 0 ? names.join(" or ") : "no phase";
 };
 
-/** No lane count in common: what the charger works on, and what the links before it bring. */
-export function noLanes({ car, outlet }: ChargingPath, links: readonly Link[], live: TapVolts): Refusal {
+/** No phase count in common: what the charger works on, and what the links before it bring. */
+export function noPhases({ car, outlet }: ChargingPath, links: readonly Link[], live: TapVolts): Refusal {
   const charger = links.find((l) => l.kind === "charger")!;
   const before = links.filter((l) => l !== charger);
-  const brought = LANE_COUNTS.filter((n) => voltsOn(n, live) !== undefined && shared(before, n));
+  const brought = PHASE_COUNTS.filter((n) => voltsOn(n, live) !== undefined && shared(before, n));
   const shut = before.find((l) => l.role === "limits" && l.ampsOn[1] <= 0);
   if (shut) return refuse(shut, 0, "");
-  const takes = LANE_COUNTS.filter((n) => charger.ampsOn[n] > 0);
+  const takes = PHASE_COUNTS.filter((n) => charger.ampsOn[n] > 0);
   const more = tapOf(outlet.supply.system, "three");
   return {
     field: "car",
-    code: "no-common-lanes",
+    code: "no-common-phases",
     message:
       takes.length === 0
         ? `The onboard charger of ${car.name} cannot use ${supplySystem(outlet.supply.system).name.replace(/,.*/, "")}: it needs a neutral.`
-        : `The onboard charger of ${car.name} works on ${lanesText(takes)} only; this path brings ${lanesText(brought)}.`,
+        : `The onboard charger of ${car.name} works on ${phasesText(takes)} only; this path brings ${phasesText(brought)}.`,
     remedy:
       takes.length === 0
         ? "Take a way in with a neutral; the phases are not what is missing."

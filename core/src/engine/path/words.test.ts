@@ -16,8 +16,8 @@ import type { Source } from "../../trade/sources";
 import { compile, isRefusal, wordsOf, type ChargingPath, type LinkKind } from ".";
 
 const car = idealCar([
-  { lanes: 1, amps: 32 },
-  { lanes: 3, amps: 16 },
+  { phases: 1, amps: 32 },
+  { phases: 3, amps: 16 },
 ]);
 const wallSocket = socket("230/400", "cee-7", 16);
 const american = socket("split-phase", "nema-14-50", 50);
@@ -27,11 +27,11 @@ const over = <O extends Outlet>(outlet: O, gauge: Run["gauge"], lengthM: number,
   circuit: { ...outlet.circuit, otherLoadAmps, run: { gauge, lengthM, temperatureC: 30 } },
 });
 const path = (change: Partial<ChargingPath> = {}): ChargingPath => ({
-  ...pathOf({ car, outlet: wallSocket, unit: box(10, { type: "cee-7", amps: 10 }) }),
+  ...pathOf({ car, outlet: wallSocket, evse: box(10, { type: "cee-7", amps: 10 }) }),
   ...change,
 });
 const american32 = box(32, { type: "nema-14-50", amps: 32 });
-const station = { outlet: bay("230/400", "three"), unit: rapid(50_000, 125) };
+const station = { outlet: bay("230/400", "three"), evse: rapid(50_000, 125) };
 const eight = box(10, { type: "cee-7", amps: 8 }, { knowsPlugs: false });
 const sixteen = box(16, { type: "cee-7", amps: 16 });
 const piece = { name: "piece", from: "type2", to: "type1", amps: 32 } as const;
@@ -55,21 +55,21 @@ test.each<[LinkKind, ChargingPath, string, string, Source]>([
   ],
   [
     "circuit",
-    path({ outlet: over(bay("230/400", "three", 32), "2.5 mm2", 20), unit: post(3, 32) }),
+    path({ outlet: over(bay("230/400", "three", 32), "2.5 mm2", 20), evse: post(3, 32) }),
     "20 m of 2.5 mm²",
     "the 24 A of 2.5 mm²",
     SOURCES.ampacityIec,
   ],
   [
     "circuit",
-    path({ outlet: american, unit: american32 }),
+    path({ outlet: american, evse: american32 }),
     "50 A circuit",
     "80 % of a 50 A breaker",
     SOURCES.continuous,
   ],
   [
     "circuit",
-    path({ outlet: over(american, "10 AWG", 12, 3), unit: american32 }),
+    path({ outlet: over(american, "10 AWG", 12, 3), evse: american32 }),
     "12 m of 10 AWG",
     "80 % of the 35 A of 10 AWG, less 3 A of other loads",
     SOURCES.ampacityNec,
@@ -97,7 +97,7 @@ test.each<[LinkKind, ChargingPath, string, string, Source]>([
   ],
   [
     "outlet",
-    path({ outlet: american, unit: american32 }),
+    path({ outlet: american, evse: american32 }),
     "socket",
     "NEMA 14-50: 40 A for hours by the usual house rule; 50 A is moulded on it",
     SOURCES.continuous,
@@ -105,21 +105,21 @@ test.each<[LinkKind, ChargingPath, string, string, Source]>([
   // A plug the unit knows of holds the unit, not the outlet; behind a lead it is the lead's plug that goes in.
   [
     "outlet",
-    path({ unit: eight }),
+    path({ evse: eight }),
     "socket",
     "the unit's plug is made for 8 A; nothing in it holds the current down",
     SOURCES.label,
   ],
   [
     "outlet",
-    path({ unit: { ...eight, knowsPlugs: true } }),
+    path({ evse: { ...eight, knowsPlugs: true } }),
     "socket",
     expect.stringContaining("10 A for hours") as never,
     SOURCES.practice,
   ],
   [
     "outlet",
-    path({ unit: eight, lead: reel() }),
+    path({ evse: eight, lead: reel() }),
     "socket",
     expect.stringContaining("10 A for hours") as never,
     SOURCES.practice,
@@ -139,32 +139,32 @@ test.each<[LinkKind, ChargingPath, string, string, Source]>([
     "it ends in CEE 7/4 or 7/5 (16 A): 10 A for hours by the usual house rule",
     SOURCES.practice,
   ],
-  ["unit", path(), "box", "offers up to 10 A", SOURCES.label],
-  ["unit", path({ unit: { ...sixteen, setAmps: 10 } }), "box", "set to 10 A", SOURCES.label],
+  ["evse", path(), "box", "offers up to 10 A", SOURCES.label],
+  ["evse", path({ evse: { ...sixteen, setAmps: 10 } }), "box", "set to 10 A", SOURCES.label],
   [
-    "unit",
-    path({ unit: { ...sixteen, setAmps: 10 }, settings: { unitAmps: 8 } }),
+    "evse",
+    path({ evse: { ...sixteen, setAmps: 10 }, settings: { evseAmps: 8 } }),
     "box",
     "set to 8 A",
     SOURCES.label,
   ],
-  ["unit", path({ unit: sixteen, settings: { unitAmps: 16 } }), "box", "offers up to 16 A", SOURCES.label],
+  ["evse", path({ evse: sixteen, settings: { evseAmps: 16 } }), "box", "offers up to 16 A", SOURCES.label],
   [
-    "unit",
-    path({ unit: box(16, { type: "cee-7", amps: 10 }), settings: { unitAmps: 13 } }),
+    "evse",
+    path({ evse: box(16, { type: "cee-7", amps: 10 }), settings: { evseAmps: 13 } }),
     "box",
     "offers 10 A with this plug",
     SOURCES.label,
   ],
   [
-    "unit",
+    "evse",
     path(station),
     "station",
     "50 kW on its sign, 125 A at most; the lesser of the two at the pack's volts",
     SOURCES.label,
   ],
   [
-    "unit",
+    "evse",
     path({ ...station, settings: { otherBusy: true } }),
     "station",
     "25 kW on its sign, 63 A at most, shared with the car beside; the lesser of the two at the pack's volts",
@@ -174,16 +174,16 @@ test.each<[LinkKind, ChargingPath, string, string, Source]>([
   ["cable", path(station), "station’s own cable", "made for the station's 125 A", SOURCES.label],
   [
     "cable",
-    path({ outlet: bay("230/400", "single"), unit: socketedPost(1, 32), cable: type2Cable(1, 32) }),
+    path({ outlet: bay("230/400", "single"), evse: socketedPost(1, 32), cable: type2Cable(1, 32) }),
     "1 × 32 A cable",
-    "32 A on one lane, told to both sides by its proximity resistor",
+    "32 A on one phase, told to both sides by its proximity resistor",
     SOURCES.proximity,
   ],
   [
     "cable",
-    path({ outlet: bay("230/400", "three"), unit: socketedPost(3, 32), cable: type2Cable(3, 16) }),
+    path({ outlet: bay("230/400", "three"), evse: socketedPost(3, 32), cable: type2Cable(3, 16) }),
     "3 × 16 A cable",
-    "16 A on each of three lanes, told to both sides by its proximity resistor",
+    "16 A on each of three phases, told to both sides by its proximity resistor",
     SOURCES.proximity,
   ],
   ["adapter", path(viaPiece), "piece", "rated 32 A", SOURCES.label],
@@ -216,9 +216,9 @@ test.each<[LinkKind, ChargingPath, string, string, Source]>([
 });
 
 describe("refusals", () => {
-  const hall = { outlet: bay("230/400", "single"), unit: socketedPost(1, 32) };
+  const hall = { outlet: bay("230/400", "single"), evse: socketedPost(1, 32) };
   const only = (...inlets: typeof car.inlets) => ({ car: { ...car, inlets } });
-  const three = { limits: [{ lanes: 3 as const, amps: 16 }], efficiency: 0.93, listedLanesOnly: true };
+  const three = { limits: [{ phases: 3 as const, amps: 16 }], efficiency: 0.93, listedPhasesOnly: true };
   const cord = (gauge: "1 mm2", lengthM: number) => reel({ lengthM, resistance: { by: "conductor", gauge } });
 
   test.each<[string, Partial<ChargingPath>, string, string, string]>([
@@ -245,36 +245,36 @@ describe("refusals", () => {
     ],
     [
       "lead-does-not-fit",
-      { lead: reel(), unit: post(1, 16) },
+      { lead: reel(), evse: post(1, 16) },
       "lead",
       "post has no plug for the lead's CEE 7/4 or 7/5 (16 A) socket.",
       "Leave the lead out, or take one with a socket the unit fits.",
     ],
     [
       "lead-cannot-feed",
-      { lead: reel({ socket: "red-16" }), unit: box(16, { type: "red-16", amps: 16 }) },
+      { lead: reel({ socket: "red-16" }), evse: box(16, { type: "red-16", amps: 16 }) },
       "lead",
       "The lead ends in a socket of type IEC 60309 red 16 A, and socket cannot give it the volts or phases that type is for.",
       "Leave the lead out, or take one that ends in CEE 7/4 or 7/5 (16 A).",
     ],
     [
-      "unit-does-not-fit-outlet",
-      { unit: box(16, { type: "blue-16", amps: 16 }) },
-      "unit",
+      "evse-does-not-fit-outlet",
+      { evse: box(16, { type: "blue-16", amps: 16 }) },
+      "evse",
       "box has plugs for IEC 60309 blue 16 A, so it cannot be fed from socket.",
       "Take a portable unit with a CEE 7/4 or 7/5 (16 A) plug.",
     ],
     [
-      "unit-does-not-fit-outlet",
-      { unit: post(1, 16) },
-      "unit",
+      "evse-does-not-fit-outlet",
+      { evse: post(1, 16) },
+      "evse",
       "post is wired in where it hangs, so it cannot be fed from socket.",
       "Take a portable unit with a CEE 7/4 or 7/5 (16 A) plug.",
     ],
     [
-      "unit-does-not-fit-outlet",
+      "evse-does-not-fit-outlet",
       { outlet: bay("230/400", "single") },
-      "unit",
+      "evse",
       "box has plugs for CEE 7/4 or 7/5 (16 A), so it cannot be fed from bay.",
       "bay is wired to its own unit: use that one.",
     ],
@@ -293,7 +293,7 @@ describe("refusals", () => {
       "Bring a cable with a Type 2 station end.",
     ],
     [
-      "cable-does-not-fit-unit",
+      "cable-does-not-fit-evse",
       { ...hall, cable: { ...type2Cable(1, 32), stationEnd: "type1" } },
       "cable",
       "1 × 32 A cable has a Type 1 station end; post has a Type 2 socket.",
@@ -323,14 +323,14 @@ describe("refusals", () => {
     [
       "plug-does-not-fit-inlet",
       only("type1"),
-      "unit",
+      "evse",
       "box ends in a Type 2 plug; ideal car takes Type 1.",
       "Take a unit that ends in Type 1, or an adapter from Type 2 to Type 1.",
     ],
     [
       "plug-does-not-fit-inlet",
       only("ccs1", "j3400"),
-      "unit",
+      "evse",
       "box ends in a Type 2 plug; ideal car takes Type 1 or J3400 (AC).",
       "Take a unit that ends in Type 1 or J3400 (AC), or an adapter from Type 2 to Type 1 or J3400 (AC).",
     ],
@@ -351,35 +351,35 @@ describe("refusals", () => {
     [
       "plug-does-not-fit-inlet",
       { ...station, ...only("type2") },
-      "unit",
+      "evse",
       "station ends in a CCS2 plug; ideal car takes no direct current.",
       "Take a way in that gives alternating current.",
     ],
     [
       "plug-does-not-fit-inlet",
       only("chademo"),
-      "unit",
+      "evse",
       "box ends in a Type 2 plug; ideal car takes no alternating current.",
       "Take a way in that gives direct current.",
     ],
     [
       "station-volts-too-low",
-      { ...station, unit: { ...station.unit, maxVolts: 400 } },
-      "unit",
+      { ...station, evse: { ...station.evse, maxVolts: 400 } },
+      "evse",
       "station gives 400 V at most; the pack of ideal car reaches 433 V.",
       "Take a station made for the pack’s voltage.",
     ],
     [
       "station-volts-too-high",
-      { ...station, unit: { ...station.unit, minVolts: 380 } },
-      "unit",
+      { ...station, evse: { ...station.evse, minVolts: 380 } },
+      "evse",
       "station gives 380 V at least; the pack of ideal car falls to 367 V.",
       "Take a station made for the pack’s voltage.",
     ],
     [
       "below-six-amps",
-      { unit: box(5.999, { type: "cee-7", amps: 16 }) },
-      "unit",
+      { evse: box(5.999, { type: "cee-7", amps: 16 }) },
+      "evse",
       "The charging unit leaves 5.99 A, and a car needs at least 6 A: it does not charge.",
       "Raise it to 6 A or more, or take another way in.",
     ],
@@ -406,35 +406,35 @@ describe("refusals", () => {
     ],
     [
       "below-six-amps",
-      { settings: { unitAmps: 0 } },
-      "unit",
+      { settings: { evseAmps: 0 } },
+      "evse",
       "The charging unit leaves 0 A, and a car needs at least 6 A: it does not charge.",
       "Raise it to 6 A or more, or take another way in.",
     ],
     [
-      "no-common-lanes",
+      "no-common-phases",
       { car: { ...car, charger: three } },
       "car",
-      "The onboard charger of ideal car works on three lanes only; this path brings one lane.",
+      "The onboard charger of ideal car works on three phases only; this path brings one phase.",
       "Take an outlet, a unit and a cable with as many phases as the charger needs.",
     ],
     [
-      "no-common-lanes",
-      { car: { ...car, charger: { ...three, limits: [...three.limits, { lanes: 2, amps: 16 }] } } },
+      "no-common-phases",
+      { car: { ...car, charger: { ...three, limits: [...three.limits, { phases: 2, amps: 16 }] } } },
       "car",
-      "The onboard charger of ideal car works on two lanes or three lanes only; this path brings one lane.",
+      "The onboard charger of ideal car works on two phases or three phases only; this path brings one phase.",
       "Take an outlet, a unit and a cable with as many phases as the charger needs.",
     ],
     [
-      "no-common-lanes",
-      { outlet: american, unit: american32, car: { ...car, charger: three } },
+      "no-common-phases",
+      { outlet: american, evse: american32, car: { ...car, charger: three } },
       "car",
-      "The onboard charger of ideal car works on three lanes only; this path brings one lane.",
+      "The onboard charger of ideal car works on three phases only; this path brings one phase.",
       "This supply has no more phases to give: take another way in.",
     ],
     [
-      "no-common-lanes",
-      { outlet: bay("it-230", "three"), unit: post(3, 32), car: { ...car, charger: three } },
+      "no-common-phases",
+      { outlet: bay("it-230", "three"), evse: post(3, 32), car: { ...car, charger: three } },
       "car",
       "The onboard charger of ideal car cannot use 230 V IT: it needs a neutral.",
       "Take a way in with a neutral; the phases are not what is missing.",
@@ -446,7 +446,7 @@ describe("refusals", () => {
 
   test("a pack that just reaches the station's volts is not refused", () => {
     expect(
-      isRefusal(compile(path({ ...station, unit: { ...station.unit, maxVolts: 434, minVolts: 366 } }))),
+      isRefusal(compile(path({ ...station, evse: { ...station.evse, maxVolts: 434, minVolts: 366 } }))),
     ).toBe(false);
   });
 });

@@ -1,13 +1,13 @@
 import { CONNECTORS, INLETS, inletFor } from "../../trade/connectors";
 import { ampacitySource, cordAmps, fixedAmps } from "../../trade/conductors";
 import { outletType } from "../../trade/outlets";
-import { curveAssumed, lanesAt, usualShape } from "../../things/parts";
+import { curveAssumed, phasesAt, usualShape } from "../../things/parts";
 import { SOURCES } from "../../trade/sources";
 import { supplySystem } from "../../trade/supply";
 import type { ChargingPath } from "./describe";
 import { plugAtCar } from "./fit";
 import type { LinkKind, LinkWords } from "./link";
-import { leadAmps, plugInUse, stationNow, typeAtLead, typeAtOutlet, unitAmps } from "./links";
+import { leadAmps, plugInUse, stationNow, typeAtLead, typeAtOutlet, evseAmps } from "./links";
 
 /** A gauge as people write it: 2.5 mm². */
 export const gaugeText = (gauge: string): string => gauge.replace("mm2", "mm²");
@@ -15,7 +15,7 @@ export const gaugeText = (gauge: string): string => gauge.replace("mm2", "mm²")
 function circuit({ outlet }: ChargingPath): LinkWords {
   const { breakerAmps, otherLoadAmps, run } = outlet.circuit;
   const share = supplySystem(outlet.supply.system).continuousShare;
-  const conductor = run && fixedAmps(run.gauge, lanesAt(outlet).lanes, "kind");
+  const conductor = run && fixedAmps(run.gauge, phasesAt(outlet).phases, "kind");
   const thin = conductor !== undefined && conductor < breakerAmps;
   const of = thin ? `the ${conductor} A of ${gaugeText(run!.gauge)}` : `a ${breakerAmps} A breaker`;
   const holds = share < 1 ? `80 % of ${of}` : of;
@@ -31,7 +31,7 @@ function outlet(path: ChargingPath): LinkWords {
   if (at.kind !== "socket") throw new Error("a unit that is wired in has no outlet");
   const type = outletType(typeAtOutlet(path, at.type));
   const sustained = type.sustained[houseRule];
-  const plug = lead || (path.unit.kind === "portable" && path.unit.knowsPlugs) ? undefined : plugInUse(path);
+  const plug = lead || (path.evse.kind === "portable" && path.evse.knowsPlugs) ? undefined : plugInUse(path);
   if (plug && plug.amps < sustained)
     return {
       name: at.name,
@@ -64,8 +64,8 @@ function lead(path: ChargingPath): LinkWords {
   };
 }
 
-function unit(path: ChargingPath): LinkWords {
-  const { unit: own, settings } = path;
+function evse(path: ChargingPath): LinkWords {
+  const { evse: own, settings } = path;
   if (own.kind === "rapid") {
     const { maxW, maxAmps } = stationNow(own, settings?.otherBusy ?? false);
     const sharing = maxW < own.maxW ? ", shared with the car beside" : "";
@@ -75,8 +75,8 @@ function unit(path: ChargingPath): LinkWords {
       source: SOURCES.label,
     };
   }
-  const offers = unitAmps(path);
-  const setting = settings?.unitAmps ?? own.setAmps;
+  const offers = evseAmps(path);
+  const setting = settings?.evseAmps ?? own.setAmps;
   return {
     name: own.name,
     why:
@@ -89,7 +89,7 @@ function unit(path: ChargingPath): LinkWords {
   };
 }
 
-function cable({ unit: own, cable: loose }: ChargingPath): LinkWords {
+function cable({ evse: own, cable: loose }: ChargingPath): LinkWords {
   if (own.output.kind === "tethered")
     return {
       name: `${own.name}’s own cable`,
@@ -100,15 +100,15 @@ function cable({ unit: own, cable: loose }: ChargingPath): LinkWords {
       source: SOURCES.label,
     };
   // fitProblem has already made sure that a socketed unit comes with a cable.
-  const { name, amps, lanes } = loose!;
+  const { name, amps, phases } = loose!;
   return {
     name,
-    why: `${amps} A on ${lanes === 1 ? "one lane" : "each of three lanes"}, told to both sides by its proximity resistor`,
+    why: `${amps} A on ${phases === 1 ? "one phase" : "each of three phases"}, told to both sides by its proximity resistor`,
     source: SOURCES.proximity,
   };
 }
 
-function inlet({ car, unit: own, cable: loose, adapter }: ChargingPath): LinkWords {
+function inlet({ car, evse: own, cable: loose, adapter }: ChargingPath): LinkWords {
   const plug = adapter?.to ?? plugAtCar(own, loose)!;
   return {
     name: INLETS[inletFor(plug, car.inlets)!].name,
@@ -120,7 +120,7 @@ function inlet({ car, unit: own, cable: loose, adapter }: ChargingPath): LinkWor
 function charger({ car, settings }: ChargingPath): LinkWords {
   const { limits, capW } = car.charger;
   const set = settings?.carAmps;
-  const listed = limits.map((limit) => `${limit.lanes} × ${limit.amps} A`).join(" or ");
+  const listed = limits.map((limit) => `${limit.phases} × ${limit.amps} A`).join(" or ");
   return {
     name: car.name,
     why:
@@ -137,7 +137,7 @@ const WORDS: Record<LinkKind, (path: ChargingPath) => LinkWords> = {
   circuit,
   outlet,
   lead,
-  unit,
+  evse,
   cable,
   adapter: ({ adapter }) => ({
     name: adapter!.name,
@@ -146,7 +146,7 @@ const WORDS: Record<LinkKind, (path: ChargingPath) => LinkWords> = {
   }),
   inlet,
   charger,
-  battery: ({ car, unit: own }) =>
+  battery: ({ car, evse: own }) =>
     curveAssumed(car.battery, own.kind === "rapid")
       ? {
           name: car.name,

@@ -4,13 +4,13 @@ import type { Connection } from "../tariff";
 import type { Amps } from "../../trade/units";
 import type { Plan } from "./document";
 
-/** The amps a lane somebody has chosen at the unit: set for this session, left on it, or its most. */
-export const chosenAmps = ({ unit, settings }: Pick<Plan, "unit" | "settings">): Amps =>
-  settings.unitAmps ?? unit.setAmps ?? unit.maxAmps;
+/** The amps a phase somebody has chosen at the unit: set for this session, left on it, or its most. */
+export const chosenAmps = ({ evse, settings }: Pick<Plan, "evse" | "settings">): Amps =>
+  settings.evseAmps ?? evse.setAmps ?? evse.maxAmps;
 
 /** How a plan's car is connected, as a tariff sees it: from plugging in until it is wanted. */
 export const connectionOf = (
-  plan: Pick<Plan, "unit" | "settings">,
+  plan: Pick<Plan, "evse" | "settings">,
   { ways, sign, pack }: Circuit,
   { departure }: Clock,
 ): Connection => ({

@@ -8,20 +8,7 @@ import {
   upgradeParts,
   type FieldProblem,
 } from "../../things/documents";
-import {
-  adapterSchema,
-  cableSchema,
-  carSchema,
-  fraction,
-  householdSchema,
-  leadSchema,
-  LEAST_SPAN,
-  nameSchema,
-  outletSchema,
-  quantity,
-  tariffSchema,
-  unitSchema,
-} from "../../things/parts";
+import { fraction, householdSchema, LEAST_SPAN, nameSchema, PATH_PARTS, quantity } from "../../things/parts";
 
 /** Version of the plan document this program writes; it reads every one up to it. */
 export const PLAN_VERSION = SPEC_VERSION;
@@ -56,7 +43,7 @@ export type PlannedSession = z.infer<typeof sessionSchema>;
 
 export const settingsSchema = z.strictObject({
   /** Step set on the unit for this session. */
-  unitAmps: quantity(1, 80, "A").nullable(),
+  evseAmps: quantity(1, 80, "A").nullable(),
   /** Limit set in the car for this session. */
   carAmps: quantity(1, 80, "A").nullable(),
   /** Another car charges beside this one, at a station that shares its power. */
@@ -70,13 +57,7 @@ export const planSchema = z
     version: z.literal(PLAN_VERSION, { error: `accepted: 1 to ${PLAN_VERSION}` }),
     name: nameSchema,
     household: householdSchema,
-    car: carSchema,
-    outlet: outletSchema,
-    lead: leadSchema.nullable(),
-    unit: unitSchema,
-    cable: cableSchema.nullable(),
-    adapter: adapterSchema.nullable(),
-    tariff: tariffSchema,
+    ...PATH_PARTS,
     session: sessionSchema,
     settings: settingsSchema,
   })
@@ -114,7 +95,8 @@ export function judgePlan(raw: unknown): Parsed<Plan> {
   const head = headSchema.safeParse(raw);
   if (!head.success) return { ok: false, problems: problemsOf(head.error, headSchema) };
   const document = upgradeParts(raw as Record<string, unknown>, head.data.version);
-  const parsed = planSchema.safeParse({ ...document, version: PLAN_VERSION });
+  // Before version 4 a plan did not say at which place it stands.
+  const parsed = planSchema.safeParse({ place: null, ...document, version: PLAN_VERSION });
   return parsed.success
     ? { ok: true, value: parsed.data }
     : {

@@ -1,6 +1,14 @@
 import { SOURCES } from "../../trade/sources";
 import { receiptWorking } from "../tariff";
-import { LINK_KINDS, LINK_WORDS, wordsOf, flowOn, type ChargingPath, type LinkKind } from "../path";
+import {
+  currentTerm,
+  LINK_KINDS,
+  LINK_WORDS,
+  wordsOf,
+  flowOn,
+  type ChargingPath,
+  type LinkKind,
+} from "../path";
 import { balanceFor, LOSS_CAUSES, storedFrom, type LossCause, type Slice } from "../session";
 import { sumOf, term, type Step, type Tell, type Term, type Working } from "../../trade/working";
 import type { Plan } from "./document";
@@ -15,7 +23,7 @@ export const CAUSE_WORDS: Record<LossCause, string> = {
   circuit: "house wiring",
   contacts: "plug contacts",
   lead: "extension lead",
-  unit: "charging unit itself",
+  evse: "charging unit itself",
   cable: "cable",
   conversion: "conversion to DC in the car",
   ownDraw: "car's own draw while awake",
@@ -60,12 +68,12 @@ const named = (path: ChargingPath, step: Step): Step => ({
 
 function heldStep(s: Solution, path: ChargingPath): Step[] {
   const { circuit, moment } = s;
-  const { lanes } = moment.flow.way;
+  const { phases } = moment.flow.way;
   const holds = circuit.links.filter((link) => link.role === "holds");
   if (holds.length === 0) return [];
   const terms = holds.map((link): Term => {
     const { name, why, source } = wordsOf(path, link.kind);
-    return term(`I_${link.kind}`, `${name}: ${why}`, link.ampsOn[lanes], "A", source);
+    return term(`I_${link.kind}`, `${name}: ${why}`, link.ampsOn[phases], "A", source);
   });
   return [
     {
@@ -82,7 +90,7 @@ function flow(s: Solution, plan: Plan): Working {
   const path = pathOf(plan);
   const found = flowSteps(s).map((step) => named(path, step));
   const direct = circuit.sign < 0;
-  const I = term("I", "current on each lane", moment.amps, "A");
+  const I = currentTerm(circuit, moment.amps);
   const battery = batteryBinds(s)
     ? balanceSteps(s).filter((step) => step.result.symbol === "I" || step.result.symbol === "P_in")
     : [];
@@ -97,11 +105,11 @@ function flow(s: Solution, plan: Plan): Working {
         what: "Power drawn through the path",
         formula: "P = n·U·I",
         terms: [
-          term("n", "lanes in use", moment.flow.way.lanes, ""),
-          term("U", "volts across a lane", moment.flow.way.volts, "V", voltsSource(plan)),
+          term("n", "phases in use", moment.flow.way.phases, ""),
+          term("U", "volts across a phase", moment.flow.way.volts, "V", voltsSource(plan)),
           I,
         ],
-        result: term("P", "drawn", moment.balance.wall - moment.balance.unit, "W"),
+        result: term("P", "drawn", moment.balance.wall - moment.balance.evse, "W"),
       };
   const { setting } = circuit;
   return {
@@ -113,7 +121,7 @@ function flow(s: Solution, plan: Plan): Working {
         : "A car needs at least 6 A to charge at all (IEC 61851-1).",
       ...(setting
         ? [
-            `Untouched it would pull ${Number(circuit.pulls.toFixed(1))} A: ${setting.by === "unit" ? plan.unit.name : plan.car.name} is taken as set to ${setting.amps} A.`,
+            `Untouched it would pull ${Number(circuit.pulls.toFixed(1))} A: ${setting.by === "evse" ? plan.evse.name : plan.car.name} is taken as set to ${setting.amps} A.`,
           ]
         : []),
     ],
@@ -146,11 +154,11 @@ function acceptedStep({ moment }: Solution): Step {
 function inletStep({ circuit, moment }: Solution): Step {
   const V = term(
     "V",
-    circuit.sign > 0 ? "volts of the lanes in use together" : "pack volts now",
+    circuit.sign > 0 ? "volts of the phases in use together" : "pack volts now",
     moment.flow.volts,
     "V",
   );
-  const I = term("I", "current on each lane", moment.flow.amps, "A");
+  const I = currentTerm(circuit, moment.flow.amps);
   const wires = [
     term("c", "conductors carrying current", moment.flow.way.conductors, ""),
     term("R_w", "resistance of one conductor, all links", circuit.ohms, "Ω"),

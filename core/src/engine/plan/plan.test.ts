@@ -54,8 +54,8 @@ describe("the plan document", () => {
   });
 
   test.each([
-    ["version", 4, "accepted: 1 to 3"],
-    ["version", 0, "accepted: 1 to 3"],
+    ["version", 5, "accepted: 1 to 4"],
+    ["version", 0, "accepted: 1 to 4"],
     ["format", "else", 'accepted: "kettleback-plan"'],
     ["session.fromSoc", 3, "accepted: 0 to 1"],
     ["session.toSoc", 0.1, "the target must be above the starting charge"],
@@ -110,7 +110,7 @@ describe("the plan document", () => {
       return !parsed.ok && parsed.problems.find((p) => p.field === field)?.accepts;
     };
     expect(accepts("session.fromSoc", 3)).toMatchObject({ code: "range", min: 0, max: 1 });
-    expect(accepts("unit.standingW", -1)).toEqual({ code: "range", min: 0, max: 100, unit: "W" });
+    expect(accepts("evse.standingW", -1)).toEqual({ code: "range", min: 0, max: 100, unit: "W" });
     expect(accepts("car.charger.limits.0.amps", 5)).toMatchObject({ min: 6, max: 80, unit: "A" });
     expect(accepts("session.batteryC", 99)).toEqual({ code: "range", min: -30, max: 60, unit: "°C" });
     expect(accepts("outlet.supply.measuredVolts", 120)).toEqual({
@@ -128,7 +128,7 @@ describe("the plan document", () => {
   });
 
   test("a plan of any version may state a flat tariff, and what is wrong with it is named as it was written", () => {
-    for (const version of [1, 2, 3]) {
+    for (const version of [1, 2, 3, 4]) {
       const flat = { ...plan, version, tariff: { name: "Flat", perKWh: 0.31, perSession: 0.5 } };
       const parsed = parsePlan(JSON.stringify(flat));
       expect(parsed.ok && parsed.value.tariff).toEqual(flatTariff("Flat", 0.31, 0.5));
@@ -175,10 +175,10 @@ test("random plan documents parse, print and parse to the same", () => {
   const time = fc.date({ min: new Date("2020-01-01"), max: new Date("2035-01-01"), noInvalidDate: true });
   const any = fc.record({ path: anyPath, span: socSpan, at: time, by: fc.option(time), busy: fc.boolean() });
   law(any, { runs: 3000, mostSkipped: 0 }, ({ path, span, at, by, busy }) => {
-    const { car, outlet, unit, lead = null, cable = null, adapter = null } = path;
+    const { car, outlet, evse, lead = null, cable = null, adapter = null } = path;
     const random = {
       ...plan,
-      ...{ car, outlet, unit, lead, cable, adapter },
+      ...{ car, outlet, evse, lead, cable, adapter },
       session: {
         ...span,
         pluggedInAt: at.toISOString().slice(0, 16),
@@ -186,7 +186,7 @@ test("random plan documents parse, print and parse to the same", () => {
         batteryC: null,
         heatingW: 0,
       },
-      settings: { unitAmps: null, carAmps: null, otherBusy: busy },
+      settings: { evseAmps: null, carAmps: null, otherBusy: busy },
     };
     const text = printPlan(random);
     const parsed = parsePlan(text);
@@ -216,7 +216,7 @@ describe("documents of version 1", () => {
       const then = gave[parsed.value.name];
       if (!then) continue;
       compared += 1;
-      const now = [moment.amps, moment.balance.wall - moment.balance.unit, ledger.wall, secondsToTarget];
+      const now = [moment.amps, moment.balance.wall - moment.balance.evse, ledger.wall, secondsToTarget];
       now.forEach((value, i) => expect(value / then[i]!).toBeCloseTo(1, 7));
     }
     expect(compared).toBe(5);
@@ -228,18 +228,18 @@ describe("documents of version 1", () => {
     expect(parsed.ok && parsed.value).toMatchObject({
       version: PLAN_VERSION,
       session: { batteryC: null, heatingW: 0 },
-      unit: { knowsPlugs: true },
+      evse: { knowsPlugs: true },
     });
     expect(upgradePart("lead", { name: "x" }, 1)).toEqual({ chained: false, overBlock: false, name: "x" });
     expect(upgradePart("outlet", { name: "x" }, 1)).toMatchObject({ condition: "sound", exposed: false });
     expect(upgradePart("settings", {}, 1)).toEqual({ otherBusy: false });
-    expect(upgradePart("unit", { kind: "post" }, 1)).toEqual({ kind: "post" });
+    expect(upgradePart("evse", { kind: "post" }, 1)).toEqual({ kind: "post" });
     expect(upgradePart("path", { session: {}, settings: null }, 1)).toMatchObject({
       acknowledged: [],
       session: { heatingW: 0 },
       settings: null,
     });
-    expect(upgradePart("unit", { kind: "portable" }, 2)).toEqual({ kind: "portable" });
+    expect(upgradePart("evse", { kind: "portable" }, 2)).toEqual({ kind: "portable" });
     expect(upgradePart("car", 7, 1)).toBe(7);
   });
 
@@ -255,7 +255,7 @@ test("the demo shows what it is for: an overnight that just fails, a cable that 
   expect(night.endSoc).toBeGreaterThan(0.8);
   expect(harbour.circuit.links[harbour.moment.binding]!.kind).toBe("cable");
   const barn = plans.find((p) => p.name === "Siskin in the barn")!;
-  expect(solve(barn).circuit.setting).toEqual({ by: "unit", amps: 10 });
+  expect(solve(barn).circuit.setting).toEqual({ by: "evse", amps: 10 });
 });
 
 test("a solution is plain data", () => {

@@ -1,13 +1,13 @@
-import { wordsOf, type ChargingPath, type FlowingLink, type LaneCount, type Because } from "../path";
+import { wordsOf, type ChargingPath, type FlowingLink, type PhaseCount, type Because } from "../path";
 import type { Session } from "./solve";
 import { watts, type Amps, type Ohms, type Volts, type Watts } from "../../trade/units";
 
 /** What flows at the moment of full flow, with every link in words: what a screen or a printout shows. */
 export interface OperatingPoint {
   readonly current: "AC" | "DC";
-  /** Volts across a lane; on DC the pack's. */
+  /** Volts across a phase; on DC the pack's. */
   readonly volts: Volts;
-  readonly lanes: LaneCount;
+  readonly phases: PhaseCount;
   readonly conductors: 2 | 3;
   readonly amps: Amps;
   readonly ohms: Ohms;
@@ -20,8 +20,8 @@ export interface OperatingPoint {
   readonly binding: number;
   readonly runnerUp: number;
   readonly because: Because;
-  /** Live lanes that reach the unit. */
-  readonly liveLanes: 1 | 3;
+  /** Live phases that reach the unit. */
+  readonly livePhases: 1 | 3;
 }
 
 const NEGLIGIBLE = 1e-9;
@@ -33,12 +33,12 @@ export function pointOf(path: ChargingPath, { circuit, moment }: Session): Opera
   return {
     current: circuit.current,
     volts: circuit.sign > 0 ? way.volts : moment.flow.volts,
-    lanes: way.lanes,
+    phases: way.phases,
     conductors: way.conductors,
     amps,
     ohms: circuit.ohms,
     dropVolts: moment.dropVolts,
-    drawnW: watts(moment.balance.wall - moment.balance.unit),
+    drawnW: watts(moment.balance.wall - moment.balance.evse),
     inletW: watts(moment.inletW),
     links: circuit.links.map((link, i): FlowingLink => {
       const ceiling = moment.ceilings[i]!;
@@ -54,6 +54,6 @@ export function pointOf(path: ChargingPath, { circuit, moment }: Session): Opera
     binding: moment.binding,
     runnerUp: moment.runnerUp,
     because: moment.because,
-    liveLanes: circuit.laneVolts[3] > 0 ? 3 : 1,
+    livePhases: circuit.phaseVolts[3] > 0 ? 3 : 1,
   };
 }

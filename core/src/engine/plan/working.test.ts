@@ -30,14 +30,14 @@ test.each(demo.map((plan) => [plan.name, plan] as const))(
 
 test("so do those of random paths of both currents, hot, cold, capped, sagging and held", () => {
   law(anyPath, { runs: 250, mostSkipped: 0.5 }, (path) => {
-    const { car, outlet, unit, lead = null, cable = null, adapter = null, houseRule, settings } = path;
+    const { car, outlet, evse, lead = null, cable = null, adapter = null, houseRule, settings } = path;
     const plan: Plan = {
       ...demo[0]!,
-      ...{ car, outlet, unit, lead, cable, adapter },
+      ...{ car, outlet, evse, lead, cable, adapter },
       household: { ...demo[0]!.household, houseRule },
       session: { ...demo[0]!.session, heatingW: settings?.heatingW ?? 0 },
       settings: {
-        unitAmps: settings?.unitAmps ?? null,
+        evseAmps: settings?.evseAmps ?? null,
         carAmps: settings?.carAmps ?? null,
         otherBusy: settings?.otherBusy ?? false,
       },

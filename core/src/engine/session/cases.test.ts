@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import type { Car, Lead, Outlet, Unit } from "../../things/parts";
+import type { Car, Lead, Outlet, Evse } from "../../things/parts";
 import { compile, isRefusal, type ChargingPath, type Circuit } from "../path";
 import { anyPath, between, socSpan } from "../../tests/arbitraries";
 import { law, SKIPPED } from "../../tests/law";
@@ -41,14 +41,14 @@ const RAPID: readonly (readonly [number, number])[] = [
 ];
 const accepts = (curve: readonly (readonly [number, number])[]) => ({
   battery: {
-    ...car([{ lanes: 1, amps: 32 }]).battery,
+    ...car([{ phases: 1, amps: 32 }]).battery,
     acceptance: curve.map(([soc, watts]) => ({ soc, watts })),
   },
 });
 
 /**
  * Onboard charger by hand: its loss curve is 0.0125·P + 0.0325·x + 0.025·x²/P of its rated watts P at 93 %, rated being
- * lanes × amps × 230 V where no cap is stated.
+ * phases × amps × 230 V where no cap is stated.
  */
 const converts = (ratedW: number): Marched["converts"] => ({
   a: 0.0125 * ratedW,
@@ -75,7 +75,7 @@ const WARM = 1.0393;
 const cord = (ohmsPerKm: number, metres: number) => (ohmsPerKm * metres * WARM) / 1000;
 
 const NOTHING = { circuit: 0, contacts: 0, lead: 0, cable: 0 };
-const base: Omit<Marched, "lanes" | "volts" | "conductors" | "amps" | "ohms" | "converts"> = {
+const base: Omit<Marched, "phases" | "volts" | "conductors" | "amps" | "ohms" | "converts"> = {
   current: "AC",
   signW: 0,
   standingW: 0,
@@ -91,11 +91,11 @@ const base: Omit<Marched, "lanes" | "volts" | "conductors" | "amps" | "ohms" | "
   packC: null,
   heatingW: 0,
 };
-const single = { lanes: 1, conductors: 2 } as const;
-const three = { lanes: 3, conductors: 3 } as const;
+const single = { phases: 1, conductors: 2 } as const;
+const three = { phases: 3, conductors: 3 } as const;
 const direct = {
   current: "DC",
-  lanes: 1,
+  phases: 1,
   volts: 0,
   conductors: 2,
   emptyVolts: 330,
@@ -110,16 +110,16 @@ interface Case {
   readonly batteryC?: number;
 }
 
-const tethered = (unit: Unit, lengthM: number, gauge: "6 mm2" | "2.5 mm2"): Unit =>
-  ({ ...unit, output: { ...unit.output, lengthM, gauge } }) as Unit;
+const tethered = (evse: Evse, lengthM: number, gauge: "6 mm2" | "2.5 mm2"): Evse =>
+  ({ ...evse, output: { ...evse.output, lengthM, gauge } }) as Evse;
 
 const CASES: readonly Case[] = [
   {
     name: "a wall socket at 10 A behind 20 m of 2.5 mm²",
     path: pathOf({
-      car: car([{ lanes: 1, amps: 32 }]),
+      car: car([{ phases: 1, amps: 32 }]),
       outlet: withRun(socket("230/400", "cee-7", 16), run("2.5 mm2", 20)),
-      unit: box(10, { type: "cee-7", amps: 10 }),
+      evse: box(10, { type: "cee-7", amps: 10 }),
     }),
     // Run 7.41 Ω/km × 20 m; the socket's pair; 5 m of 2.5 mm² (7.98 Ω/km) and the pair at the car.
     by: {
@@ -134,9 +134,9 @@ const CASES: readonly Case[] = [
   {
     name: "the same over a lead whose loop was measured at 0.42 Ω",
     path: pathOf({
-      car: car([{ lanes: 1, amps: 32 }]),
+      car: car([{ phases: 1, amps: 32 }]),
       outlet: socket("230/400", "cee-7", 16),
-      unit: box(10, { type: "cee-7", amps: 10 }),
+      evse: box(10, { type: "cee-7", amps: 10 }),
       lead: reel({ resistance: { by: "loop", loopOhms: 0.42 } } as Partial<Lead>),
     }),
     by: {
@@ -152,9 +152,9 @@ const CASES: readonly Case[] = [
   {
     name: "Level 1: 120 V, 12 A, 14 AWG",
     path: pathOf({
-      car: car([{ lanes: 1, amps: 32 }], { inlets: ["ccs1"] }),
+      car: car([{ phases: 1, amps: 32 }], { inlets: ["ccs1"] }),
       outlet: withRun(socket("split-phase", "nema-5-15", 15), run("14 AWG", 10)),
-      unit: box(
+      evse: box(
         12,
         { type: "nema-5-15", amps: 12 },
         { output: { kind: "tethered", connector: "type1", lengthM: 5, gauge: "2.5 mm2" } },
@@ -178,11 +178,11 @@ const CASES: readonly Case[] = [
   {
     name: "a 208 V post of 32 A and a car capped at 6 kW",
     path: pathOf({
-      car: car([{ lanes: 1, amps: 32 }], {
-        charger: { limits: [{ lanes: 1, amps: 32 }], efficiency: 0.93, capW: 6_000 },
+      car: car([{ phases: 1, amps: 32 }], {
+        charger: { limits: [{ phases: 1, amps: 32 }], efficiency: 0.93, capW: 6_000 },
       }),
       outlet: bay("208Y", "high"),
-      unit: post(1, 32, "type1"),
+      evse: post(1, 32, "type1"),
     }),
     // 6 kW at the inlet: I·208 − 2·R·I² = 6000 with R = 0.5 m of 35 mm² (0.554 Ω/km) and a pair: I = 28.8725 A.
     by: {
@@ -197,9 +197,9 @@ const CASES: readonly Case[] = [
   {
     name: "three phases of 16 A, tapering at the top",
     path: pathOf({
-      car: car([{ lanes: 3, amps: 16 }], accepts(TAPER)),
+      car: car([{ phases: 3, amps: 16 }], accepts(TAPER)),
       outlet: bay("230/400", "three"),
-      unit: socketedPost(3, 32),
+      evse: socketedPost(3, 32),
       cable: type2Cable(3, 16),
     }),
     // 5 m of 2.5 mm² and a pair at each end.
@@ -218,9 +218,9 @@ const CASES: readonly Case[] = [
   {
     name: "one phase of 32 A, a heavy cable, half an hour of taper",
     path: pathOf({
-      car: car([{ lanes: 1, amps: 32 }], accepts(TAPER)),
+      car: car([{ phases: 1, amps: 32 }], accepts(TAPER)),
       outlet: withRun(bay("230/400", "single", 40), run("6 mm2", 30)),
-      unit: socketedPost(1, 32),
+      evse: socketedPost(1, 32),
       cable: type2Cable(1, 32),
     }),
     // 30 m of 6 mm² (3.08 Ω/km); 5 m of 6 mm² cord (3.30 Ω/km).
@@ -239,11 +239,11 @@ const CASES: readonly Case[] = [
   {
     name: "three lines without a neutral, measured at 228 V, 16 A",
     path: pathOf({
-      car: car([{ lanes: 3, amps: 16 }], {
-        charger: { limits: [{ lanes: 3, amps: 16 }], efficiency: 0.93, delta: true },
+      car: car([{ phases: 3, amps: 16 }], {
+        charger: { limits: [{ phases: 3, amps: 16 }], efficiency: 0.93, delta: true },
       }),
       outlet: { ...bay("it-230", "three"), supply: { system: "it-230", measuredVolts: 228 } },
-      unit: post(3, 16),
+      evse: post(3, 16),
     }),
     // √3 × 228 V × 16 A is three times 131.636 V × 16 A.
     by: {
@@ -258,9 +258,9 @@ const CASES: readonly Case[] = [
   {
     name: "a unit that stands by at 12 W, set to 8 A in the car",
     path: pathOf({
-      car: car([{ lanes: 1, amps: 32 }]),
+      car: car([{ phases: 1, amps: 32 }]),
       outlet: bay("230/400", "single"),
-      unit: { ...tethered(post(1, 32), 6, "6 mm2"), standingW: 12 } as Unit,
+      evse: { ...tethered(post(1, 32), 6, "6 mm2"), standingW: 12 } as Evse,
       settings: { carAmps: 8 },
     }),
     by: {
@@ -276,9 +276,9 @@ const CASES: readonly Case[] = [
   {
     name: "a 50 kW station of 125 A, whose amps times pack volts give less",
     path: pathOf({
-      car: car([{ lanes: 1, amps: 32 }]),
+      car: car([{ phases: 1, amps: 32 }]),
       outlet: bay("230/400", "three"),
-      unit: rapid(50_000, 125),
+      evse: rapid(50_000, 125),
     }),
     // 4 m of 35 mm² (0.554 Ω/km) and a DC pair.
     by: {
@@ -292,9 +292,9 @@ const CASES: readonly Case[] = [
   {
     name: "a 60 kW station that its sign ends, and a battery that falls away",
     path: pathOf({
-      car: car([{ lanes: 1, amps: 32 }], accepts(RAPID)),
+      car: car([{ phases: 1, amps: 32 }], accepts(RAPID)),
       outlet: bay("230/400", "three"),
-      unit: rapid(60_000, 200),
+      evse: rapid(60_000, 200),
     }),
     by: {
       ...base,
@@ -310,9 +310,9 @@ const CASES: readonly Case[] = [
   {
     name: "the same with another car beside it: half of both",
     path: pathOf({
-      car: car([{ lanes: 1, amps: 32 }], accepts(RAPID)),
+      car: car([{ phases: 1, amps: 32 }], accepts(RAPID)),
       outlet: bay("230/400", "three"),
-      unit: rapid(60_000, 200),
+      evse: rapid(60_000, 200),
       settings: { otherBusy: true },
     }),
     by: {
@@ -329,9 +329,9 @@ const CASES: readonly Case[] = [
   {
     name: "a pack of −8 °C at a rapid station, heated with 3 kW",
     path: pathOf({
-      car: car([{ lanes: 1, amps: 32 }], accepts(RAPID)),
+      car: car([{ phases: 1, amps: 32 }], accepts(RAPID)),
       outlet: bay("230/400", "three"),
-      unit: rapid(60_000, 200),
+      evse: rapid(60_000, 200),
       settings: { heatingW: 3_000 },
     }),
     batteryC: -8,
@@ -388,7 +388,7 @@ const marchedOf = (circuit: Circuit, session: Session, span: { fromSoc: number; 
   const { way, amps } = session.moment.flow;
   return {
     current: circuit.current,
-    lanes: way.lanes,
+    phases: way.phases,
     volts: way.volts,
     conductors: way.conductors,
     amps: sign > 0 ? amps : way.most,

@@ -17,7 +17,7 @@ const emptySums = (): Sums => ({
   circuit: 0,
   contacts: 0,
   lead: 0,
-  unit: 0,
+  evse: 0,
   cable: 0,
   conversion: 0,
   ownDraw: 0,
@@ -29,7 +29,7 @@ function add(sum: Sums, balance: PowerBalance, hours: number): void {
   sum.circuit += balance.circuit * hours;
   sum.contacts += balance.contacts * hours;
   sum.lead += balance.lead * hours;
-  sum.unit += balance.unit * hours;
+  sum.evse += balance.evse * hours;
   sum.cable += balance.cable * hours;
   sum.conversion += balance.conversion * hours;
   sum.ownDraw += balance.ownDraw * hours;
@@ -40,7 +40,7 @@ function scale(sum: Sums, by: number): void {
   sum.circuit *= by;
   sum.contacts *= by;
   sum.lead *= by;
-  sum.unit *= by;
+  sum.evse *= by;
   sum.cable *= by;
   sum.conversion *= by;
   sum.ownDraw *= by;
@@ -97,7 +97,7 @@ export function emit(
   }
   const stored = (soc - at.soc) * circuit.pack.usableWh;
   let wall = stored;
-  wall += wh.circuit + wh.contacts + wh.lead + wh.unit + wh.cable + wh.conversion + wh.ownDraw + wh.battery;
+  wall += wh.circuit + wh.contacts + wh.lead + wh.evse + wh.cable + wh.conversion + wh.ownDraw + wh.battery;
   const { standingW, efficiency } = circuit.upstream;
   const end: State = { soc, packC: toC, elapsed: to.elapsed };
   slices.push({
@@ -115,7 +115,7 @@ export function emit(
     upstream: wattHours(wall * (1 / efficiency - 1) + standingW * hours),
     fromC: at.packC,
     toC,
-    lanes: flow.way.lanes,
+    phases: flow.way.phases,
     limitedBy,
   });
   return end;

@@ -69,14 +69,14 @@ test("flow never exceeds a ceiling that limits, on AC or DC; one that only holds
     const s = solved(path, span, null, batteryC);
     if (!s) return SKIPPED;
     const { circuit, moment } = s;
-    const { lanes } = moment.flow.way;
+    const { phases } = moment.flow.way;
     if (circuit.sign > 0) expect(moment.flow.amps).toBeGreaterThanOrEqual(6);
     circuit.links.forEach((link, i) => {
       const ceiling = moment.ceilings[i]!;
-      expect(lanes).toBeLessThanOrEqual(link.lanes);
+      expect(phases).toBeLessThanOrEqual(link.phases);
       if (link.role === "holds") return;
       expect(moment.amps).toBeLessThanOrEqual(ceiling.amps * (1 + 1e-8));
-      const passes = link.kind === "unit" ? moment.balance.wall - moment.balance.unit : moment.inletW;
+      const passes = link.kind === "evse" ? moment.balance.wall - moment.balance.evse : moment.inletW;
       expect(passes).toBeLessThanOrEqual(ceiling.watts * (1 + 1e-8));
     });
     if (circuit.sign < 0) {
@@ -100,12 +100,12 @@ const WIDER: Record<string, Widening> = {
   }),
   "a shorter lead": (p) => p.lead && { ...p, lead: { ...p.lead, lengthM: p.lead.lengthM / 3 } },
   "a stronger unit": (p) =>
-    p.unit.kind === "rapid"
+    p.evse.kind === "rapid"
       ? undefined
-      : { ...p, unit: { ...p.unit, maxAmps: Math.min(80, p.unit.maxAmps * 1.3) } },
+      : { ...p, evse: { ...p.evse, maxAmps: Math.min(80, p.evse.maxAmps * 1.3) } },
   "a cable of more amps": (p) => p.cable && { ...p, cable: { ...p.cable, amps: p.cable.amps * 1.3 } },
   "a three-phase cable": (p) =>
-    p.cable?.stationEnd === "type2" ? { ...p, cable: { ...p.cable, lanes: 3 } } : undefined,
+    p.cable?.stationEnd === "type2" ? { ...p, cable: { ...p.cable, phases: 3 } } : undefined,
   "a battery that takes more": (p) =>
     p.car.battery.acceptance && {
       ...p,
@@ -122,7 +122,7 @@ const WIDER: Record<string, Widening> = {
 /** What limits, widened, with every hand off the settings: holding links and settings are the caution's business. */
 const handsOff = (path: ChargingPath): ChargingPath => ({
   ...path,
-  settings: { ...path.settings, unitAmps: 80, carAmps: undefined },
+  settings: { ...path.settings, evseAmps: 80, carAmps: undefined },
 });
 
 test.each(Object.entries(WIDER))("%s never slows charging and never stops it", (_, widen) => {
@@ -139,9 +139,9 @@ test.each(Object.entries(WIDER))("%s never slows charging and never stops it", (
 
 const STATION: Record<string, (path: ChargingPath) => ChargingPath> = {
   "more power on the sign": (p) =>
-    p.unit.kind === "rapid" ? { ...p, unit: { ...p.unit, maxW: p.unit.maxW * 1.4 } } : p,
+    p.evse.kind === "rapid" ? { ...p, evse: { ...p.evse, maxW: p.evse.maxW * 1.4 } } : p,
   "more amps": (p) =>
-    p.unit.kind === "rapid" ? { ...p, unit: { ...p.unit, maxAmps: p.unit.maxAmps * 1.4 } } : p,
+    p.evse.kind === "rapid" ? { ...p, evse: { ...p.evse, maxAmps: p.evse.maxAmps * 1.4 } } : p,
   "nobody beside": (p) => ({ ...p, settings: { ...p.settings, otherBusy: false } }),
 };
 

@@ -8,7 +8,7 @@ export type Ledger = Readonly<Record<LossCause | "wall" | "stored" | "lost" | "u
 /** Sums slices to a ledger (Wh). Written out: every solve of a sweep ends here. */
 export function ledgerOf(slices: readonly Slice[]): Ledger {
   let [wall, stored, upstream] = [0, 0, 0];
-  let [circuit, contacts, lead, unit, cable, conversion, ownDraw, battery] = [0, 0, 0, 0, 0, 0, 0, 0];
+  let [circuit, contacts, lead, evse, cable, conversion, ownDraw, battery] = [0, 0, 0, 0, 0, 0, 0, 0];
   for (const slice of slices) {
     const { wh } = slice;
     wall += slice.wall;
@@ -17,13 +17,13 @@ export function ledgerOf(slices: readonly Slice[]): Ledger {
     circuit += wh.circuit;
     contacts += wh.contacts;
     lead += wh.lead;
-    unit += wh.unit;
+    evse += wh.evse;
     cable += wh.cable;
     conversion += wh.conversion;
     ownDraw += wh.ownDraw;
     battery += wh.battery;
   }
-  const causes = { circuit, contacts, lead, unit, cable, conversion, ownDraw, battery };
-  const lost = circuit + contacts + lead + unit + cable + conversion + ownDraw + battery;
+  const causes = { circuit, contacts, lead, evse, cable, conversion, ownDraw, battery };
+  const lost = circuit + contacts + lead + evse + cable + conversion + ownDraw + battery;
   return { ...causes, wall, stored, upstream, lost } as Record<keyof Ledger, number> as Ledger;
 }

@@ -6,7 +6,7 @@ import { packVoltsAt, storedFrom } from "./balance";
 /** A circuit in use at one current: what the path would store at a state of charge, whatever the battery accepts. */
 export interface Mode {
   readonly circuit: Circuit;
-  /** A lower current asked for (A a lane); Infinity for none. */
+  /** A lower current asked for (A a phase); Infinity for none. */
   readonly asked: Amps;
   /** Power stored at every state of charge, where it is the same at all; undefined on DC. */
   readonly levelW: number | undefined;
@@ -41,7 +41,7 @@ export function pathStores({ circuit, levelW, set }: Mode, soc: Fraction): numbe
 /** The link that holds the path's power where it is, while the battery would take more. */
 export function pathLimiter({ circuit, asked }: Mode, soc: Fraction): LinkKind {
   const flow = flowAt(circuit, asked, soc)!;
-  // A station's sign, or the least of the amps: no lanes to be withheld, no volts to sag, nobody's setting.
-  if (circuit.sign < 0) return flow.boundBy === "cap" ? "unit" : circuit.links[flow.way.limiter]!.kind;
+  // A station's sign, or the least of the amps: no phases to be withheld, no volts to sag, nobody's setting.
+  if (circuit.sign < 0) return flow.boundBy === "cap" ? "evse" : circuit.links[flow.way.limiter]!.kind;
   return circuit.links[narrowestOf(circuit, flow, ceilingsAt(circuit, flow, Infinity), false).binding]!.kind;
 }

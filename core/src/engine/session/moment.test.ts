@@ -38,7 +38,7 @@ const curve = [
   { soc: 1, watts: 1_000 },
 ];
 const car = (change: Partial<Car["charger"]> = {}): Car => ({
-  ...idealCar([{ lanes: 1, amps: 32 }]),
+  ...idealCar([{ phases: 1, amps: 32 }]),
   ownDrawW: 200,
   battery: {
     usableWh: 50_000,
@@ -48,10 +48,10 @@ const car = (change: Partial<Car["charger"]> = {}): Car => ({
     fullVolts: 420,
     acceptance: curve,
   },
-  charger: { limits: [{ lanes: 1, amps: 32 }], efficiency: 0.93, ...change },
+  charger: { limits: [{ phases: 1, amps: 32 }], efficiency: 0.93, ...change },
 });
-const wall = circuitOf(pathOf({ car: car(), outlet: bay("230/400", "single"), unit: post(1, 32, "type2") }));
-const direct = circuitOf(pathOf({ car: car(), outlet: bay("230/400", "three"), unit: rapid(60_000, 200) }));
+const wall = circuitOf(pathOf({ car: car(), outlet: bay("230/400", "single"), evse: post(1, 32, "type2") }));
+const direct = circuitOf(pathOf({ car: car(), outlet: bay("230/400", "three"), evse: rapid(60_000, 200) }));
 
 describe("a mode", () => {
   test("is none where nothing is asked, or less than a car needs on AC", () => {
@@ -81,7 +81,7 @@ describe("a mode", () => {
       pathOf({
         car: car({ settable: true }),
         outlet: socket("230/400", "cee-7", 16),
-        unit: {
+        evse: {
           ...post(1, 16, "type2"),
           kind: "portable",
           plugs: [{ type: "cee-7", amps: 16 }],
@@ -98,25 +98,25 @@ describe("a mode", () => {
     ["amps it shares with the charger", wall, 0.5, "charger"],
     [
       "its amps",
-      circuitOf(pathOf({ car: car(), outlet: bay("230/400", "single"), unit: post(1, 20, "type2") })),
+      circuitOf(pathOf({ car: car(), outlet: bay("230/400", "single"), evse: post(1, 20, "type2") })),
       0.5,
-      "unit",
+      "evse",
     ],
     [
       "its cap",
       circuitOf(
-        pathOf({ car: car({ capW: 3_000 }), outlet: bay("230/400", "single"), unit: post(1, 32, "type2") }),
+        pathOf({ car: car({ capW: 3_000 }), outlet: bay("230/400", "single"), evse: post(1, 32, "type2") }),
       ),
       0.5,
       "charger",
     ],
     // Equal amps of station and cable: the first on the way.
-    ["the station's amps", direct, 0.05, "unit"],
+    ["the station's amps", direct, 0.05, "evse"],
     [
       "the station's sign",
-      circuitOf(pathOf({ car: car(), outlet: bay("230/400", "three"), unit: rapid(20_000, 200) })),
+      circuitOf(pathOf({ car: car(), outlet: bay("230/400", "three"), evse: rapid(20_000, 200) })),
       0.5,
-      "unit",
+      "evse",
     ],
     [
       "a narrower inlet",
@@ -124,7 +124,7 @@ describe("a mode", () => {
         pathOf({
           car: { ...car(), inlets: ["gbt-dc"] },
           outlet: bay("230/400", "three"),
-          unit: {
+          evse: {
             ...rapid(400_000, 400),
             output: { kind: "tethered", connector: "gbt-dc", lengthM: 4, gauge: "35 mm2" },
           },
@@ -156,7 +156,7 @@ describe("the moment of full flow", () => {
     expect(m.amps).toBe(32);
     expect(m.dropVolts).toBeCloseTo(2 * 32 * wall.ohms, 9);
     expect(m.inletW).toBeCloseTo(230 * 32 - 2 * wall.ohms * 32 * 32, 6);
-    expect(m.balance.wall - m.balance.unit).toBeCloseTo(230 * 32, 6);
+    expect(m.balance.wall - m.balance.evse).toBeCloseTo(230 * 32, 6);
     expect([m.soc, m.packC, m.at]).toEqual([0.2, null, 0]);
   });
 
@@ -164,7 +164,7 @@ describe("the moment of full flow", () => {
     const m = momentAt(wall, { ...at(1), storedW: 1_000 });
     expect(wall.links[m.binding]!.kind).toBe("battery");
     expect(m.amps).toBeLessThan(8);
-    expect(m.balance.wall - m.balance.unit).toBeCloseTo(230 * m.amps, 6);
+    expect(m.balance.wall - m.balance.evse).toBeCloseTo(230 * m.amps, 6);
     const cold = momentAt(direct, { ...at(0.5, { packC: -10, elapsed: 60 }), storedW: 14_000 });
     expect(direct.links[cold.binding]!.kind).toBe("battery");
     expect([cold.packC, cold.at]).toEqual([-10, 60]);

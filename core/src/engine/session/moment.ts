@@ -14,9 +14,9 @@ export interface Moment extends Narrowest {
   readonly at: Seconds;
   /** What the path would carry if the battery took it all. */
   readonly flow: Flow;
-  /** What really flows, a lane. */
+  /** What really flows, a phase. */
   readonly amps: Amps;
-  /** Volts lost on the way, of those across a lane (AC) or across the pack (DC). */
+  /** Volts lost on the way, of those across a phase (AC) or across the pack (DC). */
   readonly dropVolts: number;
   readonly inletW: number;
   readonly ceilings: readonly Ceiling[];
@@ -46,8 +46,8 @@ export function momentAt(circuit: Circuit, { soc, packC, elapsed, storedW }: Ful
   const ceilings = ceilingsAt(circuit, flow, takes);
   const balance = balanceFor(circuit, flow, storedW, soc);
   const inletW = balance.stored + balance.battery + balance.ownDraw + balance.conversion;
-  const drawn = balance.wall - balance.unit;
-  const { lanes, conductors } = flow.way;
+  const drawn = balance.wall - balance.evse;
+  const { phases, conductors } = flow.way;
   const battery = takes < flow.inletW * (1 - 1e-9);
   // On AC the supply's volts are the fixed end, on DC the pack's.
   const amps = battery ? (circuit.sign > 0 ? drawn : inletW) / flow.volts : flow.amps;
@@ -57,7 +57,7 @@ export function momentAt(circuit: Circuit, { soc, packC, elapsed, storedW }: Ful
     at: elapsed,
     flow,
     amps,
-    dropVolts: (conductors * amps * circuit.ohms) / lanes,
+    dropVolts: (conductors * amps * circuit.ohms) / phases,
     inletW,
     ceilings,
     balance,

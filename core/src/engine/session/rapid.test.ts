@@ -18,14 +18,14 @@ const CURVE = [0, 8, 15, 25, 35, 45, 55, 65, 75, 85, 95, 100].map((percent, i) =
   watts: [70, 120, 150, 146, 130, 112, 95, 78, 60, 38, 14, 4][i]! * 1000,
 }));
 const car: Car = {
-  ...idealCar([{ lanes: 1, amps: 32 }], 71_000),
+  ...idealCar([{ phases: 1, amps: 32 }], 71_000),
   ownDrawW: 300,
   battery: { usableWh: 71_000, packVolts: 396, packOhms: 0.07, acceptance: CURVE },
 };
-const rapidPath = (unit: RapidStation, its: Car = car, heatingW = 0): ChargingPath => ({
+const rapidPath = (evse: RapidStation, its: Car = car, heatingW = 0): ChargingPath => ({
   car: its,
   outlet: bay("230/400", "three"),
-  unit,
+  evse,
   houseRule: "usual",
   settings: { heatingW },
 });
@@ -133,12 +133,12 @@ test("a cold pack is warmed by what it loses and by a heater that is booked, nev
 test("on AC a cold pack stays cold: a few watts of heat warm nothing", () => {
   const path: ChargingPath = {
     ...rapidPath(station(50_000, 125)),
-    unit: {
+    evse: {
       ...station(50_000, 125),
       kind: "wallbox",
       maxAmps: 16,
       output: { kind: "tethered", connector: "type2", lengthM: 5, gauge: "2.5 mm2" },
-    } as unknown as ChargingPath["unit"],
+    } as unknown as ChargingPath["evse"],
     outlet: bay("230/400", "single"),
   };
   const s = charged(path, { fromSoc: 0.1, toSoc: 0.5, batteryC: -5 });
@@ -188,7 +188,7 @@ test("inlet and adapter count on DC: a 400 A station into a 250 A inlet gives 25
 
 test("the station's own draw and its rectifier's loss lie before the billed meter", () => {
   const s = charged(rapidPath(station(50_000, 125)), { fromSoc: 0.1, toSoc: 0.5 });
-  expect(s.ledger.unit).toBe(0);
+  expect(s.ledger.evse).toBe(0);
   const hours = s.secondsToTarget / 3600;
   expect(s.ledger.upstream).toBeCloseTo(s.ledger.wall * (1 / 0.95 - 1) + 40 * hours, 6);
 });

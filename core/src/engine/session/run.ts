@@ -14,7 +14,7 @@ export interface Window {
   readonly from: Seconds;
   /** Infinity where nobody is waiting. */
   readonly to: Seconds;
-  /** Amps a lane; undefined for whatever flows. Below 6 A nothing does. */
+  /** Amps a phase; undefined for whatever flows. Below 6 A nothing does. */
   readonly amps?: Amps | undefined;
 }
 

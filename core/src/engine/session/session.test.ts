@@ -27,29 +27,29 @@ const circuitOf = (path: ChargingPath): Circuit => {
 const hours = (s: Session) => s.secondsToTarget / 3600;
 const at = (soc: number): State => ({ soc, packC: null, elapsed: 0 });
 
-/** A lossless path that stores very nearly a given power, in one lane at 230 V. */
+/** A lossless path that stores very nearly a given power, in one phase at 230 V. */
 const storing = (watts: number, car: Partial<Car["battery"]> = {}): ChargingPath => {
-  const ideal = idealCar([{ lanes: 1, amps: 80 }]);
+  const ideal = idealCar([{ phases: 1, amps: 80 }]);
   return pathOf({
     car: {
       ...ideal,
       battery: { ...ideal.battery, ...car },
-      charger: { limits: [{ lanes: 1, amps: 80 }], capW: 18_000, efficiency: 0.99 },
+      charger: { limits: [{ phases: 1, amps: 80 }], capW: 18_000, efficiency: 0.99 },
     },
     outlet: bay("230/400", "single"),
-    unit: post(1, watts / 230, "type1"),
+    evse: post(1, watts / 230, "type1"),
   });
 };
 
 describe("common-practice times", () => {
-  const wallbox = (usableWh: number, lanes: 1 | 3, amps: number) =>
+  const wallbox = (usableWh: number, phases: 1 | 3, amps: number) =>
     pathOf({
       car: {
-        ...idealCar([{ lanes, amps }], usableWh),
-        charger: { limits: [{ lanes, amps }], efficiency: 0.99 },
+        ...idealCar([{ phases, amps }], usableWh),
+        charger: { limits: [{ phases, amps }], efficiency: 0.99 },
       },
-      outlet: bay("230/400", lanes === 1 ? "single" : "three"),
-      unit: post(lanes, 80),
+      outlet: bay("230/400", phases === 1 ? "single" : "three"),
+      evse: post(phases, 80),
     });
 
   test("77 kWh at 11 kW: 0–100 % in 7 h, 60–80 % in about 1 h 24 min", () => {
@@ -78,9 +78,9 @@ describe("levels as people speak of them", () => {
   test("Level 1: 120 V at 12 A is 1.44 kW; 100 Wh a mile is 14 miles an hour, 165–170 in a 12-hour night (common practice)", () => {
     const { balance } = session(
       pathOf({
-        car: idealCar([{ lanes: 1, amps: 32 }]),
+        car: idealCar([{ phases: 1, amps: 32 }]),
         outlet: bay("split-phase", "single"),
-        unit: post(1, 12, "type1"),
+        evse: post(1, 12, "type1"),
       }),
       { fromSoc: 0.1, toSoc: 0.3 },
     ).moment;
@@ -93,9 +93,9 @@ describe("levels as people speak of them", () => {
   test("8 kW for a 3 h limit is 24 kWh (common practice)", () => {
     const s = session(
       pathOf({
-        car: idealCar([{ lanes: 1, amps: 48 }], 100_000),
+        car: idealCar([{ phases: 1, amps: 48 }], 100_000),
         outlet: bay("split-phase", "high"),
-        unit: post(1, 8000 / 240, "type1"),
+        evse: post(1, 8000 / 240, "type1"),
       }),
       { fromSoc: 0.1, toSoc: 0.9 },
       3 * 3600,
@@ -283,15 +283,15 @@ describe("a schedule", () => {
 
 describe("losses", () => {
   const car = {
-    ...idealCar([{ lanes: 1, amps: 32 }]),
+    ...idealCar([{ phases: 1, amps: 32 }]),
     ownDrawW: 280,
-    charger: { limits: [{ lanes: 1 as const, amps: 32 }], efficiency: 0.93 },
+    charger: { limits: [{ phases: 1 as const, amps: 32 }], efficiency: 0.93 },
   };
-  const slow = session(pathOf({ car, outlet: bay("230/400", "single"), unit: post(1, 8) }), {
+  const slow = session(pathOf({ car, outlet: bay("230/400", "single"), evse: post(1, 8) }), {
     fromSoc: 0.3,
     toSoc: 0.8,
   });
-  const fast = session(pathOf({ car, outlet: bay("230/400", "single"), unit: post(1, 16) }), {
+  const fast = session(pathOf({ car, outlet: bay("230/400", "single"), evse: post(1, 16) }), {
     fromSoc: 0.3,
     toSoc: 0.8,
   });
@@ -317,11 +317,11 @@ describe("losses", () => {
     resistance: Lead["resistance"],
     amps: number,
   ): Session => {
-    const lanes = type === "red-16" ? 3 : 1;
+    const phases = type === "red-16" ? 3 : 1;
     const system = type === "nema-5-20" ? "split-phase" : "230/400";
     return session(
       pathOf({
-        car: idealCar([{ lanes, amps: 32 }]),
+        car: idealCar([{ phases, amps: 32 }]),
         outlet: socket(system, type, 20),
         lead: {
           name: "lead",
@@ -334,8 +334,8 @@ describe("losses", () => {
           overBlock: false,
           resistance,
         },
-        unit: {
-          ...post(lanes, amps, lanes === 1 ? "type1" : "type2"),
+        evse: {
+          ...post(phases, amps, phases === 1 ? "type1" : "type2"),
           kind: "portable",
           plugs: [{ type, amps: 16 }],
           knowsPlugs: true,
@@ -355,7 +355,7 @@ describe("losses", () => {
     expect(over("red-16", meters, 12.51).moment.balance.lead).toBeCloseTo(52, 6);
   });
 
-  test("a loop reading on three lanes: three conductors of half the loop each (arithmetic)", () => {
+  test("a loop reading on three phases: three conductors of half the loop each (arithmetic)", () => {
     const loop = { by: "loop", loopOhms: 0.4 } as const;
     expect(over("red-16", loop, 10).moment.balance.lead).toBeCloseTo(3 * 100 * 0.2, 6);
   });

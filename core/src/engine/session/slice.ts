@@ -25,8 +25,8 @@ export interface Slice {
   /** Pack temperature at both ends, or null where it does not matter. */
   readonly fromC: Celsius | null;
   readonly toC: Celsius | null;
-  /** Lanes in use. */
-  readonly lanes: number;
+  /** Phases in use. */
+  readonly phases: number;
   readonly limitedBy: LinkKind;
 }
 

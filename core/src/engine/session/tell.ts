@@ -1,4 +1,4 @@
-import type { Circuit, LaneWay } from "../path";
+import { currentTerm, type Circuit, type PhaseWay } from "../path";
 import { SOURCES } from "../../trade/sources";
 import { term, type Tell, type Term } from "../../trade/working";
 
@@ -65,7 +65,7 @@ interface Balance {
   readonly inlet: number;
   readonly amps: number;
   readonly heat: number;
-  readonly way: LaneWay;
+  readonly way: PhaseWay;
   readonly fixed: number;
 }
 
@@ -75,7 +75,7 @@ export function tellBalance(tell: Tell, circuit: Circuit, s: Balance): void {
   const P_b = W("P_b", "into the battery", s.stored);
   const P_pack = W("P_pack", "heat in the pack", s.battery);
   const P_in = W("P_in", "at the inlet", s.inlet);
-  const I = term("I", "current on each lane", s.amps, "A");
+  const I = currentTerm(circuit, s.amps);
   const wires = [
     term("c", "conductors carrying current", s.way.conductors, ""),
     I,
@@ -112,9 +112,9 @@ export function tellBalance(tell: Tell, circuit: Circuit, s: Balance): void {
           result: I,
         }
       : {
-          what: "Current on each lane, the voltage drop counted",
+          what: "Current on each phase, the voltage drop counted",
           formula: "I = 2·P_in/(V + √(V² − 4·c·R_w·P_in))",
-          terms: [P_in, term("V", "volts of the lanes in use together", s.fixed, "V"), wires[0]!, wires[2]!],
+          terms: [P_in, term("V", "volts of the phases in use together", s.fixed, "V"), wires[0]!, wires[2]!],
           result: I,
         },
   );

@@ -59,15 +59,15 @@ export interface Connection {
   /** Plugging in and unplugging; the run's own start and end where nothing is said. */
   readonly from?: Seconds;
   readonly to?: Seconds | undefined;
-  /** Volts a lane, to tell amps from power. */
+  /** Volts a phase, to tell amps from power. */
   readonly volts?: Volts;
-  /** Amps a lane chosen at the post. */
+  /** Amps a phase chosen at the post. */
   readonly chosenAmps?: Amps;
   /** … and stretches for which others are chosen, in order; before one of them its own, after the last still that. */
   readonly chosen?: readonly ChosenAmps[];
 }
 
-/** Amps a lane chosen at the post for a while. */
+/** Amps a phase chosen at the post for a while. */
 export interface ChosenAmps {
   readonly from: Seconds;
   readonly to: Seconds;

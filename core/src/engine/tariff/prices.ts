@@ -19,10 +19,10 @@ export interface PriceMoment {
   /** Since plugging in: energy on the meter (Wh) and time (s). */
   readonly wh: number;
   readonly seconds: Seconds;
-  /** Power (W) and amps over all lanes. */
+  /** Power (W) and amps over all phases. */
   readonly watts: number;
   readonly amps: Amps;
-  /** Amps a lane chosen at the post. */
+  /** Amps a phase chosen at the post. */
   readonly chosenAmps: Amps;
 }
 

@@ -70,7 +70,7 @@ describe("a charge whose power falls", () => {
     const step = 1;
     const near = (wallInside(at.slice!, at.to + step) - wallInside(at.slice!, at.to - step)) / (2 * step);
     expect(near * HOUR).toBeCloseTo(limit, 0);
-    // Amps over all lanes are that power over the volts.
+    // Amps over all phases are that power over the volts.
     const amps = cut({ min_current: limit / VOLTS }, tapering);
     expect(ends(amps)).toEqual(ends(list));
   });

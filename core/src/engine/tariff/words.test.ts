@@ -27,7 +27,7 @@ test.each<[Restrictions, string]>([
   [{ min_duration: 600, max_duration: 9000 }, "from 10 min after plugging in to 2.5 h after plugging in"],
   [{ min_kwh: 20 }, "from 20 kWh taken"],
   [{ max_power: 11 }, "below 11 kW"],
-  [{ min_current: 16, max_current: 32 }, "from 16 A over all lanes to 32 A over all lanes"],
+  [{ min_current: 16, max_current: 32 }, "from 16 A over all phases to 32 A over all phases"],
   [{ reservation: "RESERVATION" }, "of a reservation: never charged here"],
   [
     { start_time: "08:00", end_time: "20:00", day_of_week: ["MONDAY"], max_kwh: 5 },

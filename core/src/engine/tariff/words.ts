@@ -58,7 +58,7 @@ export function whenText({ restrictions: r, kettleback }: TariffElement): string
     ...between(r?.min_duration, r?.max_duration, (n) => `${duration(n)} after plugging in`),
     ...between(r?.min_kwh, r?.max_kwh, (n) => `${n} kWh taken`),
     ...between(r?.min_power, r?.max_power, (n) => `${n} kW`),
-    ...between(r?.min_current, r?.max_current, (n) => `${n} A over all lanes`),
+    ...between(r?.min_current, r?.max_current, (n) => `${n} A over all phases`),
     ...between(kettleback?.min_amps, kettleback?.max_amps, (n) => `${n} A chosen`),
     ...(r?.reservation ? ["of a reservation: never charged here"] : []),
   ];

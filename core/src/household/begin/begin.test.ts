@@ -39,7 +39,7 @@ const answers = (change: Partial<Answers> = {}): Answers => ({
   batteryKWh: null,
   charger: null,
   point: null,
-  unitAmps: null,
+  evseAmps: null,
   perKWh: null,
   session,
   ...change,
@@ -87,7 +87,7 @@ test("what nobody knew is marked as assumed, what was said is not", () => {
 });
 
 test.each([
-  // Arithmetic: kW over volts and lanes, rounded as papers round.
+  // Arithmetic: kW over volts and phases, rounded as papers round.
   [7.2, 1, "230/400", "1 × 32 A at 230 V"],
   [7.4, undefined, "230/400", "1 × 32 A at 230 V"],
   [7.2, 1, "split-phase", "1 × 30 A at 240 V"],
@@ -101,8 +101,8 @@ test.each([
   [20, 3, "230/400", "3 × 29 A at 230 V"],
   [43, 3, "230/400", "3 × 63 A at 230 V"],
   [7.2, 1, "100/200", "1 × 30 A: 7.2 kW at 240 V, 6 kW at 200 V"],
-] as const)("%d kW on %s phases in %s is %s", (kW, phases, system, said) => {
-  const found = chargerFromPower(kW, phases, system);
+] as const)("%d kW on %s phases in %s is %s", (kW, stated, system, said) => {
+  const found = chargerFromPower(kW, stated, system);
   expect(found.ok && found.charger.said).toBe(said);
 });
 
@@ -128,8 +128,8 @@ test.each([
   [43, undefined, "230/400", "unless it stands on three phases: say so"],
   [60, 3, "230/400", "the rapid (DC) figure"],
   [20, 1, "230/400", "on one phase would be 87 A"],
-] as const)("%d kW on %s phases in %s is refused in words", (kW, phases, system, problem) => {
-  const found = chargerFromPower(kW, phases, system);
+] as const)("%d kW on %s phases in %s is refused in words", (kW, stated, system, problem) => {
+  const found = chargerFromPower(kW, stated, system);
   expect(!found.ok && found.problem).toContain(problem);
 });
 
@@ -149,18 +149,18 @@ test("a time zone says where one lives, near enough to begin with", () => {
 
 test("a stated power on so many phases is never told as another current on fewer", () => {
   for (const system of SUPPLY_IDS)
-    for (const phases of [undefined, 1, 2, 3] as const)
+    for (const stated of [undefined, 1, 2, 3] as const)
       for (let kW = 1; kW < 50; kW += 0.1) {
-        const found = chargerFromPower(kW, phases, system);
+        const found = chargerFromPower(kW, stated, system);
         if (!found.ok) continue;
         const { limits } = found.charger;
         expect(limits).toHaveLength(1);
-        const [{ lanes, amps }] = limits as [(typeof limits)[0]];
-        if (phases !== undefined) expect(lanes).toBe(phases);
+        const [{ phases, amps }] = limits as [(typeof limits)[0]];
+        if (stated !== undefined) expect(phases).toBe(stated);
         const volts = system === "100/200" ? 200 : /split|208/.test(system) ? 240 : 230;
         // Papers round by a tenth; a power from elsewhere says at which volts it was stated.
         if (!found.charger.said.includes("kW at 240 V"))
-          expect([kW, Math.abs((lanes * amps * volts) / 1000 - kW) <= 0.1 * kW + 0.2]).toEqual([kW, true]);
+          expect([kW, Math.abs((phases * amps * volts) / 1000 - kW) <= 0.1 * kW + 0.2]).toEqual([kW, true]);
         expect(amps).toBeLessThanOrEqual(80);
       }
 });
@@ -215,7 +215,7 @@ describe("a car whose curve nobody knows, at a rapid station", () => {
     ...plan,
     car: { ...known, battery: { ...battery, ...of } },
     outlet: bay("230/400", "three"),
-    unit: { ...rapid(350_000, 500), shared: false },
+    evse: { ...rapid(350_000, 500), shared: false },
     session: { ...session, fromSoc: 0.1, toSoc: 0.8 },
   });
   const charging = (of: Plan) => {
@@ -279,7 +279,7 @@ describe("a car from its papers", () => {
   test("kW and phases, gross energy and range settle charger, battery and what it uses; how is said", () => {
     const found = carFromPapers({ chargerKW: 7.2, phases: 1, grossKWh: 64, rangeKm: 350 }, "230/400");
     expect(found).toMatchObject({
-      limits: [{ lanes: 1, amps: 32 }],
+      limits: [{ phases: 1, amps: 32 }],
       // 93 % of the cells is usually free (common practice).
       battery: { usableWh: 59_520, grossWh: 64_000, packVolts: 360 },
       whPerKm: 170,
@@ -296,7 +296,7 @@ describe("a car from its papers", () => {
 
   test("the same kW is another current on the other side of the world", () => {
     expect(carFromPapers({ chargerKW: 7.2, phases: 1 }, "split-phase").limits).toEqual([
-      { lanes: 1, amps: 30 },
+      { phases: 1, amps: 30 },
     ]);
   });
 
@@ -344,7 +344,7 @@ describe("a car from its papers", () => {
 });
 
 test.each([
-  // A region, a point of it, lanes, volts and amps by its own trade; the usual car of Europe takes 16 A.
+  // A region, a point of it, phases, volts and amps by its own trade; the usual car of Europe takes 16 A.
   ["eu", "wall", 1, 230, 10],
   ["eu", "wallbox-1", 1, 230, 16],
   ["eu", "wallbox-3", 3, 230, 16],
@@ -360,14 +360,14 @@ test.each([
   ["jp", "wall", 1, 100, 12],
   ["jp", "two-hundred", 1, 200, 16],
   ["jp", "wallbox-1", 1, 200, 30],
-] as const)("%s, %s: %d lane(s) of %d V at %d A", (id, at, lanes, volts, amps) => {
+] as const)("%s, %s: %d phase(s) of %d V at %d A", (id, at, phases, volts, amps) => {
   const region = REGIONS.find((r) => r.id === id)!;
   const point = region.points.find((p) => p.id === at)!;
   const plan = begin(answers({ region, timeZone: region.timeZone, point }));
   const solved = solvePlan(plan);
   if (isRefusal(solved)) throw new Error(solved.message);
   const { way } = solved.moment.flow;
-  expect([way.lanes, way.volts, solved.moment.amps]).toEqual([lanes, volts, amps]);
+  expect([way.phases, way.volts, solved.moment.amps]).toEqual([phases, volts, amps]);
   // What is offered there is no fault of its own.
   const worst = cautionsFor(pathOf(plan), solved, session.toSoc).filter(
     ({ severity }) => severity === "stop",

@@ -1,4 +1,4 @@
-import { curveOf, usualShape, type Assumed, type Car, type Outlet, type Unit } from "../../things/parts";
+import { curveOf, usualShape, type Assumed, type Car, type Outlet, type Evse } from "../../things/parts";
 import { PLAN_FORMAT, PLAN_VERSION, type Plan, type PlannedSession } from "../../engine/plan";
 import { batteryBy } from "./battery";
 import { fixedOf, HOME_PRICE, plugOf, portableOf, socketOf, usualInlets, usualRate } from "../start";
@@ -18,7 +18,7 @@ export interface Answers {
   readonly charger: UsualCharger | null;
   readonly point: HomePoint | null;
   /** What the unit's label says (A). */
-  readonly unitAmps: number | null;
+  readonly evseAmps: number | null;
   /** Currency units a kWh. */
   readonly perKWh: number | null;
   readonly session: PlannedSession;
@@ -65,18 +65,18 @@ function outletOf({ region, point }: Answers): { outlet: Outlet; point: HomePoin
       : {
           ...named,
           kind: "hardwired",
-          tap: at.lanes === 3 ? "three" : tapOf(region.system, "high") ? "high" : "single",
+          tap: at.phases === 3 ? "three" : tapOf(region.system, "high") ? "high" : "single",
         },
   };
 }
 
-function unitOf({ region, unitAmps }: Answers, at: HomePoint): Unit {
+function evseOf({ region, evseAmps }: Answers, at: HomePoint): Evse {
   const plug = plugOf("AC", region.system);
-  const amps = unitAmps ?? at.amps;
-  const unit = at.outlet
-    ? portableOf(at.outlet, at.lanes, amps, plug, region.system)
-    : { ...fixedOf("wallbox", at.lanes, amps, plug, region.system), name: "wallbox" };
-  return { ...unit, name: at.outlet ? "portable unit" : "wallbox" };
+  const amps = evseAmps ?? at.amps;
+  const evse = at.outlet
+    ? portableOf(at.outlet, at.phases, amps, plug, region.system)
+    : { ...fixedOf("wallbox", at.phases, amps, plug, region.system), name: "wallbox" };
+  return { ...evse, name: at.outlet ? "portable unit" : "wallbox" };
 }
 
 /**
@@ -101,9 +101,10 @@ export function begin(answers: Answers): Plan {
       ...region.manner,
     },
     car,
+    place: { name: "Home" },
     outlet,
     lead: null,
-    unit: unitOf(answers, point),
+    evse: evseOf(answers, point),
     cable: null,
     adapter: null,
     tariff: flatTariff(
@@ -111,6 +112,6 @@ export function begin(answers: Answers): Plan {
       perKWh ?? usualRate(HOME_PRICE, region.currency),
     ),
     session,
-    settings: { unitAmps: null, carAmps: null, otherBusy: false },
+    settings: { evseAmps: null, carAmps: null, otherBusy: false },
   };
 }

@@ -21,22 +21,22 @@ export const CAR_CLASSES: readonly CarClass[] = [
 
 type Limits = OnboardCharger["limits"];
 
-/** A usual onboard charger: its lanes and amps, and what it is spoken of as. */
+/** A usual onboard charger: its phases and amps, and what it is spoken of as. */
 export interface UsualCharger {
   readonly limits: Limits;
   readonly kW: number;
   readonly said: string;
 }
 
-const on = (lanes: 1 | 2 | 3, amps: number, volts: number, limits: Limits): UsualCharger => ({
+const on = (phases: 1 | 2 | 3, amps: number, volts: number, limits: Limits): UsualCharger => ({
   limits,
-  kW: (lanes * amps * volts) / 1000,
-  said: `${lanes} × ${amps} A at ${volts} V`,
+  kW: (phases * amps * volts) / 1000,
+  said: `${phases} × ${amps} A at ${volts} V`,
 });
-const one = (amps: number, volts: number): UsualCharger => on(1, amps, volts, [{ lanes: 1, amps }]);
+const one = (amps: number, volts: number): UsualCharger => on(1, amps, volts, [{ phases: 1, amps }]);
 /** What is stated of three phases says nothing of one: it is taken for the same amps, not for more. */
-const three = (amps: number): UsualCharger => on(3, amps, 230, [{ lanes: 3, amps }]);
-const two = (amps: number): UsualCharger => on(2, amps, 230, [{ lanes: 2, amps }]);
+const three = (amps: number): UsualCharger => on(3, amps, 230, [{ phases: 3, amps }]);
+const two = (amps: number): UsualCharger => on(2, amps, 230, [{ phases: 2, amps }]);
 
 const MARKET_CHARGERS: Readonly<Record<Market, readonly UsualCharger[]>> = {
   europe: [
@@ -98,26 +98,26 @@ const MOST_ON_ONE: Readonly<Record<Market, number>> = { europe: 40, "north-ameri
 const LEAST_ON_THREE = 12;
 
 const refuse = (problem: string): FromPower => ({ ok: false, problem });
-const lanesOf = ({ limits }: UsualCharger): number => Math.max(...limits.map((l) => l.lanes));
+const phasesOf = ({ limits }: UsualCharger): number => Math.max(...limits.map((l) => l.phases));
 const nearest = (all: readonly UsualCharger[], kW: number): UsualCharger =>
   [...all].sort((a, b) => Math.abs(a.kW - kW) - Math.abs(b.kW - kW))[0]!;
 const fits = (kW: number, charger: UsualCharger): boolean => Math.abs(charger.kW - kW) <= ROUNDING * kW;
-const PHASES = ["", "one phase", "two phases", "three phases"] as const;
+const PHASE_WORDS = ["", "one phase", "two phases", "three phases"] as const;
 
 /** A stated power on so many phases that no usual charger of them has. */
-function unusual(kW: number, phases: 1 | 2 | 3 | undefined, system: SupplyId): FromPower {
+function unusual(kW: number, stated: 1 | 2 | 3 | undefined, system: SupplyId): FromPower {
   const all = usualChargers(system);
   const single = all[0]!;
   const volts = Math.round((single.kW * 1000) / single.limits[0]!.amps);
   const { market } = supplySystem(system);
-  const lanes = phases ?? 1;
-  const amps = Math.round((kW * 1000) / (lanes * volts));
-  if (lanes > 1 && market === "europe" && amps >= LEAST_ON_THREE)
-    return { ok: true, charger: lanes === 3 ? three(amps) : two(amps) };
-  const other = all.find((c) => lanesOf(c) !== lanes && fits(kW, c));
-  if (lanes > 1)
+  const phases = stated ?? 1;
+  const amps = Math.round((kW * 1000) / (phases * volts));
+  if (phases > 1 && market === "europe" && amps >= LEAST_ON_THREE)
+    return { ok: true, charger: phases === 3 ? three(amps) : two(amps) };
+  const other = all.find((c) => phasesOf(c) !== phases && fits(kW, c));
+  if (phases > 1)
     return refuse(
-      `${kW} kW on ${PHASES[lanes]} contradict each other: chargers of ${PHASES[lanes]} take ${(lanes * volts * LEAST_ON_THREE) / 1000} kW or more${other ? `, and ${kW} kW is usually ${other.said}` : ""}`,
+      `${kW} kW on ${PHASE_WORDS[phases]} contradict each other: chargers of ${PHASE_WORDS[phases]} take ${(phases * volts * LEAST_ON_THREE) / 1000} kW or more${other ? `, and ${kW} kW is usually ${other.said}` : ""}`,
     );
   if (amps < LEAST_AMPS)
     return refuse(
@@ -125,7 +125,7 @@ function unusual(kW: number, phases: 1 | 2 | 3 | undefined, system: SupplyId): F
     );
   if (amps > MOST_ON_ONE[market])
     return refuse(
-      `${kW} kW on ${phases === 1 ? "one phase" : "any phases"} contradict each other: ${kW} kW on one phase would be ${amps} A${other ? `; it is ${other.said}` : ""}, and the most there is on one is ${Math.max(...all.filter((c) => lanesOf(c) === 1).map((c) => c.kW)).toFixed(1)} kW`,
+      `${kW} kW on ${stated === 1 ? "one phase" : "any phases"} contradict each other: ${kW} kW on one phase would be ${amps} A${other ? `; it is ${other.said}` : ""}, and the most there is on one is ${Math.max(...all.filter((c) => phasesOf(c) === 1).map((c) => c.kW)).toFixed(1)} kW`,
     );
   return { ok: true, charger: one(amps, volts) };
 }
@@ -152,19 +152,19 @@ function statedElsewhere(kW: number, system: SupplyId): FromPower | undefined {
 /**
  * The onboard charger a stated power stands for, in a part of the world: the usual one it rounds to, else that power on
  * the phases stated. What cannot be is said: a rapid or a battery figure, a power no charger of those phases has.
- * @param phases as stated; left out where nothing is said
+ * @param stated the phases, as stated; left out where nothing is said
  * @example chargerFromPower(7.2, 1, "230/400") // 1 × 32 A at 230 V
  */
-export function chargerFromPower(kW: number, phases: 1 | 2 | 3 | undefined, system: SupplyId): FromPower {
+export function chargerFromPower(kW: number, stated: 1 | 2 | 3 | undefined, system: SupplyId): FromPower {
   if (!(kW > 0)) return refuse("accepted: a power above 0 kW");
-  if (kW > (phases === 3 ? MOST_EVER_KW : MOST_AC_KW))
+  if (kW > (stated === 3 ? MOST_EVER_KW : MOST_AC_KW))
     return refuse(
       `${kW} kW is more than any onboard charger takes${kW <= MOST_EVER_KW ? " unless it stands on three phases: say so" : ""}: it is the rapid (DC) figure, or the battery's kWh; accepted: 1.4 to 22 kW`,
     );
-  const fitting = usualChargers(system).filter((c) => phases === undefined || lanesOf(c) === phases);
+  const fitting = usualChargers(system).filter((c) => stated === undefined || phasesOf(c) === stated);
   if (fitting.length === 0)
-    return refuse(`chargers of ${phases} phases are not usual there; accepted: one phase`);
+    return refuse(`chargers of ${stated} phases are not usual there; accepted: one phase`);
   const best = nearest(fitting, kW);
   if (fits(kW, best)) return { ok: true, charger: best };
-  return statedElsewhere(kW, system) ?? unusual(kW, phases, system);
+  return statedElsewhere(kW, system) ?? unusual(kW, stated, system);
 }

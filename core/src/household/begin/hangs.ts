@@ -65,7 +65,7 @@ const RANGES: Readonly<Record<Assumed, Range>> = {
     name: "the onboard charger's phases and amps",
     of: (car, system) => {
       const span = usualSpan(system);
-      const said = span.map(({ limits: [limit] }) => `${limit!.lanes} × ${limit!.amps} A`);
+      const said = span.map(({ limits: [limit] }) => `${limit!.phases} × ${limit!.amps} A`);
       return {
         range: `${said[0]} to ${said.at(-1)}`,
         cars: span.map(({ limits }) => ({ ...car, charger: { ...car.charger, limits: [...limits] } })),
@@ -94,9 +94,9 @@ const RANGES: Readonly<Record<Assumed, Range>> = {
 };
 
 /** What of a plan's car is assumed: what is marked so, and on rapid charging a curve that nobody has stated. */
-export const assumedOf = ({ car, unit }: Plan): readonly Assumed[] => {
+export const assumedOf = ({ car, evse }: Plan): readonly Assumed[] => {
   const marked = car.assumed ?? [];
-  return curveAssumed(car.battery, unit.kind === "rapid") && !marked.includes("acceptance")
+  return curveAssumed(car.battery, evse.kind === "rapid") && !marked.includes("acceptance")
     ? [...marked, "acceptance"]
     : marked;
 };

@@ -92,7 +92,7 @@ function mixedUp({ chargerKW, usableKWh, grossKWh }: Papers): FieldProblem[] {
 /**
  * A car's own figures from its papers: the charger from kW and phases, the battery from usable or gross energy or volts
  * × amp-hours, what it uses from range and battery. Contradictions are named at their field.
- * @example carFromPapers({ chargerKW: 7.2, phases: 1 }, "230/400").limits // [{ lanes: 1, amps: 32 }]
+ * @example carFromPapers({ chargerKW: 7.2, phases: 1 }, "230/400").limits // [{ phases: 1, amps: 32 }]
  */
 export function carFromPapers(papers: Papers, system: SupplyId): FromPapers {
   const { chargerKW, phases, packVolts, rangeKm } = papers;

@@ -10,7 +10,7 @@ export interface HomePoint {
   /** Left out for a unit that is wired in. */
   readonly outlet?: OutletTypeId;
   readonly breakerAmps: Amps;
-  readonly lanes: 1 | 3;
+  readonly phases: 1 | 3;
   /** What is usually drawn there for hours. */
   readonly amps: Amps;
 }
@@ -35,21 +35,21 @@ const socket = (
   outlet: OutletTypeId,
   breakerAmps: Amps,
   amps: Amps,
-  lanes: 1 | 3 = 1,
+  phases: 1 | 3 = 1,
 ): HomePoint => ({
   id,
   name,
   outlet,
   breakerAmps,
   amps,
-  lanes,
+  phases,
 });
-const wired = (id: string, name: string, breakerAmps: Amps, amps: Amps, lanes: 1 | 3 = 1): HomePoint => ({
+const wired = (id: string, name: string, breakerAmps: Amps, amps: Amps, phases: 1 | 3 = 1): HomePoint => ({
   id,
   name,
   breakerAmps,
   amps,
-  lanes,
+  phases,
 });
 
 /** Points of a 230 V house, after its own wall socket. */

@@ -61,8 +61,8 @@ function atPost(
 ): AtPost {
   const path = {
     car,
-    outlet: bayOf(post.lanes === 3 ? "three" : "single", system, Math.max(post.amps, 16)),
-    unit: { ...fixedOf("post", post.lanes, post.amps, "type2", system) },
+    outlet: bayOf(post.phases === 3 ? "three" : "single", system, Math.max(post.amps, 16)),
+    evse: { ...fixedOf("post", post.phases, post.amps, "type2", system) },
     cable,
     houseRule: household.houseRule,
     settings: { heatingW: session.heatingW },
@@ -128,23 +128,23 @@ function carryLight(choices: readonly CableChoice[]): CableVerdict {
 
 /** Always 32 A; three-phase where the car has a three-phase charger, as it costs little more and covers the next car. */
 function buyOnce(choices: readonly CableChoice[], car: Car): CableVerdict {
-  const three = car.charger.limits.some(({ lanes }) => lanes === 3);
+  const three = car.charger.limits.some(({ phases }) => phases === 3);
   const wide = choices.filter(({ candidate: { cable } }) => cable.amps === 32);
   // Where no cable of 32 A charges at as many posts, the widest that does.
   const choice =
-    wide.find(({ candidate: { cable } }) => cable.lanes === (three ? 3 : 1)) ?? wide[0] ?? choices.at(-1)!;
-  const { lanes, amps } = choice.candidate.cable;
+    wide.find(({ candidate: { cable } }) => cable.phases === (three ? 3 : 1)) ?? wide[0] ?? choices.at(-1)!;
+  const { phases, amps } = choice.candidate.cable;
   if (amps !== 32)
     return { school: "buy-once", choice, why: "No cable of 32 A charges at as many of the posts you meet." };
   return {
     school: "buy-once",
     choice,
     why:
-      lanes === 3
+      phases === 3
         ? "32 A always, and three-phase because the car has a three-phase charger: it costs little more and covers the next car."
         : three
-          ? "32 A always; the car's end takes one lane only."
-          : "32 A always; single-phase, as this car charges on one lane.",
+          ? "32 A always; the car's end takes one phase only."
+          : "32 A always; single-phase, as this car charges on one phase.",
   };
 }
 

@@ -4,7 +4,7 @@ import type { Cable } from "../../things/parts";
 
 /** A build in which loose cables are sold. */
 interface Build {
-  readonly lanes: 1 | 3;
+  readonly phases: 1 | 3;
   readonly amps: number;
   readonly gauge: FlexibleGauge;
   /** Mass of a metre (kg) and price of it (euros), on top of two ends. */
@@ -21,10 +21,10 @@ const ENDS_KG = 0.6;
  * by its copper. Prices are usual ones, rounded.
  */
 const BUILDS: readonly Build[] = [
-  { lanes: 1, amps: 16, gauge: "2.5 mm2", kgPerM: 0.2, eurosPerM: 9, eurosForEnds: 60 },
-  { lanes: 1, amps: 32, gauge: "6 mm2", kgPerM: 0.38, eurosPerM: 13, eurosForEnds: 70 },
-  { lanes: 3, amps: 16, gauge: "2.5 mm2", kgPerM: 0.3, eurosPerM: 12, eurosForEnds: 75 },
-  { lanes: 3, amps: 32, gauge: "6 mm2", kgPerM: 0.52, eurosPerM: 20, eurosForEnds: 90 },
+  { phases: 1, amps: 16, gauge: "2.5 mm2", kgPerM: 0.2, eurosPerM: 9, eurosForEnds: 60 },
+  { phases: 1, amps: 32, gauge: "6 mm2", kgPerM: 0.38, eurosPerM: 13, eurosForEnds: 70 },
+  { phases: 3, amps: 16, gauge: "2.5 mm2", kgPerM: 0.3, eurosPerM: 12, eurosForEnds: 75 },
+  { phases: 3, amps: 32, gauge: "6 mm2", kgPerM: 0.52, eurosPerM: 20, eurosForEnds: 90 },
 ];
 
 /** Lengths (m) such cables are sold in. Over 10 m some cars refuse. */
@@ -41,14 +41,14 @@ export interface Candidate {
 
 /** Every build in a length, with the ends a car and its posts ask for. */
 export const cableCandidates = (vehicleEnd: ConnectorId, lengthM: number): Candidate[] =>
-  BUILDS.filter(({ lanes }) => lanes === 1 || vehicleEnd !== "type1").map(
-    ({ lanes, amps, gauge, kgPerM, eurosPerM, eurosForEnds }) => ({
-      id: `${lanes}x${amps}x${lengthM}`,
+  BUILDS.filter(({ phases }) => phases === 1 || vehicleEnd !== "type1").map(
+    ({ phases, amps, gauge, kgPerM, eurosPerM, eurosForEnds }) => ({
+      id: `${phases}x${amps}x${lengthM}`,
       cable: {
-        name: `${lanes === 3 ? "three-phase" : "single-phase"} ${amps} A, ${lengthM} m`,
+        name: `${phases === 3 ? "three-phase" : "single-phase"} ${amps} A, ${lengthM} m`,
         stationEnd: "type2",
         vehicleEnd,
-        lanes,
+        phases,
         amps,
         lengthM,
         gauge,

@@ -37,7 +37,7 @@ describe("loose cables", () => {
     const rarely = verdicts(asked("fq-curlew", [0, 8, 0, 0]));
     expect(rarely["carry-light"]!.choice.candidate.id).toBe("1x32x5");
     const often = verdicts(asked("fq-curlew", [0, 1, 4, 6]));
-    expect(often["carry-light"]!.choice.candidate.cable.lanes).toBe(3);
+    expect(often["carry-light"]!.choice.candidate.cable.phases).toBe(3);
     expect(often["carry-light"]!.why).toMatch(/a year more/);
   });
 
@@ -45,13 +45,13 @@ describe("loose cables", () => {
     expect(verdicts(asked("fq-curlew", [0, 8, 0, 0]))["buy-once"]!.choice.candidate.id).toBe("3x32x5");
     expect(verdicts(asked("fq-dunlin", [0, 8, 0, 0]))["buy-once"]!.choice.candidate.id).toBe("1x32x5");
     const plover = verdicts(asked("fq-plover", [0, 8, 0, 0]))["buy-once"]!;
-    expect(plover.choice.candidate.cable).toMatchObject({ vehicleEnd: "type1", lanes: 1, amps: 32 });
+    expect(plover.choice.candidate.cable).toMatchObject({ vehicleEnd: "type1", phases: 1, amps: 32 });
   });
 
   test("a post that charges the car over no cable at all changes no sum", () => {
     // 5 A leave less than a car needs: such a post is met in vain, whatever one carries.
     const of = asked("fq-curlew", [0, 4, 0, 0]);
-    const useless: MetPost = { lanes: 1, amps: 5, perMonth: 9 };
+    const useless: MetPost = { phases: 1, amps: 5, perMonth: 9 };
     const [plain, met] = [cableChoices(of), cableChoices({ ...of, posts: [...of.posts, useless] })];
     met.forEach((choice, i) => {
       expect(choice.hoursAYear).toBe(plain[i]!.hoursAYear);
@@ -71,12 +71,12 @@ describe("loose cables", () => {
       ...of,
       car: {
         ...of.car,
-        charger: { ...of.car.charger, limits: [{ lanes: 3, amps: 16 }], listedLanesOnly: true },
+        charger: { ...of.car.charger, limits: [{ phases: 3, amps: 16 }], listedPhasesOnly: true },
       },
     };
     const found = verdicts(three);
-    expect(found["carry-light"]!.choice.candidate.cable.lanes).toBe(3);
-    expect(found["buy-once"]!.choice.candidate.cable).toMatchObject({ lanes: 3, amps: 32 });
+    expect(found["carry-light"]!.choice.candidate.cable.phases).toBe(3);
+    expect(found["buy-once"]!.choice.candidate.cable).toMatchObject({ phases: 3, amps: 32 });
     const single = cableChoices(three).find(({ candidate }) => candidate.id === "1x16x5")!;
     expect([single.missedAMonth, single.hoursAYear, single.savedAYear]).toEqual([6, 0, 0]);
   });
@@ -109,7 +109,7 @@ describe("loose cables", () => {
     expect(mass("3x32x5")).toBeCloseTo(3.2, 9);
     for (const { massKg, id } of cableCandidates("type2", 10))
       expect(massKg).toBeGreaterThan(mass(id.replace("x10", "x5")));
-    expect(cableCandidates("type1", 5).every(({ cable }) => cable.lanes === 1)).toBe(true);
+    expect(cableCandidates("type1", 5).every(({ cable }) => cable.phases === 1)).toBe(true);
   });
 });
 
@@ -133,9 +133,9 @@ describe("portable units", () => {
     const [small, , , single, three] = all;
     expect(small!.at.map(({ fits }) => fits)).toEqual([true, false, false]);
     expect(heldBackBy(small!.at[1]!)).toBe("no plug for it");
-    expect(single!.at[1]).toMatchObject({ amps: 32, lanes: 1, heldBackW: 0 });
+    expect(single!.at[1]).toMatchObject({ amps: 32, phases: 1, heldBackW: 0 });
     // Only the thicker cord of the largest unit is a few watts better.
-    expect(three!.at[2]).toMatchObject({ amps: 16, lanes: 3 });
+    expect(three!.at[2]).toMatchObject({ amps: 16, phases: 3 });
     expect(three!.at[2]!.heldBackW).toBeLessThan(30);
     // A wall socket holds them all to the same: nothing is held back by any of them beyond it.
     expect(Math.max(...all.map(({ at }) => at[0]!.amps))).toBeLessThanOrEqual(13);
@@ -165,7 +165,7 @@ describe("portable units", () => {
     const greedy = {
       ...small!,
       id: "greedy",
-      unit: { ...small!.unit, maxAmps: 16, steps: [], plugs: [{ type: "cee-7" as const, amps: 16 }] },
+      evse: { ...small!.evse, maxAmps: 16, steps: [], plugs: [{ type: "cee-7" as const, amps: 16 }] },
     };
     const [ten, sixteen] = portableChoices(of, [small!, greedy]);
     expect([ten!.at[0]!.over, sixteen!.at[0]!.over]).toEqual([false, true]);
@@ -175,9 +175,9 @@ describe("portable units", () => {
     expect(heldBackBy(sixteen!.at[0]!)).toBe("pulls 16 A, too much for this socket");
   });
 
-  test("sockets the supply does not feed are left out, and a Type 1 car takes one lane", () => {
+  test("sockets the supply does not feed are left out, and a Type 1 car takes one phase", () => {
     const all = choices(fallowQuay, "fq-plover", ["cee-7", "nema-14-50"]);
     expect(all[0]!.at).toHaveLength(1);
-    expect(all.every(({ candidate }) => candidate.unit.lanes === 1)).toBe(true);
+    expect(all.every(({ candidate }) => candidate.evse.phases === 1)).toBe(true);
   });
 });

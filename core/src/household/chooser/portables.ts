@@ -1,6 +1,6 @@
 import type { OutletTypeId } from "../../trade/outlets";
 import { feedOf, outletType } from "../../trade/outlets";
-import type { Car, Household, Unit } from "../../things/parts";
+import type { Car, Household, Evse } from "../../things/parts";
 import { compile, isRefusal, LINK_WORDS, type LinkKind } from "../../engine/path";
 import { charge, type PlannedSession } from "../../engine/plan";
 import { socketOf } from "../start";
@@ -13,7 +13,7 @@ import type { Amps } from "../../trade/units";
 interface PortableBuild {
   readonly name: string;
   readonly steps: readonly Amps[];
-  readonly lanes: 1 | 3;
+  readonly phases: 1 | 3;
   readonly plugs: readonly (readonly [OutletTypeId, Amps])[];
   readonly sensesHeat: boolean;
   readonly lengthM: number;
@@ -26,7 +26,7 @@ const BUILDS: Readonly<Record<"nec" | "iec", readonly PortableBuild[]>> = {
     {
       name: "receptacle unit, 12 A",
       steps: [8, 12],
-      lanes: 1,
+      phases: 1,
       plugs: [["nema-5-15", 12]],
       sensesHeat: false,
       lengthM: 6,
@@ -35,7 +35,7 @@ const BUILDS: Readonly<Record<"nec" | "iec", readonly PortableBuild[]>> = {
     {
       name: "two-plug unit, 32 A",
       steps: [8, 12, 16, 24, 32],
-      lanes: 1,
+      phases: 1,
       plugs: [
         ["nema-5-15", 12],
         ["nema-14-50", 32],
@@ -47,7 +47,7 @@ const BUILDS: Readonly<Record<"nec" | "iec", readonly PortableBuild[]>> = {
     {
       name: "many-plug unit, 40 A",
       steps: [8, 12, 16, 24, 32, 40],
-      lanes: 1,
+      phases: 1,
       plugs: [
         ["nema-5-15", 12],
         ["nema-5-20", 16],
@@ -64,7 +64,7 @@ const BUILDS: Readonly<Record<"nec" | "iec", readonly PortableBuild[]>> = {
     {
       name: "wall-socket unit, 10 A",
       steps: [10],
-      lanes: 1,
+      phases: 1,
       plugs: [["cee-7", 10]],
       sensesHeat: false,
       lengthM: 5,
@@ -73,7 +73,7 @@ const BUILDS: Readonly<Record<"nec" | "iec", readonly PortableBuild[]>> = {
     {
       name: "stepped wall-socket unit, 13 A",
       steps: [6, 8, 10, 13],
-      lanes: 1,
+      phases: 1,
       plugs: [["cee-7", 13]],
       sensesHeat: true,
       lengthM: 6,
@@ -82,7 +82,7 @@ const BUILDS: Readonly<Record<"nec" | "iec", readonly PortableBuild[]>> = {
     {
       name: "two-plug unit, 1 × 16 A",
       steps: [6, 8, 10, 13, 16],
-      lanes: 1,
+      phases: 1,
       plugs: [
         ["cee-7", 10],
         ["blue-16", 16],
@@ -94,7 +94,7 @@ const BUILDS: Readonly<Record<"nec" | "iec", readonly PortableBuild[]>> = {
     {
       name: "single-phase unit, 1 × 32 A",
       steps: [6, 8, 10, 13, 16, 20, 24, 32],
-      lanes: 1,
+      phases: 1,
       plugs: [
         ["cee-7", 10],
         ["blue-16", 16],
@@ -107,7 +107,7 @@ const BUILDS: Readonly<Record<"nec" | "iec", readonly PortableBuild[]>> = {
     {
       name: "three-phase unit, 3 × 16 A",
       steps: [6, 8, 10, 13, 16],
-      lanes: 3,
+      phases: 3,
       plugs: [
         ["cee-7", 10],
         ["blue-16", 16],
@@ -120,7 +120,7 @@ const BUILDS: Readonly<Record<"nec" | "iec", readonly PortableBuild[]>> = {
     {
       name: "three-phase unit, 3 × 32 A",
       steps: [6, 8, 10, 13, 16, 20, 24, 32],
-      lanes: 3,
+      phases: 3,
       plugs: [
         ["cee-7", 10],
         ["blue-16", 16],
@@ -138,7 +138,7 @@ const BUILDS: Readonly<Record<"nec" | "iec", readonly PortableBuild[]>> = {
 /** A portable one could carry. */
 export interface PortableCandidate {
   readonly id: string;
-  readonly unit: Extract<Unit, { kind: "portable" }>;
+  readonly evse: Extract<Evse, { kind: "portable" }>;
   /** Turns itself down when its plug gets hot; null where nobody said. */
   readonly sensesHeat: boolean | null;
   readonly lengthM: number | null;
@@ -149,14 +149,14 @@ export interface PortableCandidate {
 export function portableCandidates(car: Car, system: SupplyId, wallPlug: OutletTypeId): PortableCandidate[] {
   const trade = tradeOf(system);
   const connector = plugFor(car, system);
-  return BUILDS[trade].map(({ name, steps, lanes, plugs, sensesHeat, lengthM, euros }) => {
+  return BUILDS[trade].map(({ name, steps, phases, plugs, sensesHeat, lengthM, euros }) => {
     const maxAmps = steps.at(-1)!;
     return {
       id: name,
-      unit: {
+      evse: {
         kind: "portable",
         name,
-        lanes: connector === "type1" ? 1 : lanes,
+        phases: connector === "type1" ? 1 : phases,
         maxAmps,
         steps: [...steps],
         standingW: 5,
@@ -185,7 +185,7 @@ export interface AtSocket {
   /** No plug for it. */
   readonly fits: boolean;
   readonly amps: Amps;
-  readonly lanes: number;
+  readonly phases: number;
   readonly batteryW: number;
   readonly narrowest: LinkKind | null;
   /** It pulls more than the socket should hold by the house rule, and nobody can set it lower: not to be used there. */
@@ -210,14 +210,14 @@ export interface PortablesAsked {
 
 function atSocket(
   { car, household, session, system }: PortablesAsked,
-  unit: Unit,
+  evse: Evse,
   type: OutletTypeId,
 ): Omit<AtSocket, "heldBackW"> {
-  const none = { type, fits: false, amps: 0, lanes: 0, batteryW: 0, narrowest: null, over: false };
+  const none = { type, fits: false, amps: 0, phases: 0, batteryW: 0, narrowest: null, over: false };
   const path = {
     car,
     outlet: socketOf(type, system, outletType(type).ratedAmps),
-    unit,
+    evse,
     houseRule: household.houseRule,
     settings: { heatingW: session.heatingW },
   };
@@ -230,7 +230,7 @@ function atSocket(
     type,
     fits: true,
     amps: moment.amps,
-    lanes: moment.flow.way.lanes,
+    phases: moment.flow.way.phases,
     batteryW: moment.balance.stored,
     narrowest: circuit.links[moment.binding]!.kind,
     over: moment.amps > circuit.holds * (1 + 1e-9),
@@ -248,7 +248,7 @@ export function portableChoices(
   });
   const all = candidates.map((candidate) => ({
     candidate,
-    at: sockets.map((type) => atSocket(asked, candidate.unit, type)),
+    at: sockets.map((type) => atSocket(asked, candidate.evse, type)),
   }));
   // One that overdraws its socket gives nothing that counts, and is no measure for the others.
   const counts = ({ over, batteryW }: Omit<AtSocket, "heldBackW">): number => (over ? 0 : batteryW);

@@ -10,7 +10,7 @@ export const kept = <T>(id: string, spec: T, parentId: string | null = null): Ke
 
 type Asked = Pick<SavedPath["session"], "fromSoc" | "toSoc" | "pluggedInAt" | "neededBy"> &
   Partial<SavedPath["session"]>;
-type Said = Pick<SavedPath, "name" | "carId" | "outletId" | "unitId" | "tariffId"> &
+type Said = Pick<SavedPath, "name" | "carId" | "outletId" | "evseId" | "tariffId"> &
   Partial<Omit<SavedPath, "session">>;
 
 /** A saved path: straight in, nothing set, nothing acknowledged, unless said. */
@@ -19,7 +19,7 @@ export const keptPath = (id: string, said: Said, asked: Asked): Kept<SavedPath> 
     leadId: null,
     cableId: null,
     adapterId: null,
-    settings: { unitAmps: null, carAmps: null, otherBusy: false },
+    settings: { evseAmps: null, carAmps: null, otherBusy: false },
     acknowledged: [],
     ...said,
     session: { batteryC: null, heatingW: 0, ...asked },

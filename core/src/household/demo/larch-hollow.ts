@@ -31,7 +31,7 @@ export const larchHollow: Garage = {
           { soc: 1, watts: 5_000 },
         ],
       },
-      charger: { limits: [{ lanes: 1, amps: 48 }], efficiency: 0.93 },
+      charger: { limits: [{ phases: 1, amps: 48 }], efficiency: 0.93 },
       inlets: ["j3400"],
       whPerKm: 310,
       ownDrawW: 350,
@@ -51,7 +51,7 @@ export const larchHollow: Garage = {
           { soc: 1, watts: 2_000 },
         ],
       },
-      charger: { limits: [{ lanes: 1, amps: 32 }], efficiency: 0.92 },
+      charger: { limits: [{ phases: 1, amps: 32 }], efficiency: 0.92 },
       inlets: ["ccs1"],
       whPerKm: 158,
       ownDrawW: 250,
@@ -149,11 +149,11 @@ export const larchHollow: Garage = {
       "lh-town",
     ),
   ],
-  units: [
+  evses: [
     kept("lh-siskin-box", {
       kind: "portable",
       name: "Siskin’s box",
-      lanes: 1,
+      phases: 1,
       maxAmps: 32,
       steps: [6, 8, 10, 12, 16, 24, 32],
       standingW: 5,
@@ -168,7 +168,7 @@ export const larchHollow: Garage = {
     kept("lh-farm-portable", {
       kind: "portable",
       name: "Farm portable",
-      lanes: 1,
+      phases: 1,
       maxAmps: 40,
       steps: [8, 12, 16, 24, 32, 40],
       standingW: 6,
@@ -185,7 +185,7 @@ export const larchHollow: Garage = {
       {
         kind: "post",
         name: "Library post",
-        lanes: 1,
+        phases: 1,
         maxAmps: 32,
         steps: [],
         standingW: 8,
@@ -198,7 +198,7 @@ export const larchHollow: Garage = {
       {
         kind: "rapid",
         name: "Town rapid",
-        lanes: 1,
+        phases: 1,
         maxW: 150_000,
         maxAmps: 350,
         maxVolts: 920,
@@ -238,7 +238,7 @@ export const larchHollow: Garage = {
         name: "Siskin in the barn",
         carId: "lh-siskin",
         outletId: "lh-barn-receptacle",
-        unitId: "lh-siskin-box",
+        evseId: "lh-siskin-box",
         tariffId: "lh-farm-rate",
       },
       {
@@ -254,7 +254,7 @@ export const larchHollow: Garage = {
         name: "Grosbeak at the sugar shack",
         carId: "lh-grosbeak",
         outletId: "lh-shack-outlet",
-        unitId: "lh-farm-portable",
+        evseId: "lh-farm-portable",
         tariffId: "lh-farm-rate",
       },
       {
@@ -270,7 +270,7 @@ export const larchHollow: Garage = {
         name: "Grosbeak in town, a cold pack",
         carId: "lh-grosbeak",
         outletId: "lh-town-bay",
-        unitId: "lh-town-station",
+        evseId: "lh-town-station",
         adapterId: "lh-ccs1-j3400",
         tariffId: "lh-town-rate",
       },

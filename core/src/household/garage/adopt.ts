@@ -1,25 +1,28 @@
+import { PATH_PARTS, type PathPart } from "../../things/parts";
 import type { Plan } from "../../engine/plan";
-import { planSchema } from "../../engine/plan";
-import type { Garage, Kept, Kind, SavedPath } from "./kinds";
+import type { Garage, Kept, SavedPath } from "./kinds";
+import { idFieldOf, NAMED_PARTS, PART_KINDS, type PartId } from "./part-ids";
 
 /** A part of an imported plan: one the household already keeps, or one to add. */
 export interface Adopted {
-  readonly kind: Kind;
-  readonly field: "carId" | "outletId" | "leadId" | "unitId" | "cableId" | "adapterId" | "tariffId";
+  readonly part: PathPart;
+  readonly kind: (typeof PART_KINDS)[PathPart];
   readonly spec: object;
   /** Id of a kept thing with the very same description. */
   readonly id: string | undefined;
 }
 
-const FIELDS = [
-  ["cars", "carId", "car"],
-  ["outlets", "outletId", "outlet"],
-  ["leads", "leadId", "lead"],
-  ["units", "unitId", "unit"],
-  ["cables", "cableId", "cable"],
-  ["adapters", "adapterId", "adapter"],
-  ["tariffs", "tariffId", "tariff"],
-] as const;
+/** What others belong to comes first: a place has a tariff, an outlet a place, a wired-in unit an outlet. */
+const IN_ORDER: readonly PathPart[] = [
+  "tariff",
+  "place",
+  "car",
+  "outlet",
+  "lead",
+  "evse",
+  "cable",
+  "adapter",
+];
 
 /** The same description, whatever the order of its fields. */
 const sorted = (value: unknown): unknown =>
@@ -36,31 +39,24 @@ const sorted = (value: unknown): unknown =>
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(sorted(a)) === JSON.stringify(sorted(b));
 
 /** The parts of a plan against what a household keeps. A part the plan leaves out is not listed. */
-export function adopt(garage: Garage, plan: Plan): Adopted[] {
-  const shape = planSchema.shape;
-  return FIELDS.flatMap(([kind, field, part]) => {
+export const adopt = (garage: Garage, plan: Plan): Adopted[] =>
+  IN_ORDER.flatMap((part) => {
     const spec = plan[part];
     if (spec === null) return [];
+    const kind = PART_KINDS[part];
     const kept = (garage[kind] as readonly Kept<object>[]).find((row) =>
-      same(shape[part].parse(row.spec), spec),
+      same(PATH_PARTS[part].parse(row.spec), spec),
     );
-    return [{ kind, field, spec, id: kept?.id }];
+    return [{ part, kind, spec, id: kept?.id }];
   });
-}
 
 /** The saved path a plan becomes once its parts have ids. */
-export const pathFromPlan = (
-  plan: Plan,
-  ids: Readonly<Partial<Record<Adopted["field"], string>>>,
-): SavedPath => ({
+export const pathFromPlan = (plan: Plan, ids: Readonly<Partial<Record<PathPart, string>>>): SavedPath => ({
   name: plan.name,
-  carId: ids.carId!,
-  outletId: ids.outletId!,
-  leadId: ids.leadId ?? null,
-  unitId: ids.unitId!,
-  cableId: ids.cableId ?? null,
-  adapterId: ids.adapterId ?? null,
-  tariffId: ids.tariffId!,
+  ...(Object.fromEntries(NAMED_PARTS.map((part) => [idFieldOf(part), ids[part] ?? null])) as Pick<
+    SavedPath,
+    PartId
+  >),
   session: plan.session,
   settings: plan.settings,
   acknowledged: [],

@@ -1,26 +1,26 @@
 import { inletFor } from "../../trade/connectors";
 import { plugGoesInto } from "../../trade/outlets";
-import type { Adapter, Cable, Car, Lead, Outlet, Unit } from "../../things/parts";
-import { plugAtCar, unitFitsOutlet } from "../../engine/path";
+import type { Adapter, Cable, Car, Lead, Outlet, Evse } from "../../things/parts";
+import { plugAtCar, evseFitsOutlet } from "../../engine/path";
 import type { Garage, Kept, SavedPath } from "./kinds";
 
 /** The parts a path is made of, before it has a name. */
 export type PathParts = Pick<
   SavedPath,
-  "carId" | "outletId" | "leadId" | "unitId" | "cableId" | "adapterId" | "tariffId"
+  "carId" | "outletId" | "leadId" | "evseId" | "cableId" | "adapterId" | "tariffId"
 >;
 
 const find = <T>(rows: readonly Kept<T>[], id: string | null): Kept<T> | undefined =>
   id === null ? undefined : rows.find((row) => row.id === id);
 
 /** Units that can be fed from an outlet, directly or over a lead. A fixed unit belongs to one outlet. */
-export const unitsFor = (garage: Garage, outlet: Kept<Outlet>, lead?: Lead): Kept<Unit>[] =>
-  garage.units.filter(({ spec, parentId }) =>
+export const evsesFor = (garage: Garage, outlet: Kept<Outlet>, lead?: Lead): Kept<Evse>[] =>
+  garage.evses.filter(({ spec, parentId }) =>
     outlet.spec.kind === "hardwired"
       ? parentId === outlet.id
       : lead
         ? spec.kind === "portable" && spec.plugs.some((plug) => plugGoesInto(plug.type, lead.socket))
-        : unitFitsOutlet(spec, outlet.spec),
+        : evseFitsOutlet(spec, outlet.spec),
   );
 
 /** Leads whose plug goes into an outlet. */
@@ -28,8 +28,8 @@ export const leadsFor = (garage: Garage, outlet: Outlet): Kept<Lead>[] =>
   outlet.kind === "socket" ? garage.leads.filter(({ spec }) => plugGoesInto(spec.plug, outlet.type)) : [];
 
 /** Cables that go from a socketed unit to the car, over an adapter where one is given. */
-export const cablesFor = (garage: Garage, unit: Unit, car: Car, adapter?: Adapter): Kept<Cable>[] => {
-  const { output } = unit;
+export const cablesFor = (garage: Garage, evse: Evse, car: Car, adapter?: Adapter): Kept<Cable>[] => {
+  const { output } = evse;
   if (output.kind === "tethered") return [];
   return garage.cables.filter(
     ({ spec }) =>
@@ -43,11 +43,11 @@ export const cablesFor = (garage: Garage, unit: Unit, car: Car, adapter?: Adapte
 /** Adapters that turn the plug that comes into one the car takes. */
 export const adaptersFor = (
   garage: Garage,
-  unit: Unit,
+  evse: Evse,
   cable: Cable | undefined,
   car: Car,
 ): Kept<Adapter>[] => {
-  const plug = plugAtCar(unit, cable);
+  const plug = plugAtCar(evse, cable);
   return garage.adapters.filter(({ spec }) => spec.from === plug && !!inletFor(spec.to, car.inlets));
 };
 
@@ -71,29 +71,29 @@ export function withPart(garage: Garage, parts: PathParts, change: Partial<PathP
     if (!leadsFor(garage, outlet.spec).some((row) => row.id === next.leadId)) next.leadId = null;
   }
   const lead = find(garage.leads, next.leadId)?.spec;
-  if (!("unitId" in change)) {
-    const fitting = unitsFor(garage, outlet, lead);
+  if (!("evseId" in change)) {
+    const fitting = evsesFor(garage, outlet, lead);
     const reaching = fitting.filter(({ spec }) => reaches(garage, spec, car));
-    next.unitId = keepOrFirst(reaching.length ? reaching : fitting, next.unitId) ?? next.unitId;
+    next.evseId = keepOrFirst(reaching.length ? reaching : fitting, next.evseId) ?? next.evseId;
   }
-  const unit = find(garage.units, next.unitId)?.spec;
-  if (!unit) return next;
+  const evse = find(garage.evses, next.evseId)?.spec;
+  if (!evse) return next;
   if (!("cableId" in change))
     next.cableId =
-      unit.output.kind === "tethered" ? null : keepOrFirst(cablesFor(garage, unit, car), next.cableId);
+      evse.output.kind === "tethered" ? null : keepOrFirst(cablesFor(garage, evse, car), next.cableId);
   if (!("adapterId" in change)) {
     const cable = find(garage.cables, next.cableId)?.spec;
-    const plug = plugAtCar(unit, cable);
+    const plug = plugAtCar(evse, cable);
     next.adapterId =
       !plug || inletFor(plug, car.inlets)
         ? null
-        : keepOrFirst(adaptersFor(garage, unit, cable, car), next.adapterId);
+        : keepOrFirst(adaptersFor(garage, evse, cable, car), next.adapterId);
   }
   return next;
 }
 
 /** Whether a unit can reach a car with what the household has. */
-export const reaches = (garage: Garage, unit: Unit, car: Car): boolean =>
-  unit.output.kind === "tethered"
-    ? !!inletFor(unit.output.connector, car.inlets) || adaptersFor(garage, unit, undefined, car).length > 0
-    : cablesFor(garage, unit, car).length > 0;
+export const reaches = (garage: Garage, evse: Evse, car: Car): boolean =>
+  evse.output.kind === "tethered"
+    ? !!inletFor(evse.output.connector, car.inlets) || adaptersFor(garage, evse, undefined, car).length > 0
+    : cablesFor(garage, evse, car).length > 0;

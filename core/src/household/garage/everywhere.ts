@@ -5,7 +5,6 @@ import { bill, type Bill } from "../../engine/tariff";
 import { amountOf, type Seconds, type WattHours } from "../../trade/units";
 import { withPart } from "./choose";
 import type { Garage, SavedPath } from "./kinds";
-import { limitAt } from "./lineup";
 import { planOf } from "./plan";
 
 /** What one's car would pay at one outlet of the household's places, with unit and cable as they come. */
@@ -68,9 +67,8 @@ export function everywhereOf(garage: Garage, path: SavedPath): Offer[] {
   const offers = garage.outlets.map(({ id, parentId, spec }): Offer => {
     const there = { ...path, ...withPart(garage, path, { outletId: id }) };
     const plan = planOf(garage, there);
-    const limit = limitAt(garage, id);
     const found = plan.ok
-      ? figuresOf(plan.value, limit === null ? Infinity : limit * 60)
+      ? figuresOf(plan.value, (plan.value.place?.limitMinutes ?? Infinity) * 60)
       : (plan.problems[0]?.message ?? "");
     return {
       outletId: id,

@@ -14,9 +14,9 @@ test.each([
   ["fq-plover", "fq-hall-bay", 1, 29],
   ["lh-grosbeak", "lh-shack-outlet", 1, 40],
   ["lh-siskin", "lh-dryer", 1, 24],
-] as const)("%s at %s: %d × %d A", (car, outlet, lanes, amps) => {
+] as const)("%s at %s: %d × %d A", (car, outlet, phases, amps) => {
   const { fitting } = at(car.startsWith("fq") ? fallowQuay : larchHollow, car, outlet);
-  expect([fitting?.lanes, Math.round(fitting?.amps ?? 0), fitting?.over]).toEqual([lanes, amps, false]);
+  expect([fitting?.phases, Math.round(fitting?.amps ?? 0), fitting?.over]).toEqual([phases, amps, false]);
 });
 
 test("a cell gives what the path it opens gives, and no other unit, cable or adapter of the household gives more", () => {
@@ -35,24 +35,24 @@ test("a cell gives what the path it opens gives, and no other unit, cable or ada
           adapterId: null,
           ...parts,
           session: { ...saved!.spec.session, fromSoc: 0.35, toSoc: 0.4, batteryC: null, heatingW: 0 },
-          settings: { unitAmps: null, carAmps: null, otherBusy: false },
+          settings: { evseAmps: null, carAmps: null, otherBusy: false },
         });
         if (!plan.ok) return 0;
         const solved = solvePlan(plan.value);
         return isRefusal(solved) ? 0 : solved.moment.inletW;
       };
       expect(wattsOf(fitting.parts)).toBeCloseTo(fitting.inletW, 3);
-      for (const unit of garage.units)
+      for (const evse of garage.evses)
         for (const cable of [null, ...garage.cables])
           for (const adapter of [null, ...garage.adapters]) {
             compared++;
             const other = wattsOf({
-              unitId: unit.id,
+              evseId: evse.id,
               cableId: cable?.id ?? null,
               adapterId: adapter?.id ?? null,
             });
             // A unit wired in elsewhere does not stand here.
-            if (unit.parentId === null || unit.parentId === outletId)
+            if (evse.parentId === null || evse.parentId === outletId)
               expect(other).toBeLessThanOrEqual(fitting.inletW * (1 + 1e-6));
           }
     }
@@ -72,12 +72,12 @@ test("what is missing is said: a cable by plug, phases and amps; a unit by its p
   expect(at(bare, "fq-plover", "fq-hall-bay").misfit?.missing).toBe(
     "a Type 2 to Type 1 cable, single-phase, 32 A",
   );
-  const noUnits = without(fallowQuay, { units: [] });
-  expect(at(noUnits, "fq-curlew", "fq-boathouse-socket").misfit).toMatchObject({
+  const noEvses = without(fallowQuay, { evses: [] });
+  expect(at(noEvses, "fq-curlew", "fq-boathouse-socket").misfit).toMatchObject({
     word: "no unit",
     missing: "a portable unit with a plug for CEE 7/4 or 7/5 (16 A), set to 10 A or less",
   });
-  expect(at(noUnits, "fq-curlew", "fq-hall-bay").misfit?.missing).toBe(
+  expect(at(noEvses, "fq-curlew", "fq-hall-bay").misfit?.missing).toBe(
     "a wallbox wired in, three-phase, set to 32 A or less",
   );
   const noAdapters = without(larchHollow, { adapters: [] });
@@ -103,7 +103,7 @@ describe("what is said to be missing would really do", () => {
   const socket = fallowQuay.outlets.find(({ id }) => id === "fq-boathouse-socket")!;
   const changed = (spec: object): Garage => ({
     ...fallowQuay,
-    units: [],
+    evses: [],
     outlets: [{ ...socket, spec: { ...socket.spec, ...spec } as typeof socket.spec }],
   });
 
@@ -113,14 +113,18 @@ describe("what is said to be missing would really do", () => {
       ...curlew,
       spec: {
         ...curlew.spec,
-        charger: { ...curlew.spec.charger, limits: [{ lanes: 3 as const, amps: 16 }], listedLanesOnly: true },
+        charger: {
+          ...curlew.spec.charger,
+          limits: [{ phases: 3 as const, amps: 16 }],
+          listedPhasesOnly: true,
+        },
       },
     };
-    const type1 = fallowQuay.units.filter(
+    const type1 = fallowQuay.evses.filter(
       ({ spec }) => spec.output.kind === "tethered" && spec.kind === "portable",
     );
     expect(type1.length).toBeGreaterThan(0);
-    const garage = { ...fallowQuay, cars: [onlyThree], units: type1 };
+    const garage = { ...fallowQuay, cars: [onlyThree], evses: type1 };
     expect(at(garage, "fq-curlew", socket.id).misfit?.missing).toBeNull();
   });
 
@@ -149,13 +153,13 @@ describe("what is said to be missing would really do", () => {
 
   test("of several units the one that can be reached is the one spoken of", () => {
     const hall = fallowQuay.outlets.find(({ id }) => id === "fq-hall-bay")!;
-    const post = fallowQuay.units.find(({ id }) => id === "fq-hall-post")!;
-    const rapid = fallowQuay.units.find(({ id }) => id === "fq-ferry-chademo")!;
+    const post = fallowQuay.evses.find(({ id }) => id === "fq-hall-post")!;
+    const rapid = fallowQuay.evses.find(({ id }) => id === "fq-ferry-chademo")!;
     const garage = {
       ...fallowQuay,
       outlets: [hall],
       cables: [],
-      units: [{ ...rapid, parentId: hall.id }, post],
+      evses: [{ ...rapid, parentId: hall.id }, post],
     };
     expect(at(garage, "fq-dunlin", hall.id).misfit).toMatchObject({
       word: "no cable",

@@ -1,21 +1,21 @@
 import { CONNECTORS, plugsFor, type ConnectorId } from "../../trade/connectors";
-import { lanesAt, type Cable, type Car, type Household, type Outlet, type Unit } from "../../things/parts";
-import { compile, isRefusal, type ChargingPath, type LaneCount, type Refusal } from "../../engine/path";
+import { phasesAt, type Cable, type Car, type Household, type Outlet, type Evse } from "../../things/parts";
+import { compile, isRefusal, type ChargingPath, type PhaseCount, type Refusal } from "../../engine/path";
 import { glance, momentAt } from "../../engine/session";
 import { MIN_AMPS } from "../../trade/signals";
 import { ADAPTER_AMPS, CABLES } from "../../trade/sizes";
 import { hasEarth, outletType } from "../../trade/outlets";
 import { supplySystem } from "../../trade/supply";
 import { watts, type Amps, type Watts } from "../../trade/units";
-import { adaptersFor, cablesFor, unitsFor, type PathParts } from "./choose";
+import { adaptersFor, cablesFor, evsesFor, type PathParts } from "./choose";
 import type { Garage, Kept } from "./kinds";
 
 /** What a car gets at an outlet, with the unit, cable and adapter of the household that give it most. */
 export interface Fitting {
-  readonly parts: Pick<PathParts, "unitId" | "cableId" | "adapterId">;
+  readonly parts: Pick<PathParts, "evseId" | "cableId" | "adapterId">;
   readonly inletW: Watts;
   readonly amps: Amps;
-  readonly lanes: LaneCount;
+  readonly phases: PhaseCount;
   readonly current: "AC" | "DC";
   /** More flows than outlet, circuit or cable should hold for hours, and nobody can set it lower. */
   readonly over: boolean;
@@ -42,19 +42,19 @@ const AT_SOC = 0.35;
 const TO_SOC = 0.4;
 
 const WORDS: Readonly<Record<Refusal["code"], string>> = {
-  "unit-does-not-fit-outlet": "no unit",
+  "evse-does-not-fit-outlet": "no unit",
   "lead-does-not-fit": "no unit",
   "lead-cannot-feed": "no unit",
   "cable-needed": "no cable",
   "cable-not-wanted": "no cable",
-  "cable-does-not-fit-unit": "no cable",
+  "cable-does-not-fit-evse": "no cable",
   "plug-does-not-fit-inlet": "other plug",
   "adapter-does-not-fit": "other plug",
   "adapter-changes-current": "other plug",
   "station-volts-too-low": "other volts",
   "station-volts-too-high": "other volts",
   "below-six-amps": "under 6 A",
-  "no-common-lanes": "other phases",
+  "no-common-phases": "other phases",
   "own-draw-takes-all": "too little",
   "next-to-nothing": "too little",
 };
@@ -70,7 +70,7 @@ function fittingOf(path: ChargingPath, parts: Fitting["parts"]): Fitting | Refus
     parts,
     inletW: watts(inletW),
     amps,
-    lanes: flow.way.lanes,
+    phases: flow.way.phases,
     current: circuit.current,
     over: amps > circuit.holds * (1 + 1e-9),
   };
@@ -82,45 +82,45 @@ const better = (a: Fitting, b: Fitting): boolean =>
 /** Cables and adapters by which a unit may reach a car; with none of either where it reaches it by itself. */
 function waysTo(
   garage: Garage,
-  unit: Unit,
+  evse: Evse,
   car: Car,
 ): readonly (readonly [Row<Cable>, Row<Garage["adapters"][number]["spec"]>])[] {
-  if (unit.output.kind === "tethered")
+  if (evse.output.kind === "tethered")
     return [
       [null, null],
-      ...adaptersFor(garage, unit, undefined, car).map((adapter) => [null, adapter] as const),
+      ...adaptersFor(garage, evse, undefined, car).map((adapter) => [null, adapter] as const),
     ];
-  const direct = cablesFor(garage, unit, car).map((cable) => [cable, null] as const);
+  const direct = cablesFor(garage, evse, car).map((cable) => [cable, null] as const);
   const adapted = garage.cables
-    .filter(({ spec }) => unit.output.kind === "socket" && spec.stationEnd === unit.output.connector)
+    .filter(({ spec }) => evse.output.kind === "socket" && spec.stationEnd === evse.output.connector)
     .flatMap((cable) =>
-      adaptersFor(garage, unit, cable.spec, car).map((adapter) => [cable, adapter] as const),
+      adaptersFor(garage, evse, cable.spec, car).map((adapter) => [cable, adapter] as const),
     );
   return [...direct, ...adapted];
 }
 
-const phases = (lanes: number): string => (lanes === 3 ? "three-phase" : "single-phase");
+const wiringOf = (phases: number): string => (phases === 3 ? "three-phase" : "single-phase");
 const sizeFrom = (sizes: readonly Amps[], amps: Amps): Amps =>
   sizes.find((size) => size >= amps) ?? sizes.at(-1)!;
-const chargerAmps = (car: Car, lanes: number): Amps =>
-  Math.max(0, ...car.charger.limits.filter((limit) => limit.lanes === lanes).map((limit) => limit.amps));
+const chargerAmps = (car: Car, phases: number): Amps =>
+  Math.max(0, ...car.charger.limits.filter((limit) => limit.phases === phases).map((limit) => limit.amps));
 
 /** Something a household lacks: in words, and as the part that is tried before it is spoken of. */
 interface Lacking {
   readonly words: string;
-  readonly part: Pick<ChargingPath, "cable"> | Pick<ChargingPath, "adapter"> | Pick<ChargingPath, "unit">;
+  readonly part: Pick<ChargingPath, "cable"> | Pick<ChargingPath, "adapter"> | Pick<ChargingPath, "evse">;
 }
 
 /** What to bring to a unit that is there: a cable for its socket, or an adapter for its plug. */
-function toReach(unit: Unit, outlet: Outlet, car: Car): Lacking | null {
-  const { connector } = unit.output;
+function toReach(evse: Evse, outlet: Outlet, car: Car): Lacking | null {
+  const { connector } = evse.output;
   const { current } = CONNECTORS[connector];
   const plugs = plugsFor(car.inlets, current);
   const [plug] = plugs;
   if (!plug) return null;
   const name = (id: ConnectorId) => CONNECTORS[id].name;
-  if (unit.output.kind === "tethered") {
-    const amps = sizeFrom(ADAPTER_AMPS[current], unit.maxAmps);
+  if (evse.output.kind === "tethered") {
+    const amps = sizeFrom(ADAPTER_AMPS[current], evse.maxAmps);
     const makers = current === "DC" ? ", if the car’s maker allows one" : "";
     return {
       words: `an adapter from ${name(connector)} to ${name(plug)}, ${amps} A${makers}`,
@@ -128,15 +128,15 @@ function toReach(unit: Unit, outlet: Outlet, car: Car): Lacking | null {
     };
   }
   const takes = plugs.includes(connector) ? connector : plug;
-  const most = Math.min(unit.lanes, lanesAt(outlet).lanes, CONNECTORS[takes].lanes);
-  const lanes = most === 3 && chargerAmps(car, 3) > 0 ? 3 : 1;
-  const wanted = Math.min(unit.maxAmps, chargerAmps(car, lanes) || unit.maxAmps);
+  const most = Math.min(evse.phases, phasesAt(outlet).phases, CONNECTORS[takes].phases);
+  const phases = most === 3 && chargerAmps(car, 3) > 0 ? 3 : 1;
+  const wanted = Math.min(evse.maxAmps, chargerAmps(car, phases) || evse.maxAmps);
   const { amps, gauge } = CABLES.find((cable) => cable.amps >= wanted) ?? CABLES.at(-1)!;
   const ends = takes === connector ? `${name(takes)} cable` : `${name(connector)} to ${name(takes)} cable`;
   return {
-    words: `a ${ends}, ${phases(lanes)}, ${amps} A`,
+    words: `a ${ends}, ${wiringOf(phases)}, ${amps} A`,
     part: {
-      cable: { name: "cable", stationEnd: connector, vehicleEnd: takes, lanes, amps, lengthM: 5, gauge },
+      cable: { name: "cable", stationEnd: connector, vehicleEnd: takes, phases, amps, lengthM: 5, gauge },
     },
   };
 }
@@ -151,13 +151,13 @@ function leftAt(outlet: Outlet, { houseRule }: Household): Amps {
 }
 
 /** What an outlet wants where the household has no unit for it. */
-function unitWanted(outlet: Outlet, car: Car, amps: Amps): Lacking | null {
+function evseWanted(outlet: Outlet, car: Car, amps: Amps): Lacking | null {
   const [connector] = plugsFor(car.inlets, "AC");
   if (!connector) return null;
-  const lanes = Math.min(lanesAt(outlet).lanes, CONNECTORS[connector].lanes) === 3 ? 3 : 1;
+  const phases = Math.min(phasesAt(outlet).phases, CONNECTORS[connector].phases) === 3 ? 3 : 1;
   const common = {
     name: "unit",
-    lanes,
+    phases,
     maxAmps: Math.min(80, amps),
     steps: [],
     standingW: 0,
@@ -167,7 +167,7 @@ function unitWanted(outlet: Outlet, car: Car, amps: Amps): Lacking | null {
     return {
       words: `a portable unit with a plug for ${outletType(outlet.type).name}, set to ${amps} A or less`,
       part: {
-        unit: {
+        evse: {
           ...common,
           steps: [],
           kind: "portable",
@@ -177,8 +177,8 @@ function unitWanted(outlet: Outlet, car: Car, amps: Amps): Lacking | null {
       },
     };
   return {
-    words: `a wallbox wired in, ${phases(lanes)}, set to ${amps} A or less`,
-    part: { unit: { ...common, steps: [], kind: "wallbox" } },
+    words: `a wallbox wired in, ${wiringOf(phases)}, set to ${amps} A or less`,
+    part: { evse: { ...common, steps: [], kind: "wallbox" } },
   };
 }
 
@@ -201,9 +201,9 @@ export function fitOf(garage: Garage, car: Kept<Car>, outlet: Kept<Outlet>): Fit
     lacking && amps >= MIN_AMPS && !isRefusal(compile({ ...base, ...lacking.part }))
       ? `${lacking.words}${firstOf(outlet.spec)}`
       : null;
-  const units = unitsFor(garage, outlet);
-  if (units.length === 0) {
-    const lacking = unitWanted(outlet.spec, car.spec, amps);
+  const evses = evsesFor(garage, outlet);
+  if (evses.length === 0) {
+    const lacking = evseWanted(outlet.spec, car.spec, amps);
     const base = { car: car.spec, outlet: outlet.spec, houseRule: household.houseRule } as ChargingPath;
     const small = amps < MIN_AMPS;
     return {
@@ -220,13 +220,13 @@ export function fitOf(garage: Garage, car: Kept<Car>, outlet: Kept<Outlet>): Fit
   }
   let best: Fitting | null = null;
   let misfit: Misfit | null = null;
-  for (const unit of units) {
-    const base = { car: car.spec, outlet: outlet.spec, unit: unit.spec, houseRule: household.houseRule };
-    const ways = waysTo(garage, unit.spec, car.spec);
+  for (const evse of evses) {
+    const base = { car: car.spec, outlet: outlet.spec, evse: evse.spec, houseRule: household.houseRule };
+    const ways = waysTo(garage, evse.spec, car.spec);
     for (const [cable, adapter] of ways.length > 0 ? ways : [[null, null] as const]) {
       const found = fittingOf(
         { ...base, cable: cable?.spec, adapter: adapter?.spec },
-        { unitId: unit.id, cableId: cable?.id ?? null, adapterId: adapter?.id ?? null },
+        { evseId: evse.id, cableId: cable?.id ?? null, adapterId: adapter?.id ?? null },
       );
       if (!isRefusal(found)) {
         if (!best || better(found, best)) best = found;
@@ -235,8 +235,8 @@ export function fitOf(garage: Garage, car: Kept<Car>, outlet: Kept<Outlet>): Fit
       if (misfit?.missing) continue;
       const { code, message } = found;
       const reaching = code === "cable-needed" || code === "plug-does-not-fit-inlet";
-      const missing = reaching ? spokenOf(base, toReach(unit.spec, outlet.spec, car.spec)) : null;
-      const { current } = CONNECTORS[unit.spec.output.connector];
+      const missing = reaching ? spokenOf(base, toReach(evse.spec, outlet.spec, car.spec)) : null;
+      const { current } = CONNECTORS[evse.spec.output.connector];
       const noInlet = code === "plug-does-not-fit-inlet" && plugsFor(car.spec.inlets, current).length === 0;
       if (!misfit || missing)
         misfit = { word: noInlet ? `no ${current} inlet` : WORDS[code], why: message, missing };

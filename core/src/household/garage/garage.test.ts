@@ -45,7 +45,7 @@ test("what still fits is left alone", () => {
     ...first(fallowQuay),
     ...withPart(fallowQuay, first(fallowQuay), { outletId: "fq-hall-bay" }),
   };
-  expect(draft.unitId).toBe("fq-hall-post");
+  expect(draft.evseId).toBe("fq-hall-post");
   expect(draft.cableId).toBe("fq-plover-cable");
   expect(draft.tariffId).toBe("fq-hall-rate");
   const curlew = withPart(fallowQuay, { ...draft, cableId: "fq-heavy-three" }, { carId: "fq-curlew" });
@@ -59,9 +59,9 @@ test("an adapter is taken along only when it is needed", () => {
   });
   expect(shack.adapterId).toBe("lh-type1-j3400");
   expect(withPart(larchHollow, shack, { carId: "lh-siskin" }).adapterId).toBeNull();
-  const { spec: unit } = larchHollow.units.find((u) => u.id === "lh-library-post")!;
+  const { spec: evse } = larchHollow.evses.find((u) => u.id === "lh-library-post")!;
   const { spec: car } = larchHollow.cars.find((c) => c.id === "lh-grosbeak")!;
-  expect(adaptersFor(larchHollow, unit, undefined, car).map((a) => a.id)).toEqual(["lh-type1-j3400"]);
+  expect(adaptersFor(larchHollow, evse, undefined, car).map((a) => a.id)).toEqual(["lh-type1-j3400"]);
 });
 
 test("a path over a thing that is gone names it; a session out of range names the field", () => {

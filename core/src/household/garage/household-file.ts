@@ -1,10 +1,17 @@
 import { z } from "zod";
-import { problemsOf, SPEC_VERSION, upgradePart, type FieldProblem } from "../../things/documents";
-import { householdSchema, type Household } from "../../things/parts";
+import {
+  fieldAsGiven,
+  problemsOf,
+  SPEC_VERSION,
+  upgradeNames,
+  upgradePart,
+  type FieldProblem,
+} from "../../things/documents";
+import { householdSchema, WAY_PARTS, type Household, type WayPart } from "../../things/parts";
 import type { Parsed } from "../../engine/plan";
 import { idSchema } from "./id";
 import { KIND_NAMES, KINDS, PARENTS_FIRST, type Garage, type Kind } from "./kinds";
-import { PART_KINDS } from "./lineup";
+import { PART_KINDS } from "./part-ids";
 import { SERIES, SERIES_NAMES, type Entry, type SeriesName } from "./series";
 
 export const HOUSEHOLD_FORMAT = "kettleback-household";
@@ -43,7 +50,7 @@ export function withReferences(kind: Kind, spec: object, map: (kind: Kind, id: s
       ways: ways.map((way) => ({
         ...way,
         ...Object.fromEntries(
-          Object.entries(PART_KINDS).map(([field, target]) => [field, of(target, way[field])]),
+          (Object.keys(WAY_PARTS) as WayPart[]).map((part) => [part, of(PART_KINDS[part], way[part])]),
         ),
       })),
     };
@@ -57,7 +64,7 @@ export function withReferences(kind: Kind, spec: object, map: (kind: Kind, id: s
   };
 }
 
-const singular = (kind: Kind): string => KINDS[kind].one.replaceAll(" ", "-");
+const singular = (kind: Kind): string => KINDS[kind].table.replaceAll("_", "-");
 
 /** A household as it is filed: ids become keys by kind and place, so that the same household gives the same bytes. */
 export function filedOf(garage: Garage, series: HouseholdFile["series"]): HouseholdFile {
@@ -130,10 +137,16 @@ function lost(things: HouseholdFile["things"]): FieldProblem[] {
   );
 }
 
+const asGiven = (problems: readonly FieldProblem[], given: unknown): Parsed<never> => ({
+  ok: false,
+  problems: problems.map((problem) => ({ ...problem, field: fieldAsGiven(problem.field, given) })),
+});
+
 /** Judges a household file that has been read, of this version or an older one. */
-export function judgeHousehold(raw: unknown): Parsed<HouseholdFile> {
+export function judgeHousehold(given: unknown): Parsed<HouseholdFile> {
+  const raw = upgradeNames(given);
   const head = headSchema.safeParse(raw);
-  if (!head.success) return { ok: false, problems: problemsOf(head.error, headSchema) };
+  if (!head.success) return asGiven(problemsOf(head.error, headSchema), given);
   const { version: from, household, series } = head.data;
   const problems: FieldProblem[] = [];
   const house = householdSchema.safeParse(household);
@@ -164,7 +177,7 @@ export function judgeHousehold(raw: unknown): Parsed<HouseholdFile> {
   }
   if (problems.length === 0) problems.push(...lost(things));
   return problems.length > 0
-    ? { ok: false, problems }
+    ? asGiven(problems, given)
     : {
         ok: true,
         value: { household: house.data!, things, series: series as unknown as HouseholdFile["series"] },

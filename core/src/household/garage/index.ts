@@ -1,4 +1,5 @@
 export * from "./id";
+export * from "./part-ids";
 export * from "./kinds";
 export * from "./series";
 export * from "./choose";

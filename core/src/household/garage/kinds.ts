@@ -9,23 +9,17 @@ import {
   outletSchema,
   placeSchema,
   tariffSchema,
-  unitSchema,
+  evseSchema,
 } from "../../things/parts";
 import type { FieldProblem } from "../../things/documents";
 import { sessionSchema, settingsSchema } from "../../engine/plan";
-import { idSchema } from "./id";
+import { KIND_OF_ID, PART_IDS } from "./part-ids";
 import { savedLineupSchema } from "./saved-lineup";
 
 /** A path kept by name: which parts it uses, by id, and what was asked of the session. */
 export const savedPathSchema = z.strictObject({
   name: nameSchema,
-  carId: idSchema,
-  outletId: idSchema,
-  leadId: idSchema.nullable(),
-  unitId: idSchema,
-  cableId: idSchema.nullable(),
-  adapterId: idSchema.nullable(),
-  tariffId: idSchema,
+  ...PART_IDS,
   session: sessionSchema,
   settings: settingsSchema,
   /** Codes of the cautions its owner has acknowledged. */
@@ -34,35 +28,56 @@ export const savedPathSchema = z.strictObject({
 export type SavedPath = z.infer<typeof savedPathSchema>;
 
 /**
- * What a household keeps, one table a kind: what one of it is called, under which name its description is upgraded,
+ * What a household keeps, one table a kind: what one of it is called, the table it lies in, under which name its description is upgraded,
  * the schema that judges it, the kind it may belong to, and the fields by which it names things of other kinds.
  */
 export const KINDS = {
-  cars: { one: "car", part: "car", schema: carSchema, parent: null, names: {} },
-  places: { one: "place", part: "place", schema: placeSchema, parent: "tariffs", names: {} },
-  outlets: { one: "outlet", part: "outlet", schema: outletSchema, parent: "places", names: {} },
-  units: { one: "unit", part: "unit", schema: unitSchema, parent: "outlets", names: {} },
-  cables: { one: "cable", part: "cable", schema: cableSchema, parent: null, names: {} },
-  leads: { one: "lead", part: "lead", schema: leadSchema, parent: null, names: {} },
-  adapters: { one: "adapter", part: "adapter", schema: adapterSchema, parent: null, names: {} },
-  tariffs: { one: "tariff", part: "tariff", schema: tariffSchema, parent: null, names: {} },
+  cars: { one: "car", table: "car", part: "car", schema: carSchema, parent: null, names: {} },
+  places: { one: "place", table: "place", part: "place", schema: placeSchema, parent: "tariffs", names: {} },
+  outlets: {
+    one: "outlet",
+    table: "outlet",
+    part: "outlet",
+    schema: outletSchema,
+    parent: "places",
+    names: {},
+  },
+  evses: {
+    one: "charging unit",
+    table: "evse",
+    part: "evse",
+    schema: evseSchema,
+    parent: "outlets",
+    names: {},
+  },
+  cables: { one: "cable", table: "cable", part: "cable", schema: cableSchema, parent: null, names: {} },
+  leads: { one: "lead", table: "lead", part: "lead", schema: leadSchema, parent: null, names: {} },
+  adapters: {
+    one: "adapter",
+    table: "adapter",
+    part: "adapter",
+    schema: adapterSchema,
+    parent: null,
+    names: {},
+  },
+  tariffs: { one: "tariff", table: "tariff", part: "tariff", schema: tariffSchema, parent: null, names: {} },
   paths: {
     one: "saved path",
+    table: "saved_path",
     part: "path",
     schema: savedPathSchema,
     parent: null,
-    names: {
-      carId: "cars",
-      outletId: "outlets",
-      leadId: "leads",
-      unitId: "units",
-      cableId: "cables",
-      adapterId: "adapters",
-      tariffId: "tariffs",
-    },
+    names: KIND_OF_ID,
   },
   // A line-up says of a part that is gone that it is gone; it keeps nothing from being deleted.
-  lineups: { one: "line-up", part: "lineup", schema: savedLineupSchema, parent: null, names: {} },
+  lineups: {
+    one: "line-up",
+    table: "line_up",
+    part: "lineup",
+    schema: savedLineupSchema,
+    parent: null,
+    names: {},
+  },
 } as const;
 
 export type Kind = keyof typeof KINDS;

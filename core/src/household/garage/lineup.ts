@@ -1,7 +1,8 @@
 import { wayOf, type Lineup, type Way } from "../../answers/lineup";
-import type { Car } from "../../things/parts";
+import { WAY_PARTS, type Car, type WayPart } from "../../things/parts";
 import type { Plan } from "../../engine/plan";
 import type { Garage, Kept } from "./kinds";
+import { PART_KINDS } from "./part-ids";
 import type { SavedLineup, SavedWay } from "./saved-lineup";
 
 /** A way with its parts found, or what the Garage no longer has. */
@@ -19,28 +20,19 @@ export interface OpenLineup extends Pick<Lineup, "household" | "session" | "stay
   readonly baseline: string | null;
 }
 
-/** The kinds of the household's things among the parts of a way. */
-export const PART_KINDS = {
-  outlet: "outlets",
-  lead: "leads",
-  unit: "units",
-  cable: "cables",
-  adapter: "adapters",
-  tariff: "tariffs",
-} as const;
+const WAY_PART_NAMES = Object.keys(WAY_PARTS) as readonly WayPart[];
 
 function openWay(garage: Garage, saved: SavedWay): OpenWay {
   const gone: string[] = [];
   const { id, ...way } = saved;
   const found: Record<string, unknown> = { ...way };
-  for (const [field, kind] of Object.entries(PART_KINDS) as [
-    keyof typeof PART_KINDS,
-    (typeof PART_KINDS)["outlet"],
-  ][]) {
+  for (const field of WAY_PART_NAMES) {
     const part = saved[field];
     if (typeof part !== "string") continue;
-    const row = (garage[kind] as readonly Kept<unknown>[]).find((r) => r.id === part);
+    const row = (garage[PART_KINDS[field]] as readonly Kept<unknown>[]).find((r) => r.id === part);
     if (row) found[field] = row.spec;
+    // A way can do without a place that is gone, only not with a limit nobody knows any more.
+    else if (field === "place") found[field] = null;
     else gone.push(field);
   }
   return { id, saved, way: gone.length > 0 ? null : (found as Way), gone };
@@ -104,26 +96,12 @@ export function savedFrom(
 /** A way as a household keeps it. */
 export const savedWayOf = (garage: Garage, way: Way, id: string): SavedWay => ({
   ...way,
+  ...(Object.fromEntries(
+    WAY_PART_NAMES.map((part) => [part, way[part] && keptAs(garage[PART_KINDS[part]], way[part])]),
+  ) as Pick<SavedWay, WayPart>),
   id,
-  outlet: keptAs(garage.outlets, way.outlet),
-  lead: way.lead && keptAs(garage.leads, way.lead),
-  unit: keptAs(garage.units, way.unit),
-  cable: way.cable && keptAs(garage.cables, way.cable),
-  adapter: way.adapter && keptAs(garage.adapters, way.adapter),
-  tariff: keptAs(garage.tariffs, way.tariff),
 });
 
-/** Longest stay (min) at an outlet's place; null where nothing limits it. */
-export function limitAt(garage: Garage, outletId: string): number | null {
-  const outlet = garage.outlets.find(({ id }) => id === outletId);
-  const place = garage.places.find(({ id }) => id === outlet?.parentId);
-  return place?.spec.limitMinutes ?? null;
-}
-
 /** A path as a way a line-up keeps. */
-export const savedWayOfPath = (
-  garage: Garage,
-  plan: Plan,
-  path: { outletId: string },
-  id: string,
-): SavedWay => savedWayOf(garage, { ...wayOf(plan), limitMinutes: limitAt(garage, path.outletId) }, id);
+export const savedWayOfPath = (garage: Garage, plan: Plan, id: string): SavedWay =>
+  savedWayOf(garage, wayOf(plan), id);

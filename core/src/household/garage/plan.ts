@@ -1,6 +1,14 @@
 import { problemsOf, type FieldProblem } from "../../things/documents";
 import { PLAN_FORMAT, PLAN_VERSION, sessionSchema, settingsSchema, type Plan } from "../../engine/plan";
+import type { Place } from "../../things/parts";
 import type { Garage, Kept, SavedPath } from "./kinds";
+import { idFieldOf, NAMED_PARTS, PART_KINDS, type NamedPart } from "./part-ids";
+
+/** The place an outlet belongs to; undefined where it stands nowhere yet. */
+export function placeOfOutlet(garage: Garage, outletId: string): Kept<Place> | undefined {
+  const outlet = garage.outlets.find(({ id }) => id === outletId);
+  return garage.places.find(({ id }) => id === outlet?.parentId);
+}
 
 /**
  * The self-contained plan of a path over a household's parts.
@@ -11,30 +19,26 @@ export function planOf(
   path: SavedPath,
 ): { readonly ok: true; readonly value: Plan } | { readonly ok: false; readonly problems: FieldProblem[] } {
   const problems: FieldProblem[] = [];
-  const need = <T>(field: string, rows: readonly Kept<T>[], id: string): T => {
-    const row = rows.find((r) => r.id === id);
-    if (!row) problems.push({ field, message: "no longer in the garage: choose another" });
-    return row?.spec as T;
+  const found = (part: NamedPart): object | null => {
+    const id = path[idFieldOf(part)];
+    if (id === null) return null;
+    const row = (garage[PART_KINDS[part]] as readonly Kept<object>[]).find((r) => r.id === id);
+    if (!row) problems.push({ field: part, message: "no longer in the garage: choose another" });
+    return row?.spec ?? null;
   };
-  const maybe = <T>(field: string, rows: readonly Kept<T>[], id: string | null): T | null =>
-    id === null ? null : need(field, rows, id);
   const session = sessionSchema.safeParse(path.session);
   if (!session.success) problems.push(...prefixed("session", problemsOf(session.error, sessionSchema)));
   const settings = settingsSchema.safeParse(path.settings);
   if (!settings.success) problems.push(...prefixed("settings", problemsOf(settings.error, settingsSchema)));
 
+  const parts = Object.fromEntries(NAMED_PARTS.map((part) => [part, found(part)])) as Pick<Plan, NamedPart>;
   const plan: Plan = {
     format: PLAN_FORMAT,
     version: PLAN_VERSION,
     name: path.name,
     household: garage.household.spec,
-    car: need("car", garage.cars, path.carId),
-    outlet: need("outlet", garage.outlets, path.outletId),
-    lead: maybe("lead", garage.leads, path.leadId),
-    unit: need("unit", garage.units, path.unitId),
-    cable: maybe("cable", garage.cables, path.cableId),
-    adapter: maybe("adapter", garage.adapters, path.adapterId),
-    tariff: need("tariff", garage.tariffs, path.tariffId),
+    place: placeOfOutlet(garage, path.outletId)?.spec ?? null,
+    ...parts,
     session: path.session,
     settings: path.settings,
   };

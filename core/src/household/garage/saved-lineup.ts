@@ -1,31 +1,21 @@
 import { z } from "zod";
 import { lineupAsked, MOST_CARS, MOST_WAYS, wayNotes } from "../../answers/lineup";
-import {
-  adapterSchema,
-  cableSchema,
-  carSchema,
-  leadSchema,
-  nameSchema,
-  outletSchema,
-  tariffSchema,
-  unitSchema,
-} from "../../things/parts";
+import { carSchema, nameSchema, WAY_PARTS, type WayPart } from "../../things/parts";
 import { sessionSchema, settingsSchema } from "../../engine/plan";
 import { idSchema } from "./id";
 
 /** A thing of the household by its id, or one described in place. */
 const either = <S extends z.ZodType>(schema: S) => z.union([idSchema, schema]);
 
+const wayPartsById = Object.fromEntries(
+  Object.entries(WAY_PARTS).map(([part, schema]) => [part, either(schema)]),
+) as unknown as { [P in WayPart]: z.ZodUnion<[typeof idSchema, (typeof WAY_PARTS)[P]]> };
+
 /** A way as it is kept: parts of the household stay what the Garage says they are. */
 export const savedWaySchema = z.strictObject({
   id: idSchema,
   name: nameSchema,
-  outlet: either(outletSchema),
-  lead: either(leadSchema).nullable(),
-  unit: either(unitSchema),
-  cable: either(cableSchema).nullable(),
-  adapter: either(adapterSchema).nullable(),
-  tariff: either(tariffSchema),
+  ...wayPartsById,
   settings: settingsSchema,
   ...wayNotes,
 });

@@ -6,7 +6,7 @@ export const TERM_OF_LINK: Readonly<Record<LinkKind, TermId>> = {
   circuit: "circuit",
   outlet: "outlet",
   lead: "lead",
-  unit: "unit",
+  evse: "evse",
   cable: "cable",
   adapter: "type",
   inlet: "inlet",

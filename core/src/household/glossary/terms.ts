@@ -50,18 +50,18 @@ export const TERMS = {
     "1 kW for an hour is 1 kWh; a car drives 5 to 7 km on it.",
     "SI",
   ),
-  lane: same(
-    "lane",
+  phase: same(
+    "phase",
     ["phase", "live conductor", "leg"],
     "One live way through the path, with its return. Kettleback draws it as wide as its amps.",
-    "One lane of 32 A at 230 V carries 7.4 kW; three lanes of 16 A carry 11 kW.",
+    "One phase of 32 A at 230 V carries 7.4 kW; three phases of 16 A carry 11 kW.",
     "Kettleback’s own word",
   ),
   narrowest: same(
     "narrowest link",
     ["bottleneck"],
     "What holds the current down: everything after it only passes on what it lets through.",
-    "The least of all ampere ceilings, on the lanes they share.",
+    "The least of all ampere ceilings, on the phases they share.",
     "Kettleback’s own word",
   ),
   outlet: term(
@@ -87,7 +87,7 @@ export const TERMS = {
     "A unit that feels no earth refuses to start.",
     "IEC 61851-1; NEC 250",
   ),
-  unit: term(
+  evse: term(
     "charging unit",
     "charging unit",
     ["EVSE", "charger (wrongly)", "wallbox", "post"],
@@ -127,8 +127,8 @@ export const TERMS = {
   type: same(
     "type",
     ["Type 1", "Type 2", "connector"],
-    "The shape of the plug at the car. A Type 1 carries one lane, a Type 2 up to three.",
-    "Type 1 up to 80 A, Type 2 up to 63 A a lane.",
+    "The shape of the plug at the car. A Type 1 carries one phase, a Type 2 up to three.",
+    "Type 1 up to 80 A, Type 2 up to 63 A a phase.",
     "SAE J1772; IEC 62196-2",
   ),
   dc: same(
@@ -141,8 +141,8 @@ export const TERMS = {
   cable: same(
     "charging cable",
     ["lead to the car"],
-    "Between a socketed post and the car. Its cores say how many lanes it has, its resistor how many amps.",
-    "5 cores: three lanes; 3 cores: one.",
+    "Between a socketed post and the car. Its cores say how many phases it has, its resistor how many amps.",
+    "5 cores: three phases; 3 cores: one.",
     "IEC 62196-2",
   ),
   lead: same(

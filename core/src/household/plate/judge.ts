@@ -6,7 +6,7 @@ import type { PlateReading } from "./reading";
 import { saidOf } from "./token";
 
 const kW = (watts: number): string => `${(watts / 1000).toFixed(watts < 9_995 ? 2 : 1)} kW`;
-const lanesText = (n: number): string => (n === 1 ? "one lane" : "three lanes");
+const phasesText = (n: number): string => (n === 1 ? "one phase" : "three phases");
 /** Share by which a printed power may lie off volts × amps: plates round, and name either end of a range. */
 const ROUNDING = 0.12;
 /** A cord in use (°C). */
@@ -33,13 +33,13 @@ const keyOf = (hour: number, volts: readonly [number, number] | undefined) =>
 function ofOutlet(id: OutletTypeId): string {
   const { name, ratedAmps, sustained, source, on } = outletType(id);
   const [[system, feed]] = Object.entries(on) as [[SupplyId, OutletFeed]];
-  const { lanes, volts } = tapOf(system, feed.tap)!;
-  return `${name}: ${ratedAmps} A moulded on it, ${sustained.usual} A for hours (${source.name}), ${sustained.cautious} A if careful. ${sustained.usual} A on ${lanesText(lanes)} of ${Math.round(volts)} V: ${kW(lanes * volts * sustained.usual)}.`;
+  const { phases, volts } = tapOf(system, feed.tap)!;
+  return `${name}: ${ratedAmps} A moulded on it, ${sustained.usual} A for hours (${source.name}), ${sustained.cautious} A if careful. ${sustained.usual} A on ${phasesText(phases)} of ${Math.round(volts)} V: ${kW(phases * volts * sustained.usual)}.`;
 }
 
 /** What the pieces of a plate come to, a sentence each. */
 export function followsOf(reading: PlateReading, ampHours: number | undefined): string[] {
-  const { tokens, kind, lanes, laneVolts, amps, outlet, gauge, metres } = reading;
+  const { tokens, kind, phases, phaseVolts, amps, outlet, gauge, metres } = reading;
   const lines: string[] = [];
   if (kind?.value === "car") {
     if (reading.packVolts !== undefined && ampHours !== undefined)
@@ -49,14 +49,14 @@ export function followsOf(reading: PlateReading, ampHours: number | undefined): 
     return lines;
   }
   if (outlet) lines.push(ofOutlet(outlet.value));
-  else if (lanes && laneVolts && amps)
+  else if (phases && phaseVolts && amps)
     lines.push(
-      `${lanes.value === 1 ? "One lane" : "Three lanes"} of ${amps.value} A at ${Math.round(laneVolts.value)} V: ${kW(lanes.value * laneVolts.value * amps.value)} at most.`,
+      `${phases.value === 1 ? "One phase" : "Three phases"} of ${amps.value} A at ${Math.round(phaseVolts.value)} V: ${kW(phases.value * phaseVolts.value * amps.value)} at most.`,
     );
-  else if (amps) lines.push(`${amps.value} A, but not how many lanes or volts: no power follows.`);
-  if (!outlet && lanes?.certainty === "likely" && reading.in.volts)
+  else if (amps) lines.push(`${amps.value} A, but not how many phases or volts: no power follows.`);
+  if (!outlet && phases?.certainty === "likely" && reading.in.volts)
     lines.push(
-      `${lanes.value === 1 ? "Up to 277 V" : "Above 277 V"} without a word on phases is usually ${lanesText(lanes.value)}.`,
+      `${phases.value === 1 ? "Up to 277 V" : "Above 277 V"} without a word on phases is usually ${phasesText(phases.value)}.`,
     );
   const { in: into, out } = reading;
   if (
@@ -100,27 +100,27 @@ export function followsOf(reading: PlateReading, ampHours: number | undefined): 
 
 /** What of a plate cannot all be true, or must stop a person. */
 export function contradictionsOf(reading: PlateReading, byProduct: number | undefined): string[] {
-  const { tokens, lanes, laneVolts, amps, watts, kind, connectors, outlet, wattHours } = reading;
+  const { tokens, phases, phaseVolts, amps, watts, kind, connectors, outlet, wattHours } = reading;
   const lines: string[] = [];
-  const printed = [...new Set(saidOf(tokens, "lanes").map((said) => (said.lanes === 3 ? 3 : 1)))];
+  const printed = [...new Set(saidOf(tokens, "phases").map((said) => (said.phases === 3 ? 3 : 1)))];
   if (printed.length > 1)
     lines.push(
       "It is printed for one phase and for three: look at which of its ratings goes with your plug.",
     );
-  if (lanes && laneVolts && amps && watts !== undefined && kind?.value !== "lead") {
-    const product = lanes.value * laneVolts.value * amps.value;
+  if (phases && phaseVolts && amps && watts !== undefined && kind?.value !== "lead") {
+    const product = phases.value * phaseVolts.value * amps.value;
     // A range of volts is judged at the end that fits.
     const [low, high] = reading.in.volts && !reading.in.pair ? reading.in.volts : [1, 1];
     const least = (product * low) / high;
     if (watts > (1 + ROUNDING) * product || watts < (1 - ROUNDING) * least)
       lines.push(
-        `${kW(watts)} is printed, yet ${lanesText(lanes.value)} of ${amps.value} A at ${Math.round(laneVolts.value)} V make ${kW(product)}.`,
+        `${kW(watts)} is printed, yet ${phasesText(phases.value)} of ${amps.value} A at ${Math.round(phaseVolts.value)} V make ${kW(product)}.`,
       );
   }
-  if (lanes?.value === 3)
+  if (phases?.value === 3)
     for (const id of connectors)
-      if (CONNECTORS[id].lanes === 1 && CONNECTORS[id].current === "AC")
-        lines.push(`Three phases are printed, yet a ${CONNECTORS[id].name} connector carries one lane.`);
+      if (CONNECTORS[id].phases === 1 && CONNECTORS[id].current === "AC")
+        lines.push(`Three phases are printed, yet a ${CONNECTORS[id].name} connector carries one phase.`);
   if (byProduct !== undefined && wattHours?.certainty === "certain") {
     const off = wattHours.value / byProduct;
     if (off < 0.8 || off > 1.02)

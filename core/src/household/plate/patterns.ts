@@ -51,9 +51,9 @@ const madeFor = (kind: PlateKind, name: string) => (): Said => ({ what: "made-fo
 
 /** Standards that say what a thing is (from memory). */
 const STANDARDS: readonly (readonly [string, PlateKind, string])[] = [
-  ["61851", "unit", "a charging unit (IEC 61851-1)"],
-  ["62752", "unit", "an in-cable control box, mode 2 (IEC 62752)"],
-  ["62196", "unit", "charging connectors (IEC 62196)"],
+  ["61851", "evse", "a charging unit (IEC 61851-1)"],
+  ["62752", "evse", "an in-cable control box, mode 2 (IEC 62752)"],
+  ["62196", "evse", "charging connectors (IEC 62196)"],
   ["60309", "outlet", "industrial plugs and sockets (IEC 60309-1)"],
   ["60884", "outlet", "household plugs and sockets (IEC 60884-1)"],
   ["61242", "lead", "a cable reel (IEC 61242)"],
@@ -61,7 +61,7 @@ const STANDARDS: readonly (readonly [string, PlateKind, string])[] = [
 ];
 
 /** Latin letters of the phases a plate may spell out. */
-const PHASES: Readonly<Record<string, 1 | 3>> = { "1": 1, single: 1, one: 1, "3": 3, three: 3 };
+const PHASES_SPELT: Readonly<Record<string, 1 | 3>> = { "1": 1, single: 1, one: 1, "3": 3, three: 3 };
 
 /** Everything a plate is read for, in order: what is read first is not read again. */
 export const PATTERNS: readonly Pattern[] = [
@@ -100,11 +100,11 @@ export const PATTERNS: readonly Pattern[] = [
   },
   {
     written: re(String.raw`\bIC-?CPD${END}`),
-    said: madeFor("unit", "an in-cable control and protection device, mode 2 (IEC 62752)"),
+    said: madeFor("evse", "an in-cable control and protection device, mode 2 (IEC 62752)"),
   },
   {
     written: re(String.raw`\bEVSE${END}|\bEV\s+charg(?:er|ing)\b`),
-    said: madeFor("unit", "a charging unit"),
+    said: madeFor("evse", "a charging unit"),
   },
   {
     written: re(String.raw`\bSAE\s*J\s*1772${END}|\bJ1772${END}|\btype\s*1(?!\d)`),
@@ -165,11 +165,11 @@ export const PATTERNS: readonly Pattern[] = [
       water: water!.toUpperCase() === "X" ? undefined : Number(water),
     }),
   },
-  // Lanes × amps at once.
+  // Phases × amps at once.
   {
     written: re(String.raw`(?<![\d.,])([13])\s*[x×*]\s*${M}\s*${AMPERES}`),
-    said: ([lanes, amps]) => [
-      { what: "lanes", lanes: Number(lanes) as 1 | 3, neutral: false, earth: false },
+    said: ([phases, amps]) => [
+      { what: "phases", phases: Number(phases) as 1 | 3, neutral: false, earth: false },
       { what: "amps", amps: [num(amps!)] },
     ],
   },
@@ -200,8 +200,8 @@ export const PATTERNS: readonly Pattern[] = [
   {
     written: re(String.raw`(?<![\d.,])([123])\s*\/?\s*(N)?\s*\/?\s*(PE)?\s*~`),
     said: ([n, neutral, earth]) => ({
-      what: "lanes",
-      lanes: Number(n) as 1 | 2 | 3,
+      what: "phases",
+      phases: Number(n) as 1 | 2 | 3,
       neutral: !!neutral,
       earth: !!earth,
     }),
@@ -209,16 +209,21 @@ export const PATTERNS: readonly Pattern[] = [
   {
     written: re(String.raw`(?<![\d.,])([23])\s*P\s*(\+\s*N)?\s*\+\s*(?:E|PE|⏚|G)${END}`),
     said: ([poles, neutral]) => ({
-      what: "lanes",
+      what: "phases",
       // Two poles are a live conductor and its return.
-      lanes: poles === "3" ? 3 : 1,
+      phases: poles === "3" ? 3 : 1,
       neutral: !!neutral || poles === "2",
       earth: true,
     }),
   },
   {
     written: re(String.raw`\b(1|3|single|one|three)[\s-]*ph(?:ase)?s?${END}`),
-    said: ([n]) => ({ what: "lanes", lanes: PHASES[n!.toLowerCase()]!, neutral: false, earth: false }),
+    said: ([n]) => ({
+      what: "phases",
+      phases: PHASES_SPELT[n!.toLowerCase()]!,
+      neutral: false,
+      earth: false,
+    }),
   },
   // Insulation of a harmonised cable, not a supply.
   {

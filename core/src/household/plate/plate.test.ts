@@ -3,11 +3,11 @@ import {
   carSchema,
   leadSchema,
   outletSchema,
-  unitSchema,
+  evseSchema,
   type Car,
   type Lead,
   type Outlet,
-  type Unit,
+  type Evse,
 } from "../../things/parts";
 import { runs } from "../../tests/law";
 import {
@@ -19,19 +19,19 @@ import {
   PLATE_KINDS,
   readPlate,
   saidOf,
-  unitFrom,
+  evseFrom,
 } from ".";
 
 /** What a reading says of the figures a person would look for, sure ones with "!", likely ones with "?". */
 function told(text: string): string {
-  const { kind, lanes, laneVolts, amps, steps, outlet, wattHours, packVolts, gauge, metres, watts } =
+  const { kind, phases, phaseVolts, amps, steps, outlet, wattHours, packVolts, gauge, metres, watts } =
     readPlate(text);
   const sure = (name: string, found: { value: unknown; certainty: string } | undefined, unit = "") =>
     found && `${name} ${String(found.value)}${unit}${found.certainty === "certain" ? "!" : "?"}`;
   return [
     sure("", kind),
-    sure("lanes", lanes),
-    sure("", laneVolts, " V"),
+    sure("phases", phases),
+    sure("", phaseVolts, " V"),
     sure("", amps, " A"),
     steps.length > 0 && `steps ${steps.join(" ")}`,
     sure("", outlet),
@@ -49,37 +49,37 @@ function told(text: string): string {
 // Symbols of IEC 60417 (~, ⎓), letters of IEC 60445 (N, PE, phases), keys of IEC 60309-1, mode of IEC 61851-1, NEMA WD 6
 // configurations: from memory.
 test.each([
-  ["240V~ 32A 50/60Hz", "unit?, lanes 1?, 240 V!, 32 A!"],
-  ["IN 220–240 V 10 A OUT 220-240 V 10 A", "unit?, lanes 1?, 230 V?, 10 A!"],
-  ["INPUT 230V 16A OUTPUT 230V 13A", "unit?, lanes 1?, 230 V!, 13 A!"],
-  ["AC 3N~ 400 V 16 A", "lanes 3!, 231 V?, 16 A!"],
-  ["3/N/PE~ 230/400 V 32 A", "lanes 3!, 230 V!, 32 A!"],
-  ["120/240 V 40 A", "lanes 1?, 240 V?, 40 A!"],
-  ["In = 32 A, Un = 230 V", "lanes 1?, 230 V!, 32 A!"],
-  ["3x16A 400V 11 kW", "lanes 3!, 231 V?, 16 A!, 11000 W"],
-  ["1 × 32 A", "lanes 1!, 32 A!"],
+  ["240V~ 32A 50/60Hz", "evse?, phases 1?, 240 V!, 32 A!"],
+  ["IN 220–240 V 10 A OUT 220-240 V 10 A", "evse?, phases 1?, 230 V?, 10 A!"],
+  ["INPUT 230V 16A OUTPUT 230V 13A", "evse?, phases 1?, 230 V!, 13 A!"],
+  ["AC 3N~ 400 V 16 A", "phases 3!, 231 V?, 16 A!"],
+  ["3/N/PE~ 230/400 V 32 A", "phases 3!, 230 V!, 32 A!"],
+  ["120/240 V 40 A", "phases 1?, 240 V?, 40 A!"],
+  ["In = 32 A, Un = 230 V", "phases 1?, 230 V!, 32 A!"],
+  ["3x16A 400V 11 kW", "phases 3!, 231 V?, 16 A!, 11000 W"],
+  ["1 × 32 A", "phases 1!, 32 A!"],
   ["220-415 V 32 A", "32 A!"],
-  ["120V/240V AC 16A/32A", "lanes 1?, 240 V?, 16 A?"],
+  ["120V/240V AC 16A/32A", "phases 1?, 240 V?, 16 A?"],
   ["120 V 12 A, 240 V 32 A", "12 A?"],
-  ["400V DC 150 kW CCS2 500A", "unit?, 500 A!, 150000 W"],
-  ["three-phase 400 V 16 A", "lanes 3!, 231 V?, 16 A!"],
-  ["2~ 240 V 30 A", "lanes 1!, 240 V!, 30 A!"],
-  ["Mode 2 IC-CPD 230V~ 6/8/10/13/16 A Type 2 IP55", "unit!, lanes 1?, 230 V!, 16 A!, steps 6 8 10 13 16"],
-  ["IEC 61851-1 Mode 3 3N~ 400V 32A", "unit!, lanes 3!, 231 V?, 32 A!"],
-  ["Level 2 EVSE 208-240V 40A", "unit!, lanes 1?, 240 V?, 40 A!"],
-  ["SAE J1772 240 V 32 A", "unit?, lanes 1?, 240 V!, 32 A!"],
+  ["400V DC 150 kW CCS2 500A", "evse?, 500 A!, 150000 W"],
+  ["three-phase 400 V 16 A", "phases 3!, 231 V?, 16 A!"],
+  ["2~ 240 V 30 A", "phases 1!, 240 V!, 30 A!"],
+  ["Mode 2 IC-CPD 230V~ 6/8/10/13/16 A Type 2 IP55", "evse!, phases 1?, 230 V!, 16 A!, steps 6 8 10 13 16"],
+  ["IEC 61851-1 Mode 3 3N~ 400V 32A", "evse!, phases 3!, 231 V?, 32 A!"],
+  ["Level 2 EVSE 208-240V 40A", "evse!, phases 1?, 240 V?, 40 A!"],
+  ["SAE J1772 240 V 32 A", "evse?, phases 1?, 240 V!, 32 A!"],
   ["16A-6h", "outlet!, 16 A!"],
-  ["16A-6h 200-250V~ 2P+E IP44", "outlet!, lanes 1!, 250 V?, 16 A!, blue-16!"],
-  ["32A 6h 380-415V 3P+N+E", "outlet!, lanes 3!, 229 V?, 32 A!, red-32!"],
-  ["63 A-6h 400 V 3P+N+⏚", "outlet!, lanes 3!, 231 V?, 63 A!, red-63!"],
-  ["32A-9h 230V 3P+E", "outlet!, lanes 3!, 133 V?, 32 A!, blue-32-three!"],
-  ["16A-4h 110V 2P+E", "outlet!, lanes 1!, 110 V!, 16 A!"],
-  ["125A-6h 400V 3P+N+E", "outlet!, lanes 3!, 231 V?, 125 A!"],
-  ["NEMA 14-50R 50A 125/250V", "outlet?, lanes 1?, 250 V?, 50 A!, nema-14-50!"],
-  ["5-15P 125V 15A", "outlet?, lanes 1?, 125 V!, 15 A!, nema-5-15!"],
+  ["16A-6h 200-250V~ 2P+E IP44", "outlet!, phases 1!, 250 V?, 16 A!, blue-16!"],
+  ["32A 6h 380-415V 3P+N+E", "outlet!, phases 3!, 229 V?, 32 A!, red-32!"],
+  ["63 A-6h 400 V 3P+N+⏚", "outlet!, phases 3!, 231 V?, 63 A!, red-63!"],
+  ["32A-9h 230V 3P+E", "outlet!, phases 3!, 133 V?, 32 A!, blue-32-three!"],
+  ["16A-4h 110V 2P+E", "outlet!, phases 1!, 110 V!, 16 A!"],
+  ["125A-6h 400V 3P+N+E", "outlet!, phases 3!, 231 V?, 125 A!"],
+  ["NEMA 14-50R 50A 125/250V", "outlet?, phases 1?, 250 V?, 50 A!, nema-14-50!"],
+  ["5-15P 125V 15A", "outlet?, phases 1?, 125 V!, 15 A!, nema-5-15!"],
   ["TT-30", "outlet?, nema-tt-30!"],
-  ["BS 1363/A 13A 250V~", "outlet?, lanes 1?, 250 V!, 13 A!, bs1363!"],
-  ["CEE 7/4 16A 250V", "outlet?, lanes 1?, 250 V!, 16 A!, cee-7!"],
+  ["BS 1363/A 13A 250V~", "outlet?, phases 1?, 250 V!, 13 A!, bs1363!"],
+  ["CEE 7/4 16A 250V", "outlet?, phases 1?, 250 V!, 16 A!, cee-7!"],
   ["AS/NZS 3112 15 A", "outlet?, 15 A!, as3112-15!"],
   ["AS/NZS 3112 20 A", "outlet?, 20 A!"],
   ["SN 441011 10A", "outlet?, 10 A!, type-j!"],
@@ -87,24 +87,24 @@ test.each([
   ["NMC 350-420 V 66,6 kWh", "car!, 66600 Wh!, pack 385 V"],
   ["LFP 64 kWh", "car!, 64000 Wh!"],
   ["H07RN-F 3G1.5 25 m 16A", "lead!, 16 A!, 1.5 mm2, 25 m"],
-  ["12/3 SJTW 50 ft 15A 125V", "lead!, lanes 1?, 125 V!, 15 A!, 12 AWG, 15.24 m"],
+  ["12/3 SJTW 50 ft 15A 125V", "lead!, phases 1?, 125 V!, 15 A!, 12 AWG, 15.24 m"],
   ["3C10AWG 30A", "lead!, 30 A!, 10 AWG"],
   ["25 m 3G2.5 450/750 V", "lead!, 2.5 mm2, 25 m"],
   ["DC 400 V 125 A", "125 A!"],
   // Alternatives are no star, and three phases without a neutral lie between lines.
-  ["208/240 V 32 A", "lanes 1?, 240 V?, 32 A!"],
-  ["208V/240V~ 48A", "lanes 1?, 240 V?, 48 A!"],
-  ["3~ 230 V 16 A", "lanes 3!, 133 V?, 16 A!"],
-  ["3-phase 208 V 30 A", "lanes 3!, 120 V?, 30 A!"],
-  ["3N~ 230 V 16 A", "lanes 3!, 16 A!"],
-  ["277/480 V 3~ 32A", "lanes 3!, 277 V!, 32 A!"],
-  ["120/208 V 32 A", "lanes 3?, 120 V!, 32 A!"],
-  ["100-240 V~ 12 A", "lanes 1?, 240 V?, 12 A!"],
-  ["220/230/240 V", "lanes 1?, 235 V?"],
+  ["208/240 V 32 A", "phases 1?, 240 V?, 32 A!"],
+  ["208V/240V~ 48A", "phases 1?, 240 V?, 48 A!"],
+  ["3~ 230 V 16 A", "phases 3!, 133 V?, 16 A!"],
+  ["3-phase 208 V 30 A", "phases 3!, 120 V?, 30 A!"],
+  ["3N~ 230 V 16 A", "phases 3!, 16 A!"],
+  ["277/480 V 3~ 32A", "phases 3!, 277 V!, 32 A!"],
+  ["120/208 V 32 A", "phases 3?, 120 V!, 32 A!"],
+  ["100-240 V~ 12 A", "phases 1?, 240 V?, 12 A!"],
+  ["220/230/240 V", "phases 1?, 235 V?"],
   // Amperes written out.
-  ["240 V 32 amps", "lanes 1?, 240 V!, 32 A!"],
-  ["13 Amp 250 V BS 1363", "outlet?, lanes 1?, 250 V!, 13 A!, bs1363!"],
-  ["3 x 16 amp 400 V", "lanes 3!, 231 V?, 16 A!"],
+  ["240 V 32 amps", "phases 1?, 240 V!, 32 A!"],
+  ["13 Amp 250 V BS 1363", "outlet?, phases 1?, 250 V!, 13 A!, bs1363!"],
+  ["3 x 16 amp 400 V", "phases 3!, 231 V?, 16 A!"],
   // Cords of AWG sizes, their insulation, and their cores in any order.
   ["AWG 3x10 30 A", "lead!, 30 A!, 10 AWG"],
   ["AWG 10x3 30A", "lead!, 30 A!, 10 AWG"],
@@ -112,36 +112,36 @@ test.each([
   ["3x10 AWG 30A 600V", "lead!, 30 A!, 10 AWG"],
   ["16/3 SJTW 13 A 300V", "lead!, 13 A!, 16 AWG"],
   ["18/3 SJT 300 V 10 A 25 ft", "lead!, 10 A!, 18 AWG, 7.62 m"],
-  ["14/3 STW 600 V 15A 125V", "lead!, lanes 1?, 125 V!, 15 A!, 14 AWG"],
+  ["14/3 STW 600 V 15A 125V", "lead!, phases 1?, 125 V!, 15 A!, 14 AWG"],
   // The blue three-phase one.
-  ["32A 9h 200-250V", "outlet!, lanes 3?, 130 V?, 32 A!, blue-32-three!"],
+  ["32A 9h 200-250V", "outlet!, phases 3?, 130 V?, 32 A!, blue-32-three!"],
   // What stands before a comma is another piece, unless the figures rise.
   ["IP44, 6 A", "6 A!"],
   // Prints of our own making.
-  ["Input: 120V AC, 60Hz, 12A  Output: 120V AC, 12A max", "unit?, lanes 1?, 120 V!, 12 A!"],
-  ["PN 22kW 3/N/PE AC 400V 50Hz InA 32A", "unit?, lanes 3?, 231 V?, 32 A!, 22000 W"],
-  ["Ue 230/400V~ IP54 In 63A Icc 10kA", "lanes 3?, 230 V!, 63 A!"],
-  ["Type 2 20A 480V", "unit?, lanes 3?, 277 V?, 20 A!"],
-  ["5x6mm² 32A 480V", "lead!, lanes 3?, 277 V?, 32 A!, 6 mm2"],
+  ["Input: 120V AC, 60Hz, 12A  Output: 120V AC, 12A max", "evse?, phases 1?, 120 V!, 12 A!"],
+  ["PN 22kW 3/N/PE AC 400V 50Hz InA 32A", "evse?, phases 3?, 231 V?, 32 A!, 22000 W"],
+  ["Ue 230/400V~ IP54 In 63A Icc 10kA", "phases 3?, 230 V!, 63 A!"],
+  ["Type 2 20A 480V", "evse?, phases 3?, 277 V?, 20 A!"],
+  ["5x6mm² 32A 480V", "lead!, phases 3?, 277 V?, 32 A!, 6 mm2"],
   ["5G2,5 20A", "lead!, 20 A!, 2.5 mm2"],
   ["63A 6kA C-curve", "63 A!"],
-  ["B 20 A 10 kA 230/400 V~", "lanes 3?, 230 V!, 20 A!"],
-  ["CHAdeMO 500 V DC 125 A 50 kW; Type 2 43 kW 63 A 400 V", "unit?, lanes 3?, 231 V?, 50000 W"],
-  ["16(6) A 250 V~", "lanes 1?, 250 V!"],
+  ["B 20 A 10 kA 230/400 V~", "phases 3?, 230 V!, 20 A!"],
+  ["CHAdeMO 500 V DC 125 A 50 kW; Type 2 43 kW 63 A 400 V", "evse?, phases 3?, 231 V?, 50000 W"],
+  ["16(6) A 250 V~", "phases 1?, 250 V!"],
   ["H05VV-F 3G1.0 10 A", "lead!, 10 A!, 1 mm2"],
   ["80 A max breaker 100 A", "80 A?"],
   ["Breaker 40A; 32A output", "32 A?"],
-  ["250 V 10/16 A", "unit?, lanes 1?, 250 V!, 16 A!, steps 10 16"],
-  ["50 A 250 V 3P 4W", "lanes 1?, 250 V!, 50 A!"],
+  ["250 V 10/16 A", "evse?, phases 1?, 250 V!, 16 A!, steps 10 16"],
+  ["50 A 250 V 3P 4W", "phases 1?, 250 V!, 50 A!"],
   ["0,03 A", ""],
   ["RCD 40 A 30 mA type A", "40 A!"],
   ["3600 VA", "3600 W"],
   ["Serial 17, 16 A", "16 A!"],
-  ["6, 10, 16 A", "unit?, 16 A!, steps 6 10 16"],
+  ["6, 10, 16 A", "evse?, 16 A!, steps 6 10 16"],
   // Both currents on one plate.
-  ["INPUT 400 V AC 3N~ 32 A OUTPUT 200-500 V DC 60 A", "unit?, lanes 3!, 231 V?, 32 A!"],
-  ["AC 230 V 32 A DC 400 V 125 A", "lanes 1?, 230 V!, 32 A!"],
-  ["DC 400 V 125 A AC 230 V 32 A", "lanes 1?, 230 V!, 32 A!"],
+  ["INPUT 400 V AC 3N~ 32 A OUTPUT 200-500 V DC 60 A", "evse?, phases 3!, 231 V?, 32 A!"],
+  ["AC 230 V 32 A DC 400 V 125 A", "phases 1?, 230 V!, 32 A!"],
+  ["DC 400 V 125 A AC 230 V 32 A", "phases 1?, 230 V!, 32 A!"],
   // What can be used and what the cells hold.
   ["77 kWh usable 82 kWh gross", "car!, 77000 Wh!"],
   ["gross 82 kWh, usable 77 kWh", "car!, 77000 Wh!"],
@@ -152,7 +152,7 @@ test.each([
   ["total 64 kWh", "car!, 64000 Wh?"],
   ["48 V⎓", ""],
   ["IΔn 30 mA", ""],
-  ["RDC-DD 6 mA 230 V", "lanes 1?, 230 V!"],
+  ["RDC-DD 6 mA 230 V", "phases 1?, 230 V!"],
   ["", ""],
   ["a pretty label", ""],
 ])("%p", (text, expected) => expect(told(text)).toBe(expected));
@@ -189,13 +189,13 @@ test("what could not be read is said, word for word", () => {
 });
 
 test.each<[string, readonly string[]]>([
-  ["240V~ 32A 50/60Hz", ["One lane of 32 A at 240 V: 7.68 kW at most.", "usually one lane"]],
-  ["3N~ 400V 16A", ["Three lanes of 16 A at 231 V: 11.1 kW at most."]],
-  ["16 A", ["16 A, but not how many lanes or volts: no power follows."]],
+  ["240V~ 32A 50/60Hz", ["One phase of 32 A at 240 V: 7.68 kW at most.", "usually one phase"]],
+  ["3N~ 400V 16A", ["Three phases of 16 A at 231 V: 11.1 kW at most."]],
+  ["16 A", ["16 A, but not how many phases or volts: no power follows."]],
   ["IN 230V 16A OUT 230V 10A", ["16 A in and 10 A out: the lesser flows, 10 A."]],
   ["Li-ion 355 V 180 Ah", ["355 V × 180 Ah = 63.9 kWh of cells"]],
-  ["16A-6h 230V 2P+E", ["16 A on one lane of 230 V: 3.68 kW", "Earth at 6 h with 230 V is the blue one"]],
-  ["NEMA 14-50R", ["50 A moulded on it, 40 A for hours", "40 A on one lane of 240 V: 9.60 kW"]],
+  ["16A-6h 230V 2P+E", ["16 A on one phase of 230 V: 3.68 kW", "Earth at 6 h with 230 V is the blue one"]],
+  ["NEMA 14-50R", ["50 A moulded on it, 40 A for hours", "40 A on one phase of 240 V: 9.60 kW"]],
   [
     "3G1.5 25 m 16 A coiled 1000 W",
     ["Coiled it may carry 1000 W only; unroll all of it", "25 m of 1.5 mm² drop 11.1 V at 16 A: 177 W"],
@@ -213,14 +213,14 @@ test.each<[string, readonly string[]]>([
 });
 
 test.each([
-  ["7.4kW 230 V 16 A 1~", "7.40 kW is printed, yet one lane of 16 A at 230 V make 3.68 kW."],
+  ["7.4kW 230 V 16 A 1~", "7.40 kW is printed, yet one phase of 16 A at 230 V make 3.68 kW."],
   ["1~ 230V 32A, 3~ 400V 16A", "printed for one phase and for three"],
-  ["Type 1 3N~ 400V 16A", "Three phases are printed, yet a Type 1 connector carries one lane."],
+  ["Type 1 3N~ 400V 16A", "Three phases are printed, yet a Type 1 connector carries one phase."],
   ["355 V 180 Ah 90 kWh", "90.0 kWh is printed, yet volts × amp-hours make 63.9 kWh."],
   ["Li-ion 100 kW", "Watts are a rate, not what a battery holds"],
   ["class II 230V 16A", "no earth is led on"],
-  ["3~ 230 V 16 A 11 kW", "11.0 kW is printed, yet three lanes of 16 A at 133 V make 6.38 kW."],
-  ["100-240 V 12 A 4 kW", "4.00 kW is printed, yet one lane of 12 A at 240 V make 2.88 kW."],
+  ["3~ 230 V 16 A 11 kW", "11.0 kW is printed, yet three phases of 16 A at 133 V make 6.38 kW."],
+  ["100-240 V 12 A 4 kW", "4.00 kW is printed, yet one phase of 12 A at 240 V make 2.88 kW."],
   ["AWG 2x16 13A", "No earth core is in it"],
   ["H07RN-F 3X1.5", "No earth core is in it"],
   ["16/2 SJTW 13A", "No earth core is in it"],
@@ -301,12 +301,12 @@ test("it never throws, and what it calls certain is printed there", () => {
         expect(text.normalize("NFC")).toContain(from);
         expect(meaningOf(said).means).not.toBe("");
       }
-      for (const found of [read.laneVolts, read.amps])
+      for (const found of [read.phaseVolts, read.amps])
         if (found?.certainty === "certain") {
           claims++;
           expect(line).toContain(String(found.value));
         }
-      if (read.lanes?.certainty === "certain") expect(line).toMatch(/[123]|single|one|three/i);
+      if (read.phases?.certainty === "certain") expect(line).toMatch(/[123]|single|one|three/i);
       if (read.wattHours?.certainty === "certain") expect(line).toMatch(/Wh/i);
       if (read.steps.length > 0) for (const step of read.steps) expect(line).toContain(String(step));
     }),
@@ -373,28 +373,28 @@ test("of a reel printed in any order, with any words between, never more is clai
 test("of a plate made for one supply, in whatever order and spelling, no more power follows than it has", () => {
   const shuffled = <T>(all: readonly T[]) => fc.shuffledSubarray([...all], { minLength: all.length });
   interface Truth {
-    readonly lanes: 1 | 3;
-    /** Across a lane, and as it is printed. */
+    readonly phases: 1 | 3;
+    /** Across a phase, and as it is printed. */
     readonly volts: number;
     readonly prints: readonly string[];
-    readonly phases: readonly string[];
+    readonly marks: readonly string[];
   }
   const truths: readonly Truth[] = [
     {
-      lanes: 1,
+      phases: 1,
       volts: 230,
       prints: ["230 V", "230V~", "220-240 V", "AC 230 V"],
-      phases: ["1~", "single-phase", ""],
+      marks: ["1~", "single-phase", ""],
     },
-    { lanes: 1, volts: 240, prints: ["208/240 V", "240 V", "120/240 V", "100–240 V"], phases: ["", "2~"] },
+    { phases: 1, volts: 240, prints: ["208/240 V", "240 V", "120/240 V", "100–240 V"], marks: ["", "2~"] },
     {
-      lanes: 3,
+      phases: 3,
       volts: 231,
       prints: ["400 V", "230/400 V", "380-415 V"],
-      phases: ["3~", "3N~", "three-phase"],
+      marks: ["3~", "3N~", "three-phase"],
     },
-    { lanes: 3, volts: 133, prints: ["230 V", "220-240 V"], phases: ["3~", "3-phase"] },
-    { lanes: 3, volts: 120, prints: ["208 V", "120/208 V"], phases: ["3~", "three phase"] },
+    { phases: 3, volts: 133, prints: ["230 V", "220-240 V"], marks: ["3~", "3-phase"] },
+    { phases: 3, volts: 120, prints: ["208 V", "120/208 V"], marks: ["3~", "three phase"] },
   ];
   let claimed = 0;
   fc.assert(
@@ -403,7 +403,7 @@ test("of a plate made for one supply, in whatever order and spelling, no more po
         fc.record({
           truth: fc.constant(truth),
           print: fc.constantFrom(...truth.prints),
-          phases: fc.constantFrom(...truth.phases),
+          mark: fc.constantFrom(...truth.marks),
         }),
       ),
       fc.constantFrom(6, 8, 10, 13, 16, 20, 32),
@@ -411,16 +411,16 @@ test("of a plate made for one supply, in whatever order and spelling, no more po
       shuffled([0, 1, 2, 3, 4]),
       fc.constantFrom("50 Hz", "IP44", "50/60Hz"),
       fc.constantFrom("30 mA", "5 m", "Mode 3", "16/3 SJTW 300 V", "40 °C"),
-      ({ truth, print, phases }, amps, unit, order, more, other) => {
-        const pieces = [print, phases, `${amps}${unit}`, more, other];
+      ({ truth, print, mark }, amps, unit, order, more, other) => {
+        const pieces = [print, mark, `${amps}${unit}`, more, other];
         const text = order.map((at) => pieces[at]!).join(", ");
         const read = readPlate(text);
         expect(read.amps?.value ?? amps).toBe(amps);
-        if (!read.lanes || !read.laneVolts || !read.amps) return;
+        if (!read.phases || !read.phaseVolts || !read.amps) return;
         claimed++;
-        const most = truth.lanes * truth.volts * amps;
+        const most = truth.phases * truth.volts * amps;
         // A tolerance of supply, 220–240 V or 380–415 V, is read at its middle.
-        expect(read.lanes.value * read.laneVolts.value * read.amps.value <= most * 1.01 || text).toBe(true);
+        expect(read.phases.value * read.phaseVolts.value * read.amps.value <= most * 1.01 || text).toBe(true);
       },
     ),
     { numRuns: runs(3000) },
@@ -433,10 +433,10 @@ test("a text as long as a book is cut, not chewed", () => {
   expect(tokens.length).toBeLessThanOrEqual(LONGEST_PLATE / 5);
 });
 
-const unit: Unit = {
+const evse: Evse = {
   kind: "portable",
   name: "from a plate",
-  lanes: 1,
+  phases: 1,
   maxAmps: 10,
   steps: [],
   standingW: 5,
@@ -467,26 +467,26 @@ const lead: Lead = {
 const car: Car = {
   name: "from a plate",
   battery: { usableWh: 60_000, packVolts: 360, packOhms: 0.1 },
-  charger: { limits: [{ lanes: 1, amps: 32 }], efficiency: 0.92 },
+  charger: { limits: [{ phases: 1, amps: 32 }], efficiency: 0.92 },
   inlets: ["ccs2"],
   whPerKm: 170,
   ownDrawW: 250,
 };
 
 test("a thing is made of what is printed, and of the blank one where nothing is", () => {
-  expect(unitFrom(readPlate("Mode 2 6/8/10/13/16 A Type 1 BS 1363"), unit)).toMatchObject({
+  expect(evseFrom(readPlate("Mode 2 6/8/10/13/16 A Type 1 BS 1363"), evse)).toMatchObject({
     kind: "portable",
     maxAmps: 16,
     steps: [6, 8, 10, 13, 16],
     plugs: [{ type: "bs1363", amps: 16 }],
     output: { connector: "type1" },
   });
-  expect(unitFrom(readPlate("Mode 3 3N~ 400 V 32 A"), unit)).toMatchObject({
+  expect(evseFrom(readPlate("Mode 3 3N~ 400 V 32 A"), evse)).toMatchObject({
     kind: "wallbox",
-    lanes: 3,
+    phases: 3,
     maxAmps: 32,
   });
-  expect(unitFrom(readPlate("a pretty label"), unit)).toEqual(unit);
+  expect(evseFrom(readPlate("a pretty label"), evse)).toEqual(evse);
   expect(outletFrom(readPlate("SN 441011"), outlet)).toMatchObject({
     type: "type-j",
     circuit: { breakerAmps: 13 },
@@ -514,7 +514,7 @@ test("whatever is read, what the schema then refuses it refuses by name", () => 
     fc.property(fc.array(piece, { maxLength: 16 }), (pieces) => {
       const read = readPlate(pieces.join(""));
       for (const result of [
-        unitSchema.safeParse(unitFrom(read, unit)),
+        evseSchema.safeParse(evseFrom(read, evse)),
         outletSchema.safeParse(outletFrom(read, outlet)),
         leadSchema.safeParse(leadFrom(read, lead)),
         carSchema.safeParse(carFrom(read, car)),

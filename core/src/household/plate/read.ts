@@ -7,12 +7,12 @@ import { energyOfAmpHours } from "../../trade/units";
 import { scan } from "./scan";
 import { saidOf, type PlateKind, type Said, type Token } from "./token";
 
-/** Highest volts a plate of one lane carries; above it a plate speaks of three (between lines). */
-const ONE_LANE_VOLTS = 277;
+/** Highest volts a plate of one phase carries; above it a plate speaks of three (between lines). */
+const ONE_PHASE_VOLTS = 277;
 /** Below it volts are no supply's. */
 const LEAST_SUPPLY_VOLTS = 90;
 
-/** Amps said beside the direct volts of a plate that has both currents: they are no lane's. */
+/** Amps said beside the direct volts of a plate that has both currents: they are no phase's. */
 function isDirect(tokens: readonly Token[], at: number): boolean {
   const volts = tokens.filter(({ said }) => said.what === "volts");
   const currents = volts.map(({ said }) => said.what === "volts" && said.current);
@@ -59,9 +59,9 @@ function sideOf(all: readonly Token[]): Side {
 const certain = <T>(value: T): Sure<T> => ({ value, certainty: "certain" });
 const likely = <T>(value: T): Sure<T> => ({ value, certainty: "likely" });
 
-function lanesOf(tokens: readonly Token[], side: Side): Sure<1 | 3> | undefined {
-  const said = saidOf(tokens, "lanes");
-  const printed = [...new Set(said.map(({ lanes }) => (lanes === 3 ? 3 : 1)))];
+function phasesOf(tokens: readonly Token[], side: Side): Sure<1 | 3> | undefined {
+  const said = saidOf(tokens, "phases");
+  const printed = [...new Set(said.map(({ phases }) => (phases === 3 ? 3 : 1)))];
   if (printed.length === 1) return certain(printed[0]!);
   if (printed.length > 1 || side.current === "DC" || !side.volts) return undefined;
   const [low, high] = side.volts;
@@ -70,7 +70,7 @@ function lanesOf(tokens: readonly Token[], side: Side): Sure<1 | 3> | undefined 
   // Earth at 9 h is the blue three-phase one.
   if (saidOf(tokens, "hour").some(({ hour }) => hour === 9) && low >= 200 && high <= 250) return likely(3);
   // 220–415 V is a unit that takes either.
-  return high <= ONE_LANE_VOLTS ? likely(1) : low > ONE_LANE_VOLTS ? likely(3) : undefined;
+  return high <= ONE_PHASE_VOLTS ? likely(1) : low > ONE_PHASE_VOLTS ? likely(3) : undefined;
 }
 
 /** 230/400: the second voltage lies √3 above the first. 120/240: twice. */
@@ -79,29 +79,33 @@ const isStar = (low: number, high: number): boolean => high / low < 1.9;
 /** Volts further apart than this are no tolerance of one supply but a choice: what follows is reckoned at the most. */
 const NARROW = 1.12;
 
-/** Volts across a lane: between lines and neutral where there are three, between lines where one lane takes two. */
-function laneVoltsOf(lanes: Sure<1 | 3> | undefined, side: Side, neutral: boolean): Sure<number> | undefined {
-  if (!lanes || !side.volts || side.current === "DC") return undefined;
+/** Volts across a phase: between lines and neutral where there are three, between lines where one phase takes two. */
+function phaseVoltsOf(
+  phases: Sure<1 | 3> | undefined,
+  side: Side,
+  neutral: boolean,
+): Sure<number> | undefined {
+  if (!phases || !side.volts || side.current === "DC") return undefined;
   const [low, high] = side.volts;
   // Which of 120/240 a plate without a neutral means is not certain.
   if (side.pair) return isStar(low, high) ? certain(low) : likely(high);
-  if (low <= ONE_LANE_VOLTS && high > ONE_LANE_VOLTS) return undefined;
-  if (lanes.value === 1)
+  if (low <= ONE_PHASE_VOLTS && high > ONE_PHASE_VOLTS) return undefined;
+  if (phases.value === 1)
     return low === high ? certain(low) : likely(high / low > NARROW ? high : (low + high) / 2);
   // Volts beside three phases lie between lines, unless a neutral is said: then 230 V may be meant to it.
-  if (neutral && high <= ONE_LANE_VOLTS) return undefined;
+  if (neutral && high <= ONE_PHASE_VOLTS) return undefined;
   return likely(Math.round((low + high) / 2 / Math.sqrt(3)));
 }
 
-/** Outlets of IEC 60309-1 by where the earth contact sits, their volts, lanes and amps (from memory). */
-function industrial(hour: number, side: Side, lanes: 1 | 3 | undefined): OutletTypeId | undefined {
+/** Outlets of IEC 60309-1 by where the earth contact sits, their volts, phases and amps (from memory). */
+function industrial(hour: number, side: Side, phases: 1 | 3 | undefined): OutletTypeId | undefined {
   const { amps, volts } = side;
   const high = volts?.[1];
-  const three9 = lanes === 3 && high !== undefined && high <= ONE_LANE_VOLTS;
-  const three = lanes === 3 || (high !== undefined && high > ONE_LANE_VOLTS);
+  const three9 = phases === 3 && high !== undefined && high <= ONE_PHASE_VOLTS;
+  const three = phases === 3 || (high !== undefined && high > ONE_PHASE_VOLTS);
   const id =
     hour === 6
-      ? high === undefined && lanes === undefined
+      ? high === undefined && phases === undefined
         ? undefined
         : three
           ? `red-${amps}`
@@ -115,7 +119,7 @@ function industrial(hour: number, side: Side, lanes: 1 | 3 | undefined): OutletT
 function outletOf(
   tokens: readonly Token[],
   side: Side,
-  lanes: 1 | 3 | undefined,
+  phases: 1 | 3 | undefined,
 ): Sure<OutletTypeId> | undefined {
   const named = saidOf(tokens, "outlet");
   const type = named.find((said) => said.type)?.type;
@@ -123,8 +127,8 @@ function outletOf(
   if (named.some(({ name }) => name === "AS/NZS 3112"))
     return side.amps === 10 ? certain("as3112-10") : side.amps === 15 ? certain("as3112-15") : undefined;
   const [hour] = saidOf(tokens, "hour");
-  const found = hour && industrial(hour.hour, side, lanes);
-  return found && (lanes === undefined ? likely(found) : certain(found));
+  const found = hour && industrial(hour.hour, side, phases);
+  return found && (phases === undefined ? likely(found) : certain(found));
 }
 
 /** A cable's volts are its insulation's where they are no supply's: 300 or 600 V on a cord. */
@@ -146,16 +150,16 @@ function kindOf(tokens: readonly Token[], marked: boolean): Sure<PlateKind> | un
   const has = (what: Said["what"]) => tokens.some(({ said }) => said.what === what);
   const made = saidOf(tokens, "made-for");
   if (has("ampHours") || has("chemistry") || has("energy")) return certain("car");
-  if (has("mode") || made.some(({ kind }) => kind === "unit")) return certain("unit");
+  if (has("mode") || made.some(({ kind }) => kind === "evse")) return certain("evse");
   if (marked || has("reel") || has("gauge") || made.some(({ kind }) => kind === "lead"))
     return certain("lead");
   if (new Set(tokens.map((t) => t.side).filter(Boolean)).size === 2 || has("level") || has("connector"))
-    return likely("unit");
+    return likely("evse");
   if (made.length > 0 || has("hour")) return certain("outlet");
   if (has("outlet")) return likely("outlet");
   if (has("length")) return likely("lead");
   const steps = saidOf(tokens, "amps").some((said) => said.amps.length > 1);
-  return steps || has("hertz") ? likely("unit") : undefined;
+  return steps || has("hertz") ? likely("evse") : undefined;
 }
 
 /** Below so many volts no battery drives a car (V); those with amp-hours on them start one, or feed its lights. */
@@ -181,7 +185,7 @@ const gaugeOf = (text: string, tokens: readonly Token[]): string | undefined => 
 /**
  * Reads what is printed on a charging unit, an outlet, a lead or a car's plate: what each piece means, what they make
  * together, what follows and what cannot be. Never throws; every figure it gives as certain is printed there.
- * @example readPlate("AC 3N~ 400 V 16 A").lanes // { value: 3, certainty: "certain" }
+ * @example readPlate("AC 3N~ 400 V 16 A").phases // { value: 3, certainty: "certain" }
  */
 export function readPlate(text: string): PlateReading {
   const { tokens: scanned, unread } = scan(text);
@@ -192,10 +196,10 @@ export function readPlate(text: string): PlateReading {
   const [into, out] = [sideOf(inTokens), sideOf(outTokens)];
   const auxiliary = isAuxiliary(tokens);
   const kind = auxiliary ? undefined : kindOf(tokens, marking !== undefined);
-  // Direct current out is the pack's business: the lanes are those that come in.
+  // Direct current out is the pack's business: the phases are those that come in.
   const side = out.volts && out.current !== "DC" ? out : into;
-  const lanes = kind?.value === "car" ? undefined : lanesOf(tokens, side);
-  const neutral = saidOf(tokens, "lanes").some((said) => said.neutral);
+  const phases = kind?.value === "car" ? undefined : phasesOf(tokens, side);
+  const neutral = saidOf(tokens, "phases").some((said) => said.neutral);
   const volts = saidOf(tokens, "volts");
   const held = saidOf(tokens, "energy");
   const [usable, gross] = [
@@ -218,8 +222,8 @@ export function readPlate(text: string): PlateReading {
     unread: unread.filter((word) => !marking || !/^H\d{2}|^\d+[GXx×]\d/.test(word)),
     marking,
     kind,
-    lanes,
-    laneVolts: laneVoltsOf(lanes, side, neutral),
+    phases,
+    phaseVolts: phaseVoltsOf(phases, side, neutral),
     // Amps on a starter battery are what it gives for seconds.
     amps:
       Number.isFinite(amps) && !auxiliary ? (severalAmps(tokens) ? likely(amps) : certain(amps)) : undefined,
@@ -234,7 +238,7 @@ export function readPlate(text: string): PlateReading {
             ? likely(byProduct)
             : undefined,
     packVolts,
-    outlet: outletOf(tokens, into, lanes?.value),
+    outlet: outletOf(tokens, into, phases?.value),
     connectors: saidOf(tokens, "connector").flatMap((said) => said.connectors),
     metres: saidOf(tokens, "length")[0]?.metres,
     gauge: gaugeOf(text, tokens),

@@ -26,10 +26,10 @@ export interface PlateReading {
   /** Conductors, where a cable's marking stands on it. */
   readonly marking: Marking | undefined;
   readonly kind: Sure<PlateKind> | undefined;
-  readonly lanes: Sure<1 | 3> | undefined;
-  /** Volts across one lane. */
-  readonly laneVolts: Sure<Volts> | undefined;
-  /** Amps a lane that may flow: the lesser of the two sides. */
+  readonly phases: Sure<1 | 3> | undefined;
+  /** Volts across one phase. */
+  readonly phaseVolts: Sure<Volts> | undefined;
+  /** Amps a phase that may flow: the lesser of the two sides. */
   readonly amps: Sure<Amps> | undefined;
   readonly steps: readonly Amps[];
   readonly watts: number | undefined;

@@ -2,21 +2,21 @@ import type { FlexibleGauge } from "../../trade/conductors";
 import { CONNECTORS } from "../../trade/connectors";
 import { batteryBy, USABLE_SHARE } from "../begin";
 import { outletType } from "../../trade/outlets";
-import type { Car, Lead, Outlet, Unit } from "../../things/parts";
+import type { Car, Lead, Outlet, Evse } from "../../things/parts";
 import type { PlateReading } from "./reading";
 
 /** A charging unit as its plate has it, over the usual figures of a blank one. */
-export function unitFrom(
-  { lanes, amps, steps, outlet, connectors, tokens }: PlateReading,
-  blank: Unit,
-): Unit {
+export function evseFrom(
+  { phases, amps, steps, outlet, connectors, tokens }: PlateReading,
+  blank: Evse,
+): Evse {
   if (blank.kind === "rapid") return blank;
   const wired = tokens.some(({ said }) => said.what === "mode" && said.mode === 3);
   const plug = connectors.find((id) => CONNECTORS[id].current === "AC");
   const most = amps?.value ?? blank.maxAmps;
   const read = {
     name: blank.name,
-    lanes: lanes?.value ?? blank.lanes,
+    phases: phases?.value ?? blank.phases,
     maxAmps: most,
     steps: steps.filter((a) => a >= 6),
     standingW: blank.standingW,

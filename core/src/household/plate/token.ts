@@ -11,7 +11,12 @@ export type Said =
       readonly pair: boolean;
       readonly current: "AC" | "DC" | undefined;
     }
-  | { readonly what: "lanes"; readonly lanes: 1 | 2 | 3; readonly neutral: boolean; readonly earth: boolean }
+  | {
+      readonly what: "phases";
+      readonly phases: 1 | 2 | 3;
+      readonly neutral: boolean;
+      readonly earth: boolean;
+    }
   /** Rising where several are printed: the steps of a unit. */
   | { readonly what: "amps"; readonly amps: readonly number[] }
   | { readonly what: "watts"; readonly watts: number; readonly apparent: boolean }
@@ -50,7 +55,7 @@ export type Said =
   | { readonly what: "insulation"; readonly volts: number };
 
 /** What a plate may be of. */
-export const PLATE_KINDS = ["unit", "outlet", "lead", "car"] as const;
+export const PLATE_KINDS = ["evse", "outlet", "lead", "car"] as const;
 export type PlateKind = (typeof PLATE_KINDS)[number];
 
 /** A piece of the text, what it says, and on which side of a unit it stands. */

@@ -10,9 +10,9 @@ export function meaningOf(said: Said): { readonly means: string; readonly source
         means: `${range(said.low, said.high)} V${said.current === "DC" ? ", direct current" : said.current === "AC" ? ", alternating current" : ""}`,
         source: "IEC 60417-5032 and 5031, from memory",
       };
-    case "lanes":
+    case "phases":
       return {
-        means: `${said.lanes === 3 ? "three phases, three lanes" : said.lanes === 2 ? "two lines, one lane" : "one phase, one lane"}${said.neutral && said.lanes === 3 ? ", with a neutral" : ""}${said.earth ? ", with earth" : ""}`,
+        means: `${said.phases === 3 ? "three phases" : said.phases === 2 ? "two lines, used as one phase" : "one phase"}${said.neutral && said.phases === 3 ? ", with a neutral" : ""}${said.earth ? ", with earth" : ""}`,
         source: "IEC 60445, from memory",
       };
     case "amps":
@@ -20,7 +20,7 @@ export function meaningOf(said: Said): { readonly means: string; readonly source
         means:
           said.amps.length > 1
             ? `may be set to ${said.amps.join(", ")} A`
-            : `${said.amps[0]} A at most, a lane`,
+            : `${said.amps[0]} A at most, a phase`,
         source: "rated current",
       };
     case "watts":
@@ -75,7 +75,7 @@ export function meaningOf(said: Said): { readonly means: string; readonly source
       return { means: `${Number(said.metres.toFixed(1))} m`, source: "length" };
     case "gauge":
       return {
-        means: `conductors of ${said.awg} AWG${said.cores === undefined ? "" : said.cores === 3 ? ", three: one lane with earth" : `, ${said.cores}`}`,
+        means: `conductors of ${said.awg} AWG${said.cores === undefined ? "" : said.cores === 3 ? ", three: one phase with earth" : `, ${said.cores}`}`,
         source: "ASTM B258",
       };
     case "reel":

@@ -1,6 +1,6 @@
 import { CONNECTORS, type ConnectorId, type InletId } from "../../trade/connectors";
 import type { OutletTypeId } from "../../trade/outlets";
-import type { Outlet, RapidStation, Unit } from "../../things/parts";
+import type { Outlet, RapidStation, Evse } from "../../things/parts";
 import { COMMON_STEPS } from "../../answers/steps";
 import { TETHERS, tradeOf } from "../../trade/sizes";
 import { supplySystem, type Market, type SupplyId, type Tap } from "../../trade/supply";
@@ -78,15 +78,15 @@ const STANDING_W = 5;
 /** A portable unit for one outlet, with the usual steps up to what its plug holds. */
 export function portableOf(
   type: OutletTypeId,
-  lanes: 1 | 3,
+  phases: 1 | 3,
   amps: Amps,
   connector: ConnectorId,
   system: SupplyId,
-): Unit {
+): Evse {
   return {
     kind: "portable",
     name: `portable unit, ${amps} A`,
-    lanes: lanes === 3 && CONNECTORS[connector].lanes === 3 ? 3 : 1,
+    phases: phases === 3 && CONNECTORS[connector].phases === 3 ? 3 : 1,
     maxAmps: amps,
     steps: COMMON_STEPS.filter((step) => step <= amps),
     standingW: STANDING_W,
@@ -102,14 +102,14 @@ const BRING_YOUR_OWN: ReadonlySet<SupplyId> = new Set(["230/400", "it-230"]);
 /** A wallbox or post: with a socket where cables are one's own, tethered elsewhere. */
 export const fixedOf = (
   kind: "wallbox" | "post",
-  lanes: 1 | 3,
+  phases: 1 | 3,
   amps: Amps,
   connector: ConnectorId,
   system: SupplyId,
-): Unit => ({
+): Evse => ({
   kind,
   name: kind === "post" ? "public post" : "wallbox",
-  lanes,
+  phases,
   maxAmps: amps,
   steps: [],
   standingW: STANDING_W,
@@ -122,7 +122,7 @@ export const fixedOf = (
 export const rapidOf = (kW: number, amps: Amps, connector: ConnectorId): RapidStation => ({
   kind: "rapid",
   name: "rapid station",
-  lanes: 1,
+  phases: 1,
   maxW: kW * 1000,
   maxAmps: Math.min(amps, CONNECTORS[connector].amps),
   maxVolts: kW > 100 ? 920 : 500,

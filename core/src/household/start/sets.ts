@@ -19,7 +19,7 @@ export type StartWay =
       readonly system?: SupplyId;
       readonly tap: Tap;
       readonly breakerAmps: Amps;
-      readonly lanes: 1 | 3;
+      readonly phases: 1 | 3;
       readonly amps: Amps;
     }
   | { readonly at: "rapid"; readonly name: string; readonly kW: number; readonly amps: Amps };
@@ -35,11 +35,11 @@ const wired = (
   kind: "wallbox" | "post",
   name: string,
   tap: Tap,
-  lanes: 1 | 3,
+  phases: 1 | 3,
   amps: Amps,
   breakerAmps: Amps,
   system?: SupplyId,
-): StartWay => ({ at: "wired", name, kind, tap, breakerAmps, lanes, amps, ...(system ? { system } : {}) });
+): StartWay => ({ at: "wired", name, kind, tap, breakerAmps, phases, amps, ...(system ? { system } : {}) });
 const rapid = (kW: number, amps: Amps): StartWay => ({ at: "rapid", name: `Rapid, ${kW} kW`, kW, amps });
 
 const RAPID = [rapid(50, 125), rapid(150, 375), rapid(350, 500)];

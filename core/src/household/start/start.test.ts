@@ -21,8 +21,8 @@ test.each(SUPPLY_IDS)("%s: every way of the start set is sound and charges a car
   expect(ways).toHaveLength(START_SETS[system].length);
   const car = {
     ...idealCar([
-      { lanes: 1, amps: 32 },
-      { lanes: 3, amps: 16 },
+      { phases: 1, amps: 32 },
+      { phases: 3, amps: 16 },
     ]),
     inlets: [
       system === "split-phase" || system === "208Y" ? "ccs1" : system === "100/200" ? "type1" : "ccs2",
@@ -46,7 +46,7 @@ test.each(["cee-7", "bs1363", "as3112-10", "as3112-15", "type-j"] as const)(
       ...bare(fallowQuay),
       outlets: [kept("own", { ...socket("230/400", type, outletType(type).ratedAmps) })],
     };
-    const car = { ...idealCar([{ lanes: 1, amps: 32 }]), inlets: ["ccs2"] as "ccs2"[] };
+    const car = { ...idealCar([{ phases: 1, amps: 32 }]), inlets: ["ccs2"] as "ccs2"[] };
     const asked = { household: garage.household.spec, session, stayHours: 4, dayKm: 40 };
     const ways = open(garage, "230/400").ways.map(({ way }) => way!);
     for (const way of ways) {
@@ -82,13 +82,13 @@ test("a household's own outlets, units and cables stand in where it has them", (
   const byName = (name: string) => ways.find((w) => w.name.startsWith(name))!;
   // The portable that reaches every car, not the one that ends in the one car's plug.
   expect(byName("Boathouse, wall socket at 10 A")).toMatchObject({
-    unit: "fq-yard-portable",
-    settings: { unitAmps: 10 },
+    evse: "fq-yard-portable",
+    settings: { evseAmps: 10 },
     buy: [],
   });
-  expect(byName("Boathouse, wall socket at 13 A").unit).toMatchObject({ kind: "portable", maxAmps: 13 });
+  expect(byName("Boathouse, wall socket at 13 A").evse).toMatchObject({ kind: "portable", maxAmps: 13 });
   expect(byName("Co-op hall")).toMatchObject({
-    unit: "fq-hall-post",
+    evse: "fq-hall-post",
     tariff: "fq-hall-rate",
     followsCar: true,
   });

@@ -1,7 +1,7 @@
 import {
-  limitAt,
+  placeOfOutlet,
   reaches,
-  unitsFor,
+  evsesFor,
   withPart,
   type Garage,
   type Kept,
@@ -9,7 +9,7 @@ import {
   type SavedWay,
 } from "../garage";
 import { feedOf, outletType, plugGoesInto, type OutletTypeId } from "../../trade/outlets";
-import type { Cable, Car, Outlet, Tariff, Unit } from "../../things/parts";
+import type { Cable, Car, Outlet, Tariff, Evse } from "../../things/parts";
 import type { PlannedSession } from "../../engine/plan";
 import { cableTo, type Purchase } from "../../answers/lineup";
 import { tapOf, type SupplyId } from "../../trade/supply";
@@ -22,7 +22,7 @@ import { SETS_BY_SOCKET, START_SETS, WALL_SOCKET, type StartWay } from "./sets";
 type Of<A extends StartWay["at"]> = Extract<StartWay, { at: A }>;
 type Parts = Pick<
   SavedWay,
-  "outlet" | "unit" | "cable" | "adapter" | "tariff" | "settings" | "followsCar" | "limitMinutes" | "buy"
+  "outlet" | "evse" | "cable" | "adapter" | "tariff" | "settings" | "followsCar" | "place" | "buy"
 >;
 
 /** What a start set is made from. */
@@ -32,7 +32,7 @@ interface From {
   readonly car: Kept<Car> | undefined;
 }
 
-const NOTHING_SET = { unitAmps: null, carAmps: null, otherBusy: false };
+const NOTHING_SET = { evseAmps: null, carAmps: null, otherBusy: false };
 
 /** The household's own kind of wall socket, where it has one; else the one that stands in for all of them. */
 function wallSocket({ garage, system }: From): OutletTypeId {
@@ -60,39 +60,39 @@ const publicTariff = ({ garage }: From, kind: keyof typeof PUBLIC_PRICE): Tariff
 function ownParts(
   { garage, car }: From,
   outlet: Kept<Outlet>,
-  unit: Kept<Unit>,
+  evse: Kept<Evse>,
 ): Omit<Parts, "settings" | "buy"> {
   const blank = {
     carId: car?.id ?? "",
     outletId: outlet.id,
     leadId: null,
-    unitId: unit.id,
+    evseId: evse.id,
     cableId: null,
     adapterId: null,
     tariffId: garage.tariffs[0]?.id ?? "",
   };
-  const parts = withPart(garage, withPart(garage, blank, { outletId: outlet.id }), { unitId: unit.id });
+  const parts = withPart(garage, withPart(garage, blank, { outletId: outlet.id }), { evseId: evse.id });
   const cables = garage.cables.filter(({ id }) => id === parts.cableId);
   return {
     outlet: outlet.id,
-    unit: unit.id,
+    evse: evse.id,
     cable: cables[0]?.id ?? null,
     adapter: parts.adapterId,
     tariff: parts.tariffId || publicTariff({ garage } as From, "post"),
-    followsCar: unit.spec.output.kind === "socket" || parts.adapterId !== null,
-    limitMinutes: limitAt(garage, outlet.id),
+    followsCar: evse.spec.output.kind === "socket" || parts.adapterId !== null,
+    place: placeOfOutlet(garage, outlet.id)?.id ?? null,
   };
 }
 
 /** An own outlet with an own unit that does what the entry says: of several, the unit that reaches most of the cars. */
-function ownFor({ garage }: From, fits: (outlet: Outlet, unit: Unit) => boolean) {
+function ownFor({ garage }: From, fits: (outlet: Outlet, evse: Evse) => boolean) {
   const found = garage.outlets.flatMap((outlet) =>
-    unitsFor(garage, outlet)
-      .filter((unit) => fits(outlet.spec, unit.spec))
-      .map((unit) => ({
+    evsesFor(garage, outlet)
+      .filter((evse) => fits(outlet.spec, evse.spec))
+      .map((evse) => ({
         outlet,
-        unit,
-        reached: garage.cars.filter(({ spec }) => reaches(garage, unit.spec, spec)).length,
+        evse,
+        reached: garage.cars.filter(({ spec }) => reaches(garage, evse.spec, spec)).length,
       })),
   );
   return found.sort((a, b) => b.reached - a.reached)[0];
@@ -105,70 +105,70 @@ function bought({ garage }: From, items: readonly (readonly [what: string, euros
 
 function socketWay(from: From, entry: Of<"socket">): Parts {
   const type = entry.type === WALL_SOCKET ? wallSocket(from) : entry.type;
-  const holds = (unit: Unit) =>
-    unit.kind === "portable" &&
-    unit.plugs.some((p) => plugGoesInto(p.type, type) && p.amps >= entry.amps) &&
-    unit.maxAmps >= entry.amps;
-  const own = ownFor(from, (outlet, unit) => outlet.kind === "socket" && outlet.type === type && holds(unit));
-  const settings = { ...NOTHING_SET, unitAmps: entry.amps };
-  if (own) return { ...ownParts(from, own.outlet, own.unit), settings, buy: [] };
+  const holds = (evse: Evse) =>
+    evse.kind === "portable" &&
+    evse.plugs.some((p) => plugGoesInto(p.type, type) && p.amps >= entry.amps) &&
+    evse.maxAmps >= entry.amps;
+  const own = ownFor(from, (outlet, evse) => outlet.kind === "socket" && outlet.type === type && holds(evse));
+  const settings = { ...NOTHING_SET, evseAmps: entry.amps };
+  if (own) return { ...ownParts(from, own.outlet, own.evse), settings, buy: [] };
   const outlet = from.garage.outlets.find(({ spec }) => spec.kind === "socket" && spec.type === type);
   const tap = feedOf(type, from.system)!.tap;
   const connector = plugOf("AC", from.system);
   return {
     outlet:
       outlet?.id ?? socketOf(type, from.system, Math.max(entry.breakerAmps, outletType(type).ratedAmps)),
-    unit: portableOf(type, tapOf(from.system, tap)!.lanes, entry.amps, connector, from.system),
+    evse: portableOf(type, tapOf(from.system, tap)!.phases, entry.amps, connector, from.system),
     cable: null,
     adapter: null,
     tariff: homeTariff(from),
     followsCar: true,
-    limitMinutes: outlet ? limitAt(from.garage, outlet.id) : null,
+    place: (outlet && placeOfOutlet(from.garage, outlet.id)?.id) ?? null,
     settings,
     buy: bought(from, [
       ["portable unit", priceOfSize(USUAL_PRICES.portable, entry.amps)],
       ...(outlet || type === wallSocket(from) || entry.type === "nema-5-15"
         ? []
-        : [circuitPrice(tapOf(from.system, tap)!.lanes, entry.breakerAmps)]),
+        : [circuitPrice(tapOf(from.system, tap)!.phases, entry.breakerAmps)]),
     ]),
   };
 }
 
-const circuitPrice = (lanes: 1 | 3, amps: number): readonly [string, number] => [
+const circuitPrice = (phases: 1 | 3, amps: number): readonly [string, number] => [
   `circuit of its own, ${amps} A`,
-  priceOfSize(USUAL_PRICES.circuit[lanes], amps),
+  priceOfSize(USUAL_PRICES.circuit[phases], amps),
 ];
 
 /** A usual cable from a socketed post to the region's plug. */
-const cableOf = ({ system }: From, unit: Unit): Cable | null =>
-  unit.output.kind === "tethered" ? null : cableTo(unit, unit.output.connector, plugOf("AC", system));
+const cableOf = ({ system }: From, evse: Evse): Cable | null =>
+  evse.output.kind === "tethered" ? null : cableTo(evse, evse.output.connector, plugOf("AC", system));
 
 function wiredWay(from: From, entry: Of<"wired">): Parts {
   const system = entry.system ?? from.system;
   const own = ownFor(
     from,
-    (outlet, unit) =>
+    (outlet, evse) =>
       outlet.supply.system === system &&
-      unit.kind === entry.kind &&
-      unit.lanes === entry.lanes &&
-      unit.maxAmps === entry.amps,
+      evse.kind === entry.kind &&
+      evse.phases === entry.phases &&
+      evse.maxAmps === entry.amps,
   );
-  if (own) return { ...ownParts(from, own.outlet, own.unit), settings: NOTHING_SET, buy: [] };
-  const unit = fixedOf(entry.kind, entry.lanes, entry.amps, plugOf("AC", system), system);
+  if (own) return { ...ownParts(from, own.outlet, own.evse), settings: NOTHING_SET, buy: [] };
+  const evse = fixedOf(entry.kind, entry.phases, entry.amps, plugOf("AC", system), system);
   const home = entry.kind === "wallbox";
   return {
     outlet: bayOf(entry.tap, system, entry.breakerAmps),
-    unit,
-    cable: cableOf(from, unit),
+    evse,
+    cable: cableOf(from, evse),
     adapter: null,
     tariff: home ? homeTariff(from) : publicTariff(from, "post"),
     followsCar: true,
-    limitMinutes: null,
+    place: null,
     settings: NOTHING_SET,
     buy: home
       ? bought(from, [
-          ["wallbox", USUAL_PRICES.wallbox[entry.lanes]],
-          circuitPrice(entry.lanes, entry.breakerAmps),
+          ["wallbox", USUAL_PRICES.wallbox[entry.phases]],
+          circuitPrice(entry.phases, entry.breakerAmps),
         ])
       : [],
   };
@@ -178,19 +178,19 @@ function rapidWay(from: From, entry: Of<"rapid">): Parts {
   const plug = plugOf("DC", from.system);
   const own = ownFor(
     from,
-    (_, unit) => unit.kind === "rapid" && unit.maxW === entry.kW * 1000 && unit.output.connector === plug,
+    (_, evse) => evse.kind === "rapid" && evse.maxW === entry.kW * 1000 && evse.output.connector === plug,
   );
   if (own)
-    return { ...ownParts(from, own.outlet, own.unit), followsCar: true, settings: NOTHING_SET, buy: [] };
+    return { ...ownParts(from, own.outlet, own.evse), followsCar: true, settings: NOTHING_SET, buy: [] };
   const tap = tapOf(from.system, "three") ? "three" : "high";
   return {
     outlet: bayOf(tap, from.system, entry.kW > 100 ? 400 : 125),
-    unit: rapidOf(entry.kW, entry.amps, plug),
+    evse: rapidOf(entry.kW, entry.amps, plug),
     cable: null,
     adapter: null,
     tariff: publicTariff(from, "rapid"),
     followsCar: true,
-    limitMinutes: null,
+    place: null,
     settings: NOTHING_SET,
     buy: [],
   };
@@ -204,7 +204,7 @@ function partsOf(from: From, entry: StartWay): Parts {
 /** Places of one's own come by their name. */
 function nameOf({ garage }: From, entry: StartWay, { outlet: id }: Parts): string {
   const outlet = typeof id === "string" ? garage.outlets.find((row) => row.id === id) : undefined;
-  const place = garage.places.find((row) => row.id === outlet?.parentId);
+  const place = outlet && placeOfOutlet(garage, outlet.id);
   if (!place) return entry.name;
   const amps = entry.at === "socket" ? ` at ${entry.amps} A` : entry.at === "rapid" ? `, ${entry.kW} kW` : "";
   return `${place.spec.name}, ${outlet!.spec.name}${amps}`.slice(0, 80);

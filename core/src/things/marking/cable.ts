@@ -16,11 +16,11 @@ export interface Evidence {
 
 export interface Reading {
   readonly marking: Marking | undefined;
-  /** Lanes it carries, or undefined where the evidence does not say. */
-  readonly lanes: 1 | 3 | undefined;
+  /** Phases it carries, or undefined where the evidence does not say. */
+  readonly phases: 1 | 3 | undefined;
   readonly amps: Amps | undefined;
   /** certain: a standard code or empty contacts say so; likely: the usual pair of cores and area; open: not known. */
-  readonly certainty: { readonly lanes: Certainty; readonly amps: Certainty };
+  readonly certainty: { readonly phases: Certainty; readonly amps: Certainty };
   /** How each conclusion was reached. */
   readonly because: readonly string[];
   /** Pieces of evidence that cannot all be true of one cable, or that people fall for. */
@@ -45,11 +45,11 @@ const USUAL_AMPS: readonly {
   { area: 16, amps: 63, codes: 63 },
 ];
 
-/** Lanes that cores allow: three with earth are one lane, five are three. Four and others do not say. */
-const lanesOfCores = (cores: number): 1 | 3 | undefined => (cores === 3 ? 1 : cores === 5 ? 3 : undefined);
+/** Phases that cores allow: three with earth are one phase, five are three. Four and others do not say. */
+const phasesOfCores = (cores: number): 1 | 3 | undefined => (cores === 3 ? 1 : cores === 5 ? 3 : undefined);
 
-/** Lanes that filled contacts show: with L2 or L3 empty it is certainly one. Filled contacts prove nothing. */
-const lanesOfFace = (filled: ReadonlySet<PowerContact>): { most: 1 | 3; certain: boolean } =>
+/** Phases that filled contacts show: with L2 or L3 empty it is certainly one. Filled contacts prove nothing. */
+const phasesOfFace = (filled: ReadonlySet<PowerContact>): { most: 1 | 3; certain: boolean } =>
   filled.has("L2") && filled.has("L3") ? { most: 3, certain: false } : { most: 1, certain: true };
 
 /** Puts marking, contacts and proximity resistor together. Cores decide, pins do not. */
@@ -65,38 +65,38 @@ export function readCable(evidence: Evidence): Reading {
       "The marking names no power cores that could be read: look for something like 3G2.5 or 5G6.",
     );
 
-  const byCores = marking && lanesOfCores(marking.cores);
-  const face = evidence.filled && lanesOfFace(evidence.filled);
-  let lanes = byCores;
-  let lanesCertainty: Certainty = lanes ? "certain" : "open";
+  const byCores = marking && phasesOfCores(marking.cores);
+  const face = evidence.filled && phasesOfFace(evidence.filled);
+  let phases = byCores;
+  let phasesCertainty: Certainty = phases ? "certain" : "open";
   if (marking)
     because.push(
       byCores === 1
-        ? `${marking.cores} cores${marking.earth ? " with earth" : ""}: one lane.`
+        ? `${marking.cores} cores${marking.earth ? " with earth" : ""}: one phase.`
         : byCores === 3
-          ? `${marking.cores} cores${marking.earth ? " with earth" : ""}: three lanes and neutral.`
-          : `${marking.cores} cores are neither the three of one lane nor the five of three lanes.`,
+          ? `${marking.cores} cores${marking.earth ? " with earth" : ""}: three phases and neutral.`
+          : `${marking.cores} cores are neither the three of one phase nor the five of three phases.`,
     );
   if (face?.certain) {
-    because.push("L2 or L3 is empty: certainly one lane.");
+    because.push("L2 or L3 is empty: certainly one phase.");
     if (byCores === 3)
       contradictions.push(
-        "Five cores, yet L2 or L3 is empty: the spare cores end nowhere; count on one lane.",
+        "Five cores, yet L2 or L3 is empty: the spare cores end nowhere; count on one phase.",
       );
-    [lanes, lanesCertainty] = [1, "certain"];
+    [phases, phasesCertainty] = [1, "certain"];
   } else if (face) {
     because.push("All contacts are filled; that alone proves nothing, cores decide.");
     if (byCores === 1)
-      contradictions.push("A three-phase face on a three-core cable: cores decide, so it is one lane.");
-    if (!marking) [lanes, lanesCertainty] = [3, "likely"];
+      contradictions.push("A three-phase face on a three-core cable: cores decide, so it is one phase.");
+    if (!marking) [phases, phasesCertainty] = [3, "likely"];
   }
   if (rating) {
-    because.push(`It is printed ${rating.lanes} × ${rating.amps} A.`);
-    if (lanes === undefined && rating.lanes !== 2)
-      [lanes, lanesCertainty] = [rating.lanes as 1 | 3, "likely"];
-    if (lanes !== undefined && lanes < rating.lanes)
+    because.push(`It is printed ${rating.phases} × ${rating.amps} A.`);
+    if (phases === undefined && rating.phases !== 2)
+      [phases, phasesCertainty] = [rating.phases as 1 | 3, "likely"];
+    if (phases !== undefined && phases < rating.phases)
       contradictions.push(
-        `${rating.lanes} × ${rating.amps} A is printed on it, but it carries one lane only: cores decide.`,
+        `${rating.phases} × ${rating.amps} A is printed on it, but it carries one phase only: cores decide.`,
       );
   }
   if (!rating && bare !== undefined) because.push(`${bare} A is printed on it.`);
@@ -134,9 +134,9 @@ export function readCable(evidence: Evidence): Reading {
   const amps = printed === undefined ? told : Math.min(printed, told ?? Infinity);
   return {
     marking,
-    lanes,
+    phases,
     amps,
-    certainty: { lanes: lanesCertainty, amps: coded ? "certain" : amps ? "likely" : "open" },
+    certainty: { phases: phasesCertainty, amps: coded ? "certain" : amps ? "likely" : "open" },
     because,
     contradictions,
   };

@@ -22,13 +22,13 @@ test.each([
   expect(readMarking(text)).toMatchObject({ cores, areaMm2, family }),
 );
 
-test("a rating is lanes and amps, never an area: 3x16A is three lanes of 16 A, 3x16AWG nothing", () => {
+test("a rating is phases and amps, never an area: 3x16A is three phases of 16 A, 3x16AWG nothing", () => {
   expect(readMarking("3x16A")).toBeUndefined();
-  expect(readRating("3x16A")).toEqual({ lanes: 3, amps: 16 });
+  expect(readRating("3x16A")).toEqual({ phases: 3, amps: 16 });
   expect(readCable({ marking: "3x16A" })).toMatchObject({
-    lanes: 3,
+    phases: 3,
     amps: 16,
-    certainty: { lanes: "likely" },
+    certainty: { phases: "likely" },
   });
   expect(readCable({ marking: "3x16A" }).contradictions).toEqual([]);
   expect([readMarking("3x16AWG"), readRating("3x16AWG")]).toEqual([undefined, undefined]);
@@ -38,7 +38,7 @@ test("a rating is lanes and amps, never an area: 3x16A is three lanes of 16 A, 3
 
 test("what is printed is held against cores, copper and resistor", () => {
   expect(readCable({ marking: "3G2.5 3x16A" }).contradictions.join()).toContain("cores decide");
-  expect(readCable({ marking: "3G2.5 3x16A" }).lanes).toBe(1);
+  expect(readCable({ marking: "3G2.5 3x16A" }).phases).toBe(1);
   expect(readCable({ marking: "3G2.5 1x32A" }).contradictions.join()).toContain("usually sold as 16 A");
   expect(readCable({ marking: "5G6 3x32A", proximityOhms: 680 })).toMatchObject({
     amps: 20,
@@ -48,10 +48,10 @@ test("what is printed is held against cores, copper and resistor", () => {
 
 test("amps printed by themselves are what the cable may carry, not what its copper is usually sold as", () => {
   // 5G6 is usually sold as 32 A; printed 16 A or 20 A it is that.
-  expect(readCable({ marking: "5G6 16 A" })).toMatchObject({ lanes: 3, amps: 16, contradictions: [] });
+  expect(readCable({ marking: "5G6 16 A" })).toMatchObject({ phases: 3, amps: 16, contradictions: [] });
   expect(readCable({ marking: "5G6 20 amps" }).amps).toBe(20);
   expect(readCable({ marking: "5G6 32A, fused 20 A" }).amps).toBe(20);
-  expect(readCable({ marking: "20 A" })).toMatchObject({ lanes: undefined, amps: 20, contradictions: [] });
+  expect(readCable({ marking: "20 A" })).toMatchObject({ phases: undefined, amps: 20, contradictions: [] });
   expect(readCable({ marking: "5G6 32 A", proximityOhms: 680 })).toMatchObject({
     amps: 20,
     contradictions: ["32 A is printed on it, but its resistor codes 20 A: that is what flows."],
@@ -95,8 +95,8 @@ test("the reader never throws and never claims what does not stand in the text",
       expect(text.replaceAll(",", ".")).toContain(String(marking.areaMm2));
       if (marking.earth) expect(text).toMatch(/g/i);
       if (marking.family) expect(text).toContain(marking.family);
-      const { amps, lanes } = readCable({ marking: text });
-      if (lanes === 3) expect(marking.cores).toBe(5);
+      const { amps, phases } = readCable({ marking: text });
+      if (phases === 3) expect(marking.cores).toBe(5);
       if (amps) expect(amps).toBeLessThanOrEqual(63);
     }),
     { numRuns: runs(5000) },
@@ -113,61 +113,61 @@ test.each([
   ["3G6", 1, 32],
   ["5G2.5", 3, 16],
   ["5G6", 3, 32],
-])("%s: %d lanes of %d A, amps likely", (marking, lanes, amps) =>
+])("%s: %d phases of %d A, amps likely", (marking, phases, amps) =>
   expect(readCable({ marking })).toMatchObject({
-    lanes,
+    phases,
     amps,
-    certainty: { lanes: "certain", amps: "likely" },
+    certainty: { phases: "certain", amps: "likely" },
   }),
 );
 
 test("cores decide, pins do not: a three-phase face on a three-core cable is named", () => {
   const reading = readCable({ marking: "3G6", filled: FULL });
-  expect(reading.lanes).toBe(1);
+  expect(reading.phases).toBe(1);
   expect(reading.contradictions.join()).toContain("three-phase face on a three-core cable");
 });
 
 test("empty L2 and L3 are certain; filled ones prove nothing; a missing earth is a stop", () => {
   expect(readCable({ filled: face("L1", "N", "PE") })).toMatchObject({
-    lanes: 1,
-    certainty: { lanes: "certain" },
+    phases: 1,
+    certainty: { phases: "certain" },
   });
-  expect(readCable({ filled: FULL })).toMatchObject({ lanes: 3, certainty: { lanes: "likely" } });
+  expect(readCable({ filled: FULL })).toMatchObject({ phases: 3, certainty: { phases: "likely" } });
   expect(readCable({ filled: face("L1", "N") }).contradictions.join()).toContain("Do not use it");
 });
 
 test("the resistor is certain about amps, and is held against the copper", () => {
   expect(readCable({ proximityOhms: 220 })).toMatchObject({
     amps: 32,
-    certainty: { amps: "certain", lanes: "open" },
+    certainty: { amps: "certain", phases: "open" },
   });
   expect(readCable({ marking: "5G2.5", proximityOhms: 220 }).contradictions.join()).toContain(
     "thinner copper",
   );
   expect(readCable({ proximityOhms: 350 }).contradictions.join()).toContain("none of the four codes");
-  expect(readCable({}).certainty).toEqual({ lanes: "open", amps: "open" });
+  expect(readCable({}).certainty).toEqual({ phases: "open", amps: "open" });
 });
 
 describe("a reading in full", () => {
   const face = (...names: PowerContact[]) => new Set(names);
   const all = face("L1", "L2", "L3", "N", "PE");
   const LOOK = "The marking names no power cores that could be read: look for something like 3G2.5 or 5G6.";
-  const one = "3 cores with earth: one lane.";
-  const three = "5 cores with earth: three lanes and neutral.";
+  const one = "3 cores with earth: one phase.";
+  const three = "5 cores with earth: three phases and neutral.";
   const usual = "2.5 mm² is usually sold as 16 A (common practice).";
   const filled = "All contacts are filled; that alone proves nothing, cores decide.";
-  const empty = "L2 or L3 is empty: certainly one lane.";
+  const empty = "L2 or L3 is empty: certainly one phase.";
 
   test.each<[Parameters<typeof readCable>[0], unknown, unknown, readonly string[], readonly string[]]>([
     [{ marking: "3G2.5" }, 1, 16, [one, usual], []],
     [{ marking: "5G2.5" }, 3, 16, [three, usual], []],
-    [{ marking: "5x2.5" }, 3, 16, ["5 cores: three lanes and neutral.", usual], []],
-    [{ marking: "3x2.5" }, 1, 16, ["3 cores: one lane.", usual], []],
+    [{ marking: "5x2.5" }, 3, 16, ["5 cores: three phases and neutral.", usual], []],
+    [{ marking: "3x2.5" }, 1, 16, ["3 cores: one phase.", usual], []],
     [
       { marking: "4G2.5" },
       undefined,
       16,
-      ["4 cores are neither the three of one lane nor the five of three lanes.", usual],
+      ["4 cores are neither the three of one phase nor the five of three phases.", usual],
       [],
     ],
     [{ marking: "nothing" }, undefined, undefined, [], [LOOK]],
@@ -184,14 +184,14 @@ describe("a reading in full", () => {
       1,
       16,
       [three, empty, usual],
-      ["Five cores, yet L2 or L3 is empty: the spare cores end nowhere; count on one lane."],
+      ["Five cores, yet L2 or L3 is empty: the spare cores end nowhere; count on one phase."],
     ],
     [
       { marking: "3G2.5", filled: all },
       1,
       16,
       [one, filled, usual],
-      ["A three-phase face on a three-core cable: cores decide, so it is one lane."],
+      ["A three-phase face on a three-core cable: cores decide, so it is one phase."],
     ],
     [
       { filled: face("L1", "N") },
@@ -204,7 +204,7 @@ describe("a reading in full", () => {
       { marking: "H07RN-F 3X2.5" },
       1,
       16,
-      ["3 cores: one lane.", usual],
+      ["3 cores: one phase.", usual],
       ["X in a harmonised code means no earth core: not a charging cable. Do not use it."],
     ],
     [{ proximityOhms: 220 }, undefined, 32, ["220 Ω codes 32 A (IEC 62196-2)."], []],
@@ -232,8 +232,8 @@ describe("a reading in full", () => {
       [one, "It is printed 1 × 32 A.", "220 Ω codes 32 A (IEC 62196-2)."],
       [],
     ],
-  ])("%#", (evidence, lanes, amps, because, contradictions) => {
-    expect(readCable(evidence)).toMatchObject({ lanes, amps });
+  ])("%#", (evidence, phases, amps, because, contradictions) => {
+    expect(readCable(evidence)).toMatchObject({ phases, amps });
     expect(readCable(evidence).because).toEqual(because);
     expect(readCable(evidence).contradictions).toEqual(contradictions);
   });
@@ -249,7 +249,7 @@ describe("a reading in full", () => {
     expect(readMarking("1x6")).toBeUndefined();
     expect(readMarking("3X2.5")).toMatchObject({ earth: undefined });
     expect(readMarking(`${" ".repeat(300)}3G6`)).toBeUndefined();
-    expect([readRating("1x6A"), readRating("1x5A")]).toEqual([{ lanes: 1, amps: 6 }, undefined]);
+    expect([readRating("1x6A"), readRating("1x5A")]).toEqual([{ phases: 1, amps: 6 }, undefined]);
     expect(readRating("3x16A 3x32A")).toBeUndefined();
     expect(readRating(`${" ".repeat(300)}3x16A`)).toBeUndefined();
   });

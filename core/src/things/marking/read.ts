@@ -11,15 +11,15 @@ export interface Marking {
   readonly family: string | undefined;
 }
 
-/** Lanes and amps a lane, where they are printed as such: 3×16 A. */
+/** Phases and amps a phase, where they are printed as such: 3×16 A. */
 export interface Rating {
-  readonly lanes: number;
+  readonly phases: number;
   readonly amps: number;
 }
 
 /** A harmonised code: one letter, two digits, then letters and digits, and a dash with one letter (F, K, R, U). */
 const FAMILY = /\b([A-Z]\d{2}[A-Z][A-Z0-9]*(?:-[A-Z](?![A-Z]))?)/;
-/** Lanes × amps: 3x16A, 1 × 32 A. Not AWG, not a longer word. */
+/** Phases × amps: 3x16A, 1 × 32 A. Not AWG, not a longer word. */
 const RATED = /(?<![\d.,])([1-3])\s*[x×*]\s*(\d{1,3})\s*A(?:mps?)?(?![A-Za-z])/gi;
 /** A number of AWG cores: 3x16AWG, 3C16AWG, AWG 3x10. Its size is no area in mm². */
 const AWG = /\d{1,2}\s*[x×*GC]\s*\d{1,2}\s*AWG|AWG\s*\d{1,2}\s*[x×*/]\s*\d{1,2}/gi;
@@ -31,14 +31,14 @@ const MOST_CORES = 12;
 const AREAS = [0.5, 0.75, 1, 1.5, 2.5, 4, 6, 10, 16, 25, 35];
 const LONGEST = 200;
 
-/** Lanes and amps that are printed as such, where they are said once and the same. Never throws. */
+/** Phases and amps that are printed as such, where they are said once and the same. Never throws. */
 export function readRating(text: string): Rating | undefined {
-  const said = [...text.slice(0, LONGEST).matchAll(RATED)].map(([, lanes, amps]) => ({
-    lanes: Number(lanes),
+  const said = [...text.slice(0, LONGEST).matchAll(RATED)].map(([, phases, amps]) => ({
+    phases: Number(phases),
     amps: Number(amps),
   }));
   const [first] = said;
-  return first && first.amps >= 6 && said.every((s) => s.lanes === first.lanes && s.amps === first.amps)
+  return first && first.amps >= 6 && said.every((s) => s.phases === first.phases && s.amps === first.amps)
     ? first
     : undefined;
 }

@@ -13,7 +13,7 @@ export const cableSchema = z
     name: nameSchema,
     stationEnd: choice(CONNECTOR_IDS),
     vehicleEnd: choice(CONNECTOR_IDS),
-    lanes: z.literal([1, 3], { error: "accepted: 1 or 3 lanes" }),
+    phases: z.literal([1, 3], { error: "accepted: 1 or 3 phases" }),
     amps: quantity(6, 70, "A"),
     lengthM: quantity(0.5, 50, "m"),
     gauge: choice(FLEXIBLE_GAUGES),
@@ -22,18 +22,18 @@ export const cableSchema = z
   })
   .superRefine((cable, ctx) => {
     for (const end of ENDS)
-      if (cable.lanes > CONNECTORS[cable[end]].lanes)
+      if (cable.phases > CONNECTORS[cable[end]].phases)
         ctx.addIssue({
           code: "custom",
-          path: ["lanes"],
-          message: `a ${CONNECTORS[cable[end]].name} end carries one lane only`,
+          path: ["phases"],
+          message: `a ${CONNECTORS[cable[end]].name} end carries one phase only`,
         });
-    const most = Math.min(...ENDS.map((end) => connectorAmps(cable[end], cable.lanes)));
+    const most = Math.min(...ENDS.map((end) => connectorAmps(cable[end], cable.phases)));
     if (cable.amps > most)
       ctx.addIssue({
         code: "custom",
         path: ["amps"],
-        message: `accepted: 6 to ${most} A on ${cable.lanes === 3 ? "three lanes" : "one lane"} of these ends`,
+        message: `accepted: 6 to ${most} A on ${cable.phases === 3 ? "three phases" : "one phase"} of these ends`,
         params: { code: "range", min: 6, max: most, unit: "A" },
       });
   });
@@ -76,14 +76,14 @@ export const leadMeasured = (lead: Lead): boolean => lead.resistance.by !== "con
 
 /**
  * One-way resistance (Ω) of one conductor of a lead, by whichever way it is known; a cord in use is taken at 30 °C.
- * A loop is two conductors. Two meters see the heat of every conductor that carries current: two on one lane, three
- * on three lanes.
+ * A loop is two conductors. Two meters see the heat of every conductor that carries current: two on one phase, three
+ * on three phases.
  * @example leadOhms({ ...lead, resistance: { by: "loop", loopOhms: 0.44 } }) // 0.22
  */
-export function leadOhms(lead: Lead, lanes: number): Ohms {
+export function leadOhms(lead: Lead, phases: number): Ohms {
   const r = lead.resistance;
   if (r.by === "loop") return r.loopOhms / 2;
-  if (r.by === "meters") return (r.wattsIn - r.wattsOut) / (r.amps * r.amps) / (lanes === 1 ? 2 : 3);
+  if (r.by === "meters") return (r.wattsIn - r.wattsOut) / (r.amps * r.amps) / (phases === 1 ? 2 : 3);
   return oneWayOhms(flexibleOhmsPerKm(r.gauge), lead.lengthM, CORD_TEMPERATURE);
 }
 

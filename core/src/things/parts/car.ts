@@ -66,13 +66,13 @@ export type Battery = z.infer<typeof batterySchema>;
 export type AcceptancePoint = NonNullable<Battery["acceptance"]>[number];
 
 export const chargerSchema = z.strictObject({
-  /** Most amps on each lane, by how many lanes are live. */
+  /** Most amps on each phase, by how many phases are live. */
   limits: z
-    .array(z.strictObject({ lanes: z.literal([1, 2, 3]), amps: quantity(6, 80, "A") }))
-    .min(1, { error: "at least one limit: lanes 1, 2 or 3 with 6 to 80 A" })
+    .array(z.strictObject({ phases: z.literal([1, 2, 3]), amps: quantity(6, 80, "A") }))
+    .min(1, { error: "at least one limit: phases 1, 2 or 3 with 6 to 80 A" })
     .max(3)
-    .refine((rows) => new Set(rows.map((r) => r.lanes)).size === rows.length, {
-      error: "each lane count at most once",
+    .refine((rows) => new Set(rows.map((r) => r.phases)).size === rows.length, {
+      error: "each phase count at most once",
     }),
   /** Overall AC-side cap, where the charger has one below volts × amps. */
   capW: quantity(500, 100_000, "W").optional(),
@@ -80,8 +80,8 @@ export const chargerSchema = z.strictObject({
   efficiency: quantity(0.7, 0.99, "(a share: 0.93 is 93 %)"),
   /** Can use all three lines of a supply without a neutral. */
   delta: z.boolean().optional(),
-  /** Charges only on the lane counts listed; without it a charger of three lanes also works on one. */
-  listedLanesOnly: z.boolean().optional(),
+  /** Charges only on the phase counts listed; without it a charger of three phases also works on one. */
+  listedPhasesOnly: z.boolean().optional(),
   /** The driver can set a lower current in the car, in whole amps; not known counts as none. */
   settable: z.boolean().optional(),
 });

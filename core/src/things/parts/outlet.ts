@@ -14,7 +14,7 @@ import { choice, nameSchema, quantity } from "./quantity";
 
 export const supplySchema = z.strictObject({
   system: choice(SUPPLY_IDS as [SupplyId, ...SupplyId[]]),
-  /** Measured across one lane (line to line where there is no neutral); overrides the nominal voltage. */
+  /** Measured across one phase (line to line where there is no neutral); overrides the nominal voltage. */
   measuredVolts: quantity(80, 300, "V").optional(),
   /** Three phases reach the board here, whatever this outlet brings; left out where nobody said. */
   threePhases: z.boolean().optional(),
@@ -105,18 +105,18 @@ export const threePhasesHere = (outlet: Outlet): boolean =>
 export const tapIdOf = (outlet: Outlet): Tap | undefined =>
   outlet.kind === "socket" ? feedOf(outlet.type, outlet.supply.system)?.tap : outlet.tap;
 
-/** Volts a meter shows across a lane: line to line on a supply without a neutral. */
+/** Volts a meter shows across a phase: line to line on a supply without a neutral. */
 export const lineVolts = (tap: TapVolts): number => (tap.delta ? tap.volts * Math.sqrt(3) : tap.volts);
 
 /**
- * The lanes and volts at the outlet, a measured voltage overriding the nominal one.
- * @example lanesAt(wallSocket).volts // 230
+ * The phases and volts at the outlet, a measured voltage overriding the nominal one.
+ * @example phasesAt(wallSocket).volts // 230
  */
-export function lanesAt(outlet: Outlet): TapVolts {
+export function phasesAt(outlet: Outlet): TapVolts {
   const nominal = tapOf(outlet.supply.system, tapIdOf(outlet)!)!;
   const measured = outlet.supply.measuredVolts;
   if (measured === undefined) return nominal;
-  // A delta is measured line to line, like every other lane without a neutral.
+  // A delta is measured line to line, like every other phase without a neutral.
   const volts = nominal.delta ? measured / Math.sqrt(3) : measured;
   return { ...nominal, volts, label: `${measured} V measured` };
 }

@@ -80,7 +80,7 @@ export const restrictionsSchema = z
     end_date: date.optional(),
     min_kwh: quantity(0, 10_000, "kWh").optional(),
     max_kwh: quantity(0, 10_000, "kWh").optional(),
-    /** Amps over all lanes together. */
+    /** Amps over all phases together. */
     min_current: quantity(0, 10_000, "A").optional(),
     max_current: quantity(0, 10_000, "A").optional(),
     min_power: quantity(0, 10_000, "kW").optional(),
@@ -123,7 +123,7 @@ export const tariffElementSchema = z.strictObject({
       error: "each kind of price at most once",
     }),
   restrictions: restrictionsSchema.optional(),
-  /** Beyond OCPI: the amps a lane chosen at the post for which this element holds. */
+  /** Beyond OCPI: the amps a phase chosen at the post for which this element holds. */
   kettleback: z
     .strictObject({ min_amps: quantity(0, 600, "A").optional(), max_amps: quantity(0, 600, "A").optional() })
     .refine(({ min_amps = 0, max_amps = Infinity }) => min_amps < max_amps, {

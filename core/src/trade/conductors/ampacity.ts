@@ -68,14 +68,14 @@ export type Judgement = "strict" | "kind";
  * Amps (A) house wiring may carry for hours.
  * @example fixedAmps("6 mm2", 1, "strict") // 38
  */
-export function fixedAmps(gauge: FixedGauge, lanes: number, judgement: Judgement): Amps {
-  const row = NEC[gauge] ?? (lanes > 1 ? IEC_THREE : IEC_TWO)[gauge]!;
+export function fixedAmps(gauge: FixedGauge, phases: number, judgement: Judgement): Amps {
+  const row = NEC[gauge] ?? (phases > 1 ? IEC_THREE : IEC_TWO)[gauge]!;
   return row[judgement === "strict" ? 0 : 1];
 }
 
 /** Largest breaker (A) a conductor may stand behind: its amps, and in North America the rule for small conductors. */
-export const largestBreakerFor = (gauge: FixedGauge, lanes: number, judgement: Judgement): Amps =>
-  SMALL_CONDUCTOR_BREAKER[gauge] ?? fixedAmps(gauge, lanes, judgement);
+export const largestBreakerFor = (gauge: FixedGauge, phases: number, judgement: Judgement): Amps =>
+  SMALL_CONDUCTOR_BREAKER[gauge] ?? fixedAmps(gauge, phases, judgement);
 
 /** Sizes breakers are made in: NEC 240.6(A); IEC 60898-1, preferred values, and 63 A and up as they are sold. */
 const BREAKERS = {

@@ -83,21 +83,21 @@ test.each([
   ["6 AWG", 1, 55, 65],
   ["1 AWG", 3, 110, 130],
 ] as const)(
-  "%s on %d lanes carries %d A by the strict reading, %d A by the kind one",
-  (gauge, lanes, strict, kind) => {
-    expect(fixedAmps(gauge, lanes, "strict")).toBe(strict);
-    expect(fixedAmps(gauge, lanes, "kind")).toBe(kind);
+  "%s on %d phases carries %d A by the strict reading, %d A by the kind one",
+  (gauge, phases, strict, kind) => {
+    expect(fixedAmps(gauge, phases, "strict")).toBe(strict);
+    expect(fixedAmps(gauge, phases, "kind")).toBe(kind);
   },
 );
 
 test("thicker copper never carries less, and three loaded conductors never more than two", () => {
   const iec = Object.keys(FIXED_OHMS_PER_KM) as FixedGauge[];
   for (const judgement of ["strict", "kind"] as const) {
-    for (const lanes of [1, 3])
+    for (const phases of [1, 3])
       iec
         .slice(1)
         .forEach((gauge, i) =>
-          expect(fixedAmps(gauge, lanes, judgement)).toBeGreaterThan(fixedAmps(iec[i]!, lanes, judgement)),
+          expect(fixedAmps(gauge, phases, judgement)).toBeGreaterThan(fixedAmps(iec[i]!, phases, judgement)),
         );
     for (const gauge of iec)
       expect(fixedAmps(gauge, 3, judgement)).toBeLessThan(fixedAmps(gauge, 1, judgement));

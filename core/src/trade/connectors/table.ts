@@ -1,11 +1,11 @@
 export interface Connector {
   readonly name: string;
   readonly current: "AC" | "DC";
-  /** Live lanes its contacts can carry. DC connectors have one pair. */
-  readonly lanes: 1 | 3;
-  /** Most amps a lane the contacts are standardised for (AC); recalled for DC. */
+  /** Live phases its contacts can carry. DC connectors have one pair. */
+  readonly phases: 1 | 3;
+  /** Most amps a phase the contacts are standardised for (AC); recalled for DC. */
   readonly amps: number;
-  /** Most amps where only one of several lanes is used, where the standard allows more then. */
+  /** Most amps where only one of several phases is used, where the standard allows more then. */
   readonly aloneAmps?: number;
   readonly standard: string;
   readonly regions: string;
@@ -16,7 +16,7 @@ export const CONNECTORS = {
   type1: {
     name: "Type 1",
     current: "AC",
-    lanes: 1,
+    phases: 1,
     amps: 80,
     standard: "SAE J1772",
     regions: "North America, Japan, older European cars",
@@ -24,7 +24,7 @@ export const CONNECTORS = {
   type2: {
     name: "Type 2",
     current: "AC",
-    lanes: 3,
+    phases: 3,
     amps: 63,
     // From memory.
     aloneAmps: 70,
@@ -34,7 +34,7 @@ export const CONNECTORS = {
   "j3400-ac": {
     name: "J3400 (AC)",
     current: "AC",
-    lanes: 1,
+    phases: 1,
     amps: 80,
     standard: "SAE J3400",
     regions: "North America",
@@ -42,7 +42,7 @@ export const CONNECTORS = {
   "gbt-ac": {
     name: "GB/T AC",
     current: "AC",
-    lanes: 3,
+    phases: 3,
     amps: 63,
     standard: "GB/T 20234.2",
     regions: "China",
@@ -50,7 +50,7 @@ export const CONNECTORS = {
   ccs1: {
     name: "CCS1",
     current: "DC",
-    lanes: 1,
+    phases: 1,
     amps: 500,
     standard: "IEC 62196-3 configuration EE",
     regions: "North America, Korea",
@@ -58,7 +58,7 @@ export const CONNECTORS = {
   ccs2: {
     name: "CCS2",
     current: "DC",
-    lanes: 1,
+    phases: 1,
     amps: 500,
     standard: "IEC 62196-3 configuration FF",
     regions: "Europe, Australia, much of Asia",
@@ -66,7 +66,7 @@ export const CONNECTORS = {
   chademo: {
     name: "CHAdeMO",
     current: "DC",
-    lanes: 1,
+    phases: 1,
     amps: 400,
     standard: "IEC 62196-3 configuration AA",
     regions: "Japan, older cars elsewhere",
@@ -74,7 +74,7 @@ export const CONNECTORS = {
   "gbt-dc": {
     name: "GB/T DC",
     current: "DC",
-    lanes: 1,
+    phases: 1,
     amps: 250,
     standard: "GB/T 20234.3",
     regions: "China",
@@ -82,7 +82,7 @@ export const CONNECTORS = {
   "j3400-dc": {
     name: "J3400 (DC)",
     current: "DC",
-    lanes: 1,
+    phases: 1,
     amps: 600,
     standard: "SAE J3400",
     regions: "North America",
@@ -92,10 +92,10 @@ export const CONNECTORS = {
 export type ConnectorId = keyof typeof CONNECTORS;
 export const CONNECTOR_IDS = Object.keys(CONNECTORS) as [ConnectorId, ...ConnectorId[]];
 export const connector = (id: ConnectorId): Connector => CONNECTORS[id];
-/** Most amps (A) a plug carries on each of so many lanes. */
-export const connectorAmps = (id: ConnectorId, lanes: number): number => {
+/** Most amps (A) a plug carries on each of so many phases. */
+export const connectorAmps = (id: ConnectorId, phases: number): number => {
   const { amps, aloneAmps = amps } = connector(id);
-  return lanes > 1 ? amps : aloneAmps;
+  return phases > 1 ? amps : aloneAmps;
 };
 
 /** What a car's inlet is called, and the plugs it takes. A combined inlet takes the AC plug of its own type. */

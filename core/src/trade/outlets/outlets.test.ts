@@ -143,8 +143,8 @@ test("terminals take what an outlet of those amps is wired with, and no cable fo
   expect(outletType("nema-5-15").terminals.awg).toBeGreaterThan(8);
   for (const id of OUTLET_TYPE_IDS) {
     const { terminals, largestBreaker, fuseAmps, on } = outletType(id);
-    const lanes = Object.values(on).some(({ tap }) => tap === "three") ? 3 : 1;
-    const carries = (gauge: FixedGauge) => largestBreakerFor(gauge, lanes, "kind");
+    const phases = Object.values(on).some(({ tap }) => tap === "three") ? 3 : 1;
+    const carries = (gauge: FixedGauge) => largestBreakerFor(gauge, phases, "kind");
     const own = "split-phase" in on && !("230/400" in on) ? `${terminals.awg} AWG` : `${terminals.mm2} mm2`;
     expect([id, carries(own as FixedGauge) >= (fuseAmps ?? largestBreaker)]).toEqual([id, true]);
   }
@@ -161,5 +161,5 @@ test("every plug goes into some inlet; a combined inlet takes its AC plug and no
   expect(plugsFor(["ccs2"], "AC")).toEqual(["type2"]);
   expect(plugsFor(["ccs1", "chademo"], "DC")).toEqual(["ccs1", "chademo"]);
   expect(inletFor("type1", ["ccs2"])).toBeUndefined();
-  expect(CONNECTORS.type1.lanes).toBe(1);
+  expect(CONNECTORS.type1.phases).toBe(1);
 });

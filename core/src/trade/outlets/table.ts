@@ -208,8 +208,8 @@ export const plugGoesInto = (plug: OutletTypeId, outlet: OutletTypeId): boolean 
   plug === outlet || outletType(outlet).takes.includes(plug);
 
 /** Whether a plug or socket of a type has the contacts a tap needs: nothing behind it brings one that it lacks. */
-export const hasContactsFor = (id: OutletTypeId, { neutral, lanes }: TapVolts): boolean => {
+export const hasContactsFor = (id: OutletTypeId, { neutral, phases }: TapVolts): boolean => {
   const { conductors } = outletType(id);
   const lives = conductors.filter((c) => c !== "PE").length;
-  return lanes === 3 ? conductors.includes("L3") : neutral ? conductors.includes("N") : lives >= 2;
+  return phases === 3 ? conductors.includes("L3") : neutral ? conductors.includes("N") : lives >= 2;
 };

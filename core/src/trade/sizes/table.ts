@@ -5,15 +5,15 @@ import type { Amps } from "../units";
 
 /** A circuit of its own that an electrician would lay for a car: its breaker, what hangs on it, what that may offer. */
 export interface NewCircuit {
-  readonly lanes: 1 | 3;
+  readonly phases: 1 | 3;
   readonly breakerAmps: Amps;
-  readonly unitAmps: Amps;
+  readonly evseAmps: Amps;
   /** The outlet at its end; none where the unit is wired in. */
   readonly outlet?: OutletTypeId;
 }
 
-const row = (lanes: 1 | 3, breakerAmps: Amps, unitAmps: Amps, outlet?: OutletTypeId): NewCircuit =>
-  outlet ? { lanes, breakerAmps, unitAmps, outlet } : { lanes, breakerAmps, unitAmps };
+const row = (phases: 1 | 3, breakerAmps: Amps, evseAmps: Amps, outlet?: OutletTypeId): NewCircuit =>
+  outlet ? { phases, breakerAmps, evseAmps, outlet } : { phases, breakerAmps, evseAmps };
 
 /** North America: breaker 125 % of the unit (NEC 625.41); an outlet no smaller than its breaker (NEC 210.21(B)). */
 const NEC: readonly NewCircuit[] = [
@@ -102,7 +102,7 @@ const UNIT_TERMINALS: readonly (readonly [Amps, Terminals])[] = [
 ];
 
 /** What the terminals of a wired-in unit of so many amps take. */
-export const unitTerminals = (amps: Amps): Terminals =>
+export const evseTerminals = (amps: Amps): Terminals =>
   (UNIT_TERMINALS.find(([most]) => amps <= most) ?? UNIT_TERMINALS.at(-1)!)[1];
 
 const GAUGE = /^([\d.]+) (mm2|AWG)$/;

@@ -2,15 +2,15 @@ import { SOURCES, type Source } from "../sources";
 
 /**
  * How an outlet is wired to its supply system:
- * `single`, one lane at the system's ordinary voltage; `high`, one lane line–line at the higher voltage
- * (240, 208 or 200 V); `three`, three lanes.
+ * `single`, one phase at the system's ordinary voltage; `high`, one phase line–line at the higher voltage
+ * (240, 208 or 200 V); `three`, three phases.
  */
 export const TAPS = ["single", "high", "three"] as const;
 export type Tap = (typeof TAPS)[number];
 
 export interface TapVolts {
-  readonly lanes: 1 | 3;
-  /** Volts across one lane. For a delta this is the equivalent phase voltage U/√3, so power is always n·U·I. */
+  readonly phases: 1 | 3;
+  /** Volts across one phase. For a delta this is the equivalent phase voltage U/√3, so power is always n·U·I. */
   readonly volts: number;
   /** The voltage as people say it. */
   readonly label: string;
@@ -44,12 +44,12 @@ export interface SupplySystem {
 
 /** A tap whose meter may show so many volts below and above a middle. */
 const tap = (
-  lanes: 1 | 3,
+  phases: 1 | 3,
   volts: number,
   neutral: boolean,
   [middle, off]: readonly [number, number],
   label = `${volts} V`,
-): TapVolts => ({ lanes, volts, label, neutral, meter: { low: middle - off, high: middle + off } });
+): TapVolts => ({ phases, volts, label, neutral, meter: { low: middle - off, high: middle + off } });
 const within = (volts: number, share: number): readonly [number, number] => [volts, volts * share];
 /** ANSI C84.1 range A. */
 const ansi = (volts: number) => within(volts, 0.05);

@@ -2,6 +2,7 @@ import { M0001Start } from "./0001-start";
 import { M0002VersionsAndSeries } from "./0002-versions-and-series";
 import { M0003Lineups } from "./0003-lineups";
 import { M0004Households } from "./0004-households";
+import { M0005Evses } from "./0005-evses";
 
 /** Every migration in order. A name, once released, never changes. */
 export const MIGRATIONS = [
@@ -9,4 +10,5 @@ export const MIGRATIONS = [
   { name: "0002-versions-and-series", class: M0002VersionsAndSeries },
   { name: "0003-lineups", class: M0003Lineups },
   { name: "0004-households", class: M0004Households },
+  { name: "0005-evses", class: M0005Evses },
 ] as const;

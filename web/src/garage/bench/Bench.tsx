@@ -1,9 +1,9 @@
-import type { Adapter, Cable, Car, Household, Lead, Outlet, Unit } from "@kettleback/core";
+import type { Adapter, Cable, Car, Household, Lead, Outlet, Evse } from "@kettleback/core";
 import type { EditableKind } from "../Editor";
 import { AdapterOnBench, CableOnBench, LeadOnBench } from "./CarriedOnBench";
 import { CarOnBench } from "./CarOnBench";
 import { OutletOnBench } from "./OutletOnBench";
-import { UnitOnBench } from "./UnitOnBench";
+import { EvseOnBench } from "./EvseOnBench";
 import "./bench.scss";
 
 interface Props {
@@ -19,8 +19,8 @@ export function Bench({ kind, spec, household: { houseRule } }: Props) {
       return <CarOnBench car={spec as Car} />;
     case "outlets":
       return <OutletOnBench outlet={spec as Outlet} houseRule={houseRule} />;
-    case "units":
-      return <UnitOnBench unit={spec as Unit} />;
+    case "evses":
+      return <EvseOnBench evse={spec as Evse} />;
     case "cables":
       return <CableOnBench cable={spec as Cable} />;
     case "leads":

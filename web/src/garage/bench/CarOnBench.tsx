@@ -22,8 +22,8 @@ const faceOf = (inlet: InletId): ConnectorId => INLETS[inlet].takes.at(-1)!;
 /** A car: its inlets, its charger on each count of lanes it works on, its battery as wide as it holds. */
 export function CarOnBench({ car }: { readonly car: Car }) {
   const { battery, inlets } = car;
-  const limits = [...car.charger.limits].sort((a, b) => a.lanes - b.lanes);
-  const bands = limits.map(({ lanes, amps }) => bandHeight(lanes, amps));
+  const limits = [...car.charger.limits].sort((a, b) => a.phases - b.phases);
+  const bands = limits.map(({ phases, amps }) => bandHeight(phases, amps));
   const stack = bands.reduce((sum, h) => sum + h + BETWEEN, -BETWEEN);
   const rows = Math.ceil(inlets.length / 2);
   const height = Math.max(BATTERY_H + 34, stack + WRITTEN + 16, rows * FACE * 1.2 + 12);
@@ -35,7 +35,7 @@ export function CarOnBench({ car }: { readonly car: Car }) {
   const starts = bands.map((_, i) =>
     bands.slice(0, i).reduce((sum, h) => sum + h + BETWEEN, (height - stack + WRITTEN) / 2),
   );
-  const said = limits.map(({ lanes, amps }) => `${lanes} × ${ampsText(amps)}`);
+  const said = limits.map(({ phases, amps }) => `${phases} × ${ampsText(amps)}`);
   return (
     <svg
       viewBox={`0 0 ${WIDTH} ${height}`}
@@ -51,11 +51,11 @@ export function CarOnBench({ car }: { readonly car: Car }) {
           y={middle - (rows * FACE * 1.2) / 2 + Math.floor(i / 2) * FACE * 1.2}
         />
       ))}
-      {limits.map(({ lanes, amps }, i) => {
+      {limits.map(({ phases, amps }, i) => {
         const y = starts[i]! + bands[i]! / 2;
         return (
-          <g key={lanes}>
-            <Lanes x={CHARGER_X} y={y} length={CHARGER_W} lanes={lanes} amps={amps} />
+          <g key={phases}>
+            <Lanes x={CHARGER_X} y={y} length={CHARGER_W} phases={phases} amps={amps} />
             <text x={CHARGER_X + 2} y={starts[i]! - 5}>
               {said[i]}
             </text>

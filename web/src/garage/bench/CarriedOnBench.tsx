@@ -19,18 +19,18 @@ const STUB = 40;
 
 /** A cable: its lanes between two faces, as long as it is. */
 export function CableOnBench({ cable }: { readonly cable: Cable }) {
-  const { lanes, amps, lengthM, massKg } = cable;
-  const height = Math.max(FACE * 1.2 + 8, bandHeight(lanes, amps) + 12);
+  const { phases, amps, lengthM, massKg } = cable;
+  const height = Math.max(FACE * 1.2 + 8, bandHeight(phases, amps) + 12);
   const { px, broken } = lengthOf(lengthM);
   const middle = height / 2;
   return (
     <svg
       viewBox={`0 0 ${WIDTH} ${height}`}
       role="img"
-      aria-label={`${CONNECTORS[cable.stationEnd].name} to ${CONNECTORS[cable.vehicleEnd].name}, ${lanes === 1 ? "one lane" : "three lanes"} of ${ampsText(amps)}, ${lengthM} m`}
+      aria-label={`${CONNECTORS[cable.stationEnd].name} to ${CONNECTORS[cable.vehicleEnd].name}, ${phases === 1 ? "one phase" : "three phases"} of ${ampsText(amps)}, ${lengthM} m`}
     >
       <SmallFace connector={cable.stationEnd} width={FACE} x={0} y={middle - FACE * 0.6} />
-      <Lanes x={FACE} y={middle} length={px} lanes={lanes} amps={amps} broken={broken} />
+      <Lanes x={FACE} y={middle} length={px} phases={phases} amps={amps} broken={broken} />
       <SmallFace connector={cable.vehicleEnd} width={FACE} x={FACE + px} y={middle - FACE * 0.6} />
       <text x={FACE * 2 + px + 10} y={middle + 4}>
         {lengthM} m{massKg !== undefined && `, ${decimals(massKg, 1)} kg`}
@@ -61,7 +61,7 @@ export function LeadOnBench({ lead, houseRule }: { readonly lead: Lead; readonly
       aria-label={`${outletType(lead.plug).name} to ${outletType(lead.socket).name}, ${lead.lengthM} m, holds ${ampsText(holds)} and drops ${decimals(drop, 1)} V at that`}
     >
       <OutletFace type={lead.plug} size={PLUG} x={0} y={middle - PLUG / 2} />
-      <Lanes x={PLUG} y={middle} length={px} lanes={1} amps={lead.amps} holds={holds} broken={broken} />
+      <Lanes x={PLUG} y={middle} length={px} phases={1} amps={lead.amps} holds={holds} broken={broken} />
       {lead.coiled && (
         <g className="coil">
           {[0, 1, 2].map((i) => (
@@ -91,7 +91,7 @@ export function AdapterOnBench({ adapter }: { readonly adapter: Adapter }) {
       aria-label={`${CONNECTORS[adapter.from].name} becomes ${CONNECTORS[adapter.to].name}, ${ampsText(adapter.amps)}`}
     >
       <SmallFace connector={adapter.from} width={FACE} x={0} y={middle - FACE * 0.6} />
-      <Lanes x={FACE} y={middle} length={STUB} lanes={1} amps={adapter.amps} />
+      <Lanes x={FACE} y={middle} length={STUB} phases={1} amps={adapter.amps} />
       <SmallFace connector={adapter.to} width={FACE} x={FACE + STUB} y={middle - FACE * 0.6} />
       <text x={FACE * 2 + STUB + 10} y={middle + 4}>
         {ampsText(adapter.amps)}

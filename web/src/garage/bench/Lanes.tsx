@@ -5,7 +5,7 @@ interface Props {
   /** Middle of all lanes. */
   readonly y: number;
   readonly length: number;
-  readonly lanes: number;
+  readonly phases: number;
   readonly amps: number;
   /** What of it may be carried for hours, where that is less: the lane is filled so far only. */
   readonly holds?: number;
@@ -14,12 +14,12 @@ interface Props {
 }
 
 /** Copper lanes, as wide as their amps. */
-export function Lanes({ x, y, length, lanes, amps, holds = amps, broken = false }: Props) {
-  const { px, broken: thick } = thicknessOf(amps, lanes);
-  const fill = Math.min(px, thicknessOf(holds, lanes).px);
+export function Lanes({ x, y, length, phases, amps, holds = amps, broken = false }: Props) {
+  const { px, broken: thick } = thicknessOf(amps, phases);
+  const fill = Math.min(px, thicknessOf(holds, phases).px);
   return (
     <g className="lanes">
-      {laneMiddles(lanes, amps).map((mid) => (
+      {laneMiddles(phases, amps).map((mid) => (
         <g key={mid}>
           <rect className="lane" x={x} y={y + mid - px / 2} width={length} height={px} />
           <rect className="flow" x={x} y={y + mid - fill / 2} width={length} height={fill} />

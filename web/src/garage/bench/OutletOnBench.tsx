@@ -1,4 +1,4 @@
-import { lanesAt, outletType, type HouseRule, type Outlet } from "@kettleback/core";
+import { phasesAt, outletType, type HouseRule, type Outlet } from "@kettleback/core";
 import { OUTLET_FACES } from "../../faces/outlets";
 import { OutletFace } from "../../faces/OutletFace";
 import { ampsText } from "../../format/number";
@@ -23,11 +23,11 @@ export function OutletOnBench({
   readonly outlet: Outlet;
   readonly houseRule: HouseRule;
 }) {
-  const { lanes } = lanesAt(outlet);
+  const { phases } = phasesAt(outlet);
   const { breakerAmps, run } = outlet.circuit;
   const type = outlet.kind === "socket" ? outletType(outlet.type) : null;
   const holds = type ? Math.min(breakerAmps, type.sustained[houseRule]) : breakerAmps;
-  const height = Math.max(FACE + 12, bandHeight(lanes, breakerAmps) + 12) + (run ? WRITTEN : 0);
+  const height = Math.max(FACE + 12, bandHeight(phases, breakerAmps) + 12) + (run ? WRITTEN : 0);
   const middle = (height - (run ? WRITTEN : 0)) / 2;
   const length = run ? lengthOf(run.lengthM) : { px: UNKNOWN_RUN, broken: false };
   const tall = outlet.kind === "socket" && OUTLET_FACES[outlet.type].shell === "tall";
@@ -36,7 +36,7 @@ export function OutletOnBench({
     <svg
       viewBox={`0 0 ${WIDTH} ${height}`}
       role="img"
-      aria-label={`${ampsText(breakerAmps)} breaker, ${lanes === 1 ? "one lane" : "three lanes"}, ${type ? `${type.name}, ${ampsText(holds)} for hours` : "a unit wired in"}`}
+      aria-label={`${ampsText(breakerAmps)} breaker, ${phases === 1 ? "one phase" : "three phases"}, ${type ? `${type.name}, ${ampsText(holds)} for hours` : "a unit wired in"}`}
     >
       <g className="board">
         <rect x={1} y={middle - 26} width={BOARD_W - 2} height={52} />
@@ -50,7 +50,7 @@ export function OutletOnBench({
           x={BOARD_W}
           y={middle}
           length={length.px}
-          lanes={lanes}
+          phases={phases}
           amps={breakerAmps}
           holds={holds}
           broken={length.broken}

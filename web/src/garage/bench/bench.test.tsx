@@ -15,7 +15,7 @@ import {
   WIDTH,
 } from "./scale";
 
-const KINDS = ["cars", "outlets", "units", "cables", "leads", "adapters"] as const;
+const KINDS = ["cars", "outlets", "evses", "cables", "leads", "adapters"] as const;
 
 test("one scale: twice the amps are twice as thick, twice the metres twice as long, until it is broken off and says so", () => {
   expect(thicknessOf(32).px).toBe(2 * thicknessOf(16).px);
@@ -30,17 +30,17 @@ test("one scale: twice the amps are twice as thick, twice the metres twice as lo
 });
 
 test("lanes lie side by side without touching, about their middle", () => {
-  for (const [lanes, amps] of [
+  for (const [phases, amps] of [
     [1, 80],
     [2, 16],
     [3, 63],
   ] as const) {
-    const middles = laneMiddles(lanes, amps);
+    const middles = laneMiddles(phases, amps);
     expect(middles.reduce((a, b) => a + b, 0)).toBeCloseTo(0, 9);
-    for (let i = 1; i < lanes; i++)
-      expect(middles[i]! - middles[i - 1]!).toBeGreaterThan(thicknessOf(amps, lanes).px);
-    expect(bandHeight(lanes, amps)).toBeCloseTo(
-      middles.at(-1)! - middles[0]! + thicknessOf(amps, lanes).px,
+    for (let i = 1; i < phases; i++)
+      expect(middles[i]! - middles[i - 1]!).toBeGreaterThan(thicknessOf(amps, phases).px);
+    expect(bandHeight(phases, amps)).toBeCloseTo(
+      middles.at(-1)! - middles[0]! + thicknessOf(amps, phases).px,
       9,
     );
   }

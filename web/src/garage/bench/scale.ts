@@ -25,16 +25,16 @@ const drawn = (px: number, least: number, most: number): Drawn => ({
 });
 
 export const lengthOf = (metres: number): Drawn => drawn(metres * PX_PER_M, 10, LONGEST);
-export const thicknessOf = (amps: number, lanes = 1): Drawn =>
-  drawn(amps * PX_PER_AMP, THINNEST, lanes > 1 ? THICKEST.several : THICKEST.one);
+export const thicknessOf = (amps: number, phases = 1): Drawn =>
+  drawn(amps * PX_PER_AMP, THINNEST, phases > 1 ? THICKEST.several : THICKEST.one);
 export const batteryWidthOf = (wattHours: number): Drawn => drawn((wattHours / 1000) * PX_PER_KWH, 8, 170);
 
 /** Height of lanes side by side (px). */
-export const bandHeight = (lanes: number, amps: number): number =>
-  lanes * thicknessOf(amps, lanes).px + (lanes - 1) * GAP;
+export const bandHeight = (phases: number, amps: number): number =>
+  phases * thicknessOf(amps, phases).px + (phases - 1) * GAP;
 
 /** Where the middle of each lane lies, about the middle of all. */
-export function laneMiddles(lanes: number, amps: number): number[] {
-  const pitch = thicknessOf(amps, lanes).px + GAP;
-  return Array.from({ length: lanes }, (_, i) => (i - (lanes - 1) / 2) * pitch);
+export function laneMiddles(phases: number, amps: number): number[] {
+  const pitch = thicknessOf(amps, phases).px + GAP;
+  return Array.from({ length: phases }, (_, i) => (i - (phases - 1) / 2) * pitch);
 }

@@ -1,7 +1,7 @@
 import { FLEXIBLE_GAUGES } from "@kettleback/core";
 import { gaugeText } from "../../format/words";
 import type { Group } from "../field";
-import { is, LANES, NAME, OUTLETS, PLUGS, same } from "./choices";
+import { is, PHASES, NAME, OUTLETS, PLUGS, same } from "./choices";
 
 export const cable: Group[] = [
   {
@@ -10,7 +10,7 @@ export const cable: Group[] = [
       NAME,
       { path: "stationEnd", label: "Station end", type: "choice", choices: PLUGS },
       { path: "vehicleEnd", label: "Vehicle end", type: "choice", choices: PLUGS },
-      { path: "lanes", label: "Lanes", type: "choice", choices: LANES, numeric: true },
+      { path: "phases", label: "Phases", type: "choice", choices: PHASES, numeric: true },
       { path: "amps", label: "Rated current", type: "number", unit: "A" },
       { path: "lengthM", label: "Length", type: "number", unit: "m" },
       {

@@ -4,9 +4,9 @@ import type { Choice, Field, Values } from "../field";
 export const same = (list: readonly string[], name: (id: string) => string = (id) => id): Choice[] =>
   list.map((value) => ({ value, label: name(value) }));
 
-export const LANES: readonly Choice[] = [
-  { value: "1", label: "1 lane (single-phase)" },
-  { value: "3", label: "3 lanes (three-phase)" },
+export const PHASES: readonly Choice[] = [
+  { value: "1", label: "1 phase (single-phase)" },
+  { value: "3", label: "3 phases (three-phase)" },
 ];
 export const OUTLETS = same(OUTLET_TYPE_IDS, (id) => outletType(id as never).name);
 export const PLUGS = same(CONNECTOR_IDS, (id) => CONNECTORS[id as never]["name"]);

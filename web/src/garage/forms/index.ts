@@ -3,14 +3,14 @@ import type { Choice, Group } from "../field";
 import { car } from "./car";
 import { adapter, cable, lead, place } from "./carried";
 import { outlet } from "./outlet";
-import { unit } from "./unit";
+import { evse } from "./evse";
 
 /** The form of a kind of thing. Saved paths, line-ups and tariffs are edited in rooms of their own. */
 export const groupsOf = (kind: Exclude<Kind, "paths" | "lineups" | "tariffs">): readonly Group[] =>
   ({
     cars: car,
     outlets: outlet,
-    units: unit,
+    evses: evse,
     cables: cable,
     leads: lead,
     adapters: adapter,
@@ -26,7 +26,7 @@ export function parentChoices(
     rows.map(({ id, spec }) => ({ value: id, label: spec.name }));
   if (kind === "places") return { label: "Usual tariff", none: "none", choices: named(garage.tariffs) };
   if (kind === "outlets") return { label: "Place", none: null, choices: named(garage.places) };
-  if (kind === "units")
+  if (kind === "evses")
     return {
       label: "Wired in at",
       none: "nowhere: it moves",

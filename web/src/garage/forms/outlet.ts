@@ -76,7 +76,7 @@ export const outlet: Group[] = [
       },
       {
         path: "supply.threePhases",
-        term: "lane",
+        term: "phase",
         label: "Three phases reach the board here",
         type: "tick",
         optional: true,

@@ -9,18 +9,18 @@ const base = {
   lead: null,
   cable: null,
   adapter: null,
-  settings: { unitAmps: null, carAmps: null, otherBusy: false },
+  settings: { evseAmps: null, carAmps: null, otherBusy: false },
   followsCar: false,
-  limitMinutes: null,
+  place: null,
   buy: [],
 };
 const WAYS: readonly Way[] = [
-  { ...base, name: "Slow", outlet: bay(16), unit: post(10), tariff: flat(0.2) },
+  { ...base, name: "Slow", outlet: bay(16), evse: post(10), tariff: flat(0.2) },
   {
     ...base,
     name: "Fast",
     outlet: bay(40),
-    unit: post(30),
+    evse: post(30),
     tariff: flat(0.3),
     buy: [{ what: "box", price: 800 }],
   },
@@ -28,9 +28,9 @@ const WAYS: readonly Way[] = [
     ...base,
     name: "Rapid",
     outlet: { ...bay(200), tap: "three" } as Way["outlet"],
-    unit: rapid,
+    evse: rapid,
     tariff: flat(0.6),
-    limitMinutes: 6,
+    place: { name: "Rapid", limitMinutes: 6 },
   },
 ];
 

@@ -2,7 +2,7 @@ import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } fr
 import { axisValue, LINK_KINDS, LINK_WORDS, quantityOf } from "@kettleback/core";
 import { useWidth } from "../drawing/useWidth";
 import { useThemeColours, type ThemeColours } from "../path/useThemeColours";
-import { placeOf, roundSteps, shapesOf, stepsOf, type Grid, type Outline, type Shapes } from "./fieldShape";
+import { placeOf, roundSteps, shapesOf, stepsOf, type Grid, type Outline, type Shapes } from "./sweepShape";
 
 const HEIGHT = 380;
 const PAD = { left: 58, right: 14, top: 12, bottom: 44 } as const;
@@ -15,8 +15,8 @@ interface Props {
   text(value: number): string;
 }
 
-/** A field drawn: shades in contour steps, the regions in which each link binds, the way as it is, and a cross to read by. */
-export function FieldCanvas({ grid, now, text }: Props) {
+/** A sweep drawn: shades in contour steps, the regions in which each link binds, the way as it is, and a cross to read by. */
+export function SweepCanvas({ grid, now, text }: Props) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const colours = useThemeColours();
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -70,14 +70,14 @@ export function FieldCanvas({ grid, now, text }: Props) {
     Number.isNaN(value) ? "nothing charges" : `${text(value)}; the ${LINK_WORDS[link!]} is the narrowest`
   }`;
   return (
-    <div className="field-drawing">
+    <div className="sweep-drawing">
       <div
         ref={ref}
-        className="field-frame"
+        className="sweep-frame"
         role="application"
         tabIndex={0}
-        aria-label="The field: arrow keys move the cross, with shift by ten"
-        aria-describedby="field-readout"
+        aria-label="Vary two: arrow keys move the cross, with shift by ten"
+        aria-describedby="sweep-readout"
         onKeyDown={onKey}
       >
         <canvas
@@ -88,10 +88,10 @@ export function FieldCanvas({ grid, now, text }: Props) {
           onPointerDown={onPointer}
         />
       </div>
-      <p id="field-readout" className="readout" aria-live="polite">
+      <p id="sweep-readout" className="readout" aria-live="polite">
         {readout}
       </p>
-      <ul className="field-legend" aria-label="Contour steps and regions">
+      <ul className="sweep-legend" aria-label="Contour steps and regions">
         {stepsOf(grid).map((step, i, all) => (
           <li key={step}>
             <span className="swatch" style={{ background: shadeOf(colours, (i + 1) / (all.length + 1)) }} />{" "}
@@ -129,7 +129,7 @@ function useShapes(grid: Grid): Shapes | undefined {
   return made.grid === grid && made.shapes !== NOTHING ? made.shapes : undefined;
 }
 
-/** Shades from the empty lane's colour to copper. */
+/** Shades from the empty phase's colour to copper. */
 function shadeOf(colours: ThemeColours, share: number): string {
   const [a, b] = [rgb(colours.panel), rgb(colours.copper)];
   return `rgb(${a.map((n, i) => Math.round(n + (b[i]! - n) * (0.12 + 0.8 * share))).join(" ")})`;

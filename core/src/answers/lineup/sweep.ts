@@ -17,7 +17,7 @@ import type { Clock } from "../../engine/clock";
 import { amountOf, type Seconds } from "../../trade/units";
 import { quantityOf, QUANTITY_IDS, type QuantityId } from "./quantities";
 
-/** One axis of a field: a quantity from one value to another in even steps. */
+/** One axis of a sweep: a quantity from one value to another in even steps. */
 export interface Axis {
   readonly quantity: QuantityId;
   readonly from: number;
@@ -25,7 +25,7 @@ export interface Axis {
   readonly count: number;
 }
 
-/** Most points along one side of a field. */
+/** Most points along one side of a sweep. */
 export const MOST_POINTS = 200;
 
 /** A point of a session at a glance: its moment of full flow and its time. */
@@ -47,7 +47,7 @@ type Result = { readonly name: string; readonly unit: string } & (
   { glanced(point: Glanced): number } | { delivered(point: Delivered): number }
 );
 
-/** Results a field can show. */
+/** Results a sweep can show. */
 export const RESULTS = {
   batteryW: { name: "power into the battery", unit: "W", glanced: ({ moment }) => moment.balance.stored },
   wallW: { name: "power from the wall", unit: "W", glanced: ({ moment }) => moment.balance.wall },
@@ -80,14 +80,14 @@ export type ResultId = keyof typeof RESULTS;
 export const RESULT_IDS = Object.keys(RESULTS) as [ResultId, ...ResultId[]];
 
 /** Two quantities and a result. */
-export interface FieldSpec {
+export interface SweepSpec {
   readonly x: Axis;
   readonly y: Axis;
   readonly of: ResultId;
 }
 
-/** A row of a field: the result at every x, NaN where nothing charges, and the index of the narrowest link in `links`. */
-export interface FieldRow {
+/** A row of a sweep: the result at every x, NaN where nothing charges, and the index of the narrowest link in `links`. */
+export interface SweepRow {
   readonly values: Float64Array;
   /** Place of the narrowest link's kind in {@link LINK_KINDS}; 255 where nothing charges. */
   readonly links: Uint8Array;
@@ -100,8 +100,8 @@ export const NO_LINK = 255;
 export const axisValue = ({ from, to, count }: Axis, i: number): number =>
   count === 1 ? from : i === count - 1 ? to : from + ((to - from) * i) / (count - 1);
 
-/** What is wrong with a field on this path, field by field; none where nothing is. */
-export function fieldProblems(plan: Plan, { x, y, of }: FieldSpec): FieldProblem[] {
+/** What is wrong with a sweep on this path, field by field; none where nothing is. */
+export function sweepProblems(plan: Plan, { x, y, of }: SweepSpec): FieldProblem[] {
   const problems: FieldProblem[] = [];
   const say = (field: string, message: string) => problems.push({ field, message });
   if (!RESULT_IDS.includes(of)) say("of", `accepted: ${RESULT_IDS.join(", ")}`);
@@ -172,11 +172,11 @@ function pointAt(plan: Plan, circuit: Circuit, clock: Clock, of: ResultId) {
 }
 
 /**
- * Makes the rows of a field, one at a time and in any order. What does not change from point to point is made once: a
+ * Makes the rows of a sweep, one at a time and in any order. What does not change from point to point is made once: a
  * plan with its y, and the circuit where the other quantity is of the session alone.
- * @example const row = fieldOf(plan, spec, clock); row(0).values[0]
+ * @example const row = sweepOf(plan, spec, clock); row(0).values[0]
  */
-export function fieldOf(plan: Plan, { x, y, of }: FieldSpec, clock: Clock): (j: number) => FieldRow {
+export function sweepOf(plan: Plan, { x, y, of }: SweepSpec, clock: Clock): (j: number) => SweepRow {
   const [along, up] = [quantityOf(x.quantity), quantityOf(y.quantity)];
   const across = up.session ? circuitsAlong(plan, x) : undefined;
   return (j) => {
@@ -202,4 +202,4 @@ const circuitsAlong = (plan: Plan, x: Axis) =>
   );
 
 /** The kind of the narrowest link at a point; undefined where nothing charges. */
-export const linkAt = ({ links }: FieldRow, i: number): LinkKind | undefined => LINK_KINDS[links[i]!];
+export const linkAt = ({ links }: SweepRow, i: number): LinkKind | undefined => LINK_KINDS[links[i]!];

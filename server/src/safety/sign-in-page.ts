@@ -1,9 +1,9 @@
 import express, { Router, type Request, type RequestHandler } from "express";
 import { notFound, Problem } from "../api/problem";
 import { plainPage, plainStyle } from "../plain-page";
-import type { Door, DoorSession } from "./door";
+import type { SignIn, SignIns } from "./sign-ins";
 
-/** Name of the cookie that carries a signed session. */
+/** Name of the cookie that carries a sign-in. */
 export const COOKIE = "kettleback";
 const PAGE = "/sign-in";
 
@@ -25,8 +25,8 @@ const cookieOf = ({ headers }: Request): string | undefined =>
 
 const addressOf = (req: Request): string => req.socket.remoteAddress ?? "";
 
-/** The door of a server that listens wider: without the passphrase there is the page that asks for it, and nothing else. */
-export function signIn(door: Door): Router {
+/** Stands before a server that listens wider: without the passphrase there is the page that asks for it, and nothing else. */
+export function signInPage(signIns: SignIns): Router {
   const router = Router();
   router.use(plainStyle());
   router.get(
@@ -35,34 +35,34 @@ export function signIn(door: Door): Router {
   );
   router.post(PAGE, express.urlencoded({ extended: false, limit: 2048 }), async (req, res) => {
     const { passphrase } = (req.body ?? {}) as { passphrase?: unknown };
-    const entry = await door.enter(
+    const attempt = await signIns.attempt(
       typeof passphrase === "string" ? passphrase : "",
       addressOf(req),
       req.headers["user-agent"] ?? "",
     );
     res.setHeader("Cache-Control", "no-store");
-    if (entry.ok) {
+    if (attempt.ok) {
       // Served over plain HTTP in a house: a Secure cookie would never come back.
-      res.cookie(COOKIE, entry.cookie, { httpOnly: true, sameSite: "strict", path: "/" });
+      res.cookie(COOKIE, attempt.cookie, { httpOnly: true, sameSite: "strict", path: "/" });
       return void res.redirect(303, "/");
     }
-    const seconds = Math.ceil(entry.waitMs / 1000);
+    const seconds = Math.ceil(attempt.waitMs / 1000);
     res
       .status(429)
       .setHeader("Retry-After", String(seconds))
       .type("html")
       .send(page(`That is not it, or it came too soon. Try again in ${seconds} s.`));
   });
-  router.use(askedAtTheDoor(door));
+  router.use(passphraseNeeded(signIns));
   return router;
 }
 
-const askedAtTheDoor =
-  (door: Door): RequestHandler =>
+const passphraseNeeded =
+  (signIns: SignIns): RequestHandler =>
   (req, res, next) => {
-    const session = door.admitted(cookieOf(req));
-    if (session) {
-      res.locals.session = session;
+    const signIn = signIns.admitted(cookieOf(req));
+    if (signIn) {
+      res.locals.signIn = signIn;
       return next();
     }
     if (req.path.startsWith("/api") || req.method !== "GET")
@@ -72,14 +72,14 @@ const askedAtTheDoor =
   };
 
 /** Who has come in, and how to end that; an empty list where nobody is asked for a passphrase. */
-export function sessionsApi(door: Door | undefined): Router {
+export function signInsApi(signIns: SignIns | undefined): Router {
   const router = Router();
   router.get("/", (_req, res) => {
-    const own = (res.locals.session as DoorSession | undefined)?.id;
-    res.json((door?.list() ?? []).map((session) => ({ ...session, own: session.id === own })));
+    const own = (res.locals.signIn as SignIn | undefined)?.id;
+    res.json((signIns?.list() ?? []).map((signIn) => ({ ...signIn, own: signIn.id === own })));
   });
   router.delete("/:id", (req, res) => {
-    if (!door?.end(req.params.id)) throw notFound("session with this name");
+    if (!signIns?.end(req.params.id)) throw notFound("sign-in with this name");
     res.json({ ended: true });
   });
   return router;

@@ -11,7 +11,7 @@ interface Props {
   onChange(draft: Draft): void;
 }
 
-const PARTS = ["household", "outlet", "lead", "unit", "cable", "adapter"] as const;
+const PARTS = ["household", "outlet", "lead", "evse", "cable", "adapter"] as const;
 
 /** The parts of a rung's plan that are not those of the plan it was asked of. */
 const partsOf = (rung: Rung, { plan }: Charging): Trial["parts"] =>
@@ -74,7 +74,7 @@ function Rungs({ rungs, charging, draft, onChange }: Props & { readonly rungs: r
 }
 
 /** What would lift it: coherent changes, least gain first; any of them is tried out from here, and undone. */
-export function Lift({ charging, draft, onChange }: Props) {
+export function Upgrades({ charging, draft, onChange }: Props) {
   const aside = useSolve((s) => s.aside);
   const { plan, point } = charging;
   // Rungs of an older path are never offered on a newer one.
@@ -85,7 +85,7 @@ export function Lift({ charging, draft, onChange }: Props) {
   const kind = point.links[point.binding]!.kind;
   const against = rungs[0] && AGAINST[rungs[0].against];
   return (
-    <section className="lift" aria-label="What would lift it" aria-busy={!known}>
+    <section className="upgrades" aria-label="What would lift it" aria-busy={!known}>
       <h2>What would lift it</h2>
       {against && <p className="quiet">{against}</p>}
       {known && rungs.length === 0 && (

@@ -1,13 +1,13 @@
 import fc from "fast-check";
 import {
   axisValue,
-  fieldOf,
-  fieldProblems,
+  sweepOf,
+  sweepProblems,
   linkAt,
   quantityOf,
   RESULT_IDS,
   type Axis,
-  type FieldSpec,
+  type SweepSpec,
   type QuantityId,
   type ResultId,
 } from ".";
@@ -53,14 +53,14 @@ const PAIRS: readonly (readonly [Plan, QuantityId, QuantityId])[] = [
   [hall, "step", "run"],
   [hall, "charger", "start"],
   [hall, "temperature", "start"],
-  [hall, "start", "unit"],
+  [hall, "start", "evse"],
   [dryer, "lead", "step"],
   [dryer, "own-draw", "target"],
   [ferry, "station", "station-amps"],
   [ferry, "temperature", "station"],
 ];
 
-test("a field is the single solve of every point, and its region the narrowest link there", () => {
+test("a sweep is the single solve of every point, and its region the narrowest link there", () => {
   law(
     fc.tuple(fc.constantFrom(...PAIRS), fc.constantFrom(...RESULT_IDS), between(0, 0.9), between(0, 0.9)),
     { runs: 400, mostSkipped: 0.3 },
@@ -70,10 +70,10 @@ test("a field is the single solve of every point, and its region the narrowest l
         const low = min + share * 0.5 * (max - min);
         return axis(id, low, low + 0.1 * (max - min), 3);
       };
-      const spec: FieldSpec = { x: part(x, u), y: part(y, v), of };
-      if (fieldProblems(plan, spec).length > 0) return SKIPPED;
+      const spec: SweepSpec = { x: part(x, u), y: part(y, v), of };
+      if (sweepProblems(plan, spec).length > 0) return SKIPPED;
       const clock = clockOfPlan(plan);
-      const row = fieldOf(plan, spec, clock);
+      const row = sweepOf(plan, spec, clock);
       let charging = 0;
       for (let j = 0; j < 3; j++) {
         const told = row(j);
@@ -100,17 +100,17 @@ test("a field is the single solve of every point, and its region the narrowest l
   );
 });
 
-test("the regions of a field change where another link binds, and nowhere else", () => {
-  const spec: FieldSpec = { x: axis("cable", 6, 32, 27), y: axis("volts", 220, 240, 3), of: "batteryW" };
-  const told = fieldOf(hall, spec, clockOfPlan(hall))(1);
-  // Curlew's charger takes 16 A on three lanes, 32 A on one: below 16 A the cable binds, from 16 A on the charger.
+test("the regions of a sweep change where another link binds, and nowhere else", () => {
+  const spec: SweepSpec = { x: axis("cable", 6, 32, 27), y: axis("volts", 220, 240, 3), of: "batteryW" };
+  const told = sweepOf(hall, spec, clockOfPlan(hall))(1);
+  // Curlew's charger takes 16 A on three phases, 32 A on one: below 16 A the cable binds, from 16 A on the charger.
   for (let i = 0; i < 27; i++) expect(linkAt(told, i)).toBe(axisValue(spec.x, i) < 16 ? "cable" : "charger");
 });
 
 test("rows may be asked for in any order, and give the same", () => {
-  const spec: FieldSpec = { x: axis("step", 6, 32, 9), y: axis("start", 0, 70, 8), of: "secondsToTarget" };
+  const spec: SweepSpec = { x: axis("step", 6, 32, 9), y: axis("start", 0, 70, 8), of: "secondsToTarget" };
   const clock = clockOfPlan(hall);
-  const [a, b] = [fieldOf(hall, spec, clock), fieldOf(hall, spec, clock)];
+  const [a, b] = [sweepOf(hall, spec, clock), sweepOf(hall, spec, clock)];
   const rising = [0, 1, 2, 3, 4, 5, 6, 7].map((j) => a(j).values);
   expect([7, 6, 5, 4, 3, 2, 1, 0].map((j) => b(j).values).reverse()).toEqual(rising);
   // A fuller start is ready sooner, a stronger current too.
@@ -129,12 +129,12 @@ test.each([
   ["y", { x: axis("run", 2, 8), y: axis("run", 1, 9), of: "batteryW" }],
   ["y", { x: axis("start", 20, 70), y: axis("target", 60, 90), of: "batteryW" }],
   ["of", { x: axis("step", 6, 32), y: axis("run", 1, 9), of: "joy" }],
-  ["x.count", { x: axis("lanes", 1, 3, 5), y: axis("run", 1, 9), of: "batteryW" }],
-] as unknown as [string, FieldSpec][])("%#: a field that cannot be is refused at %s", (field, spec) => {
-  expect(fieldProblems(hall, spec).map((p) => p.field)).toContain(field);
+  ["x.count", { x: axis("phases", 1, 3, 5), y: axis("run", 1, 9), of: "batteryW" }],
+] as unknown as [string, SweepSpec][])("%#: a sweep that cannot be is refused at %s", (field, spec) => {
+  expect(sweepProblems(hall, spec).map((p) => p.field)).toContain(field);
 });
 
 test("a sound field has no problems, the largest included", () => {
-  const spec: FieldSpec = { x: axis("step", 6, 32, 200), y: axis("run", 0, 100, 200), of: "cost" };
-  expect(fieldProblems(hall, spec)).toEqual([]);
+  const spec: SweepSpec = { x: axis("step", 6, 32, 200), y: axis("run", 0, 100, 200), of: "cost" };
+  expect(sweepProblems(hall, spec)).toEqual([]);
 });

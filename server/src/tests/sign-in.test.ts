@@ -7,7 +7,7 @@ import request from "supertest";
 import { createApp } from "../app";
 import { readConfig } from "../config";
 import { openDatabase, seedDemo } from "../database";
-import { Door } from "../safety/door";
+import { SignIns } from "../safety/sign-ins";
 
 // What is kept is written to a real disk, which may be slow.
 jest.setTimeout(30_000);
@@ -17,7 +17,7 @@ const HOST = "192.168.1.20:4180";
 
 let orm: MikroORM;
 let clock = 0;
-let door: Door;
+let signIns: SignIns;
 let logged = "";
 const folder = mkdtempSync(join(tmpdir(), "kettleback-door-"));
 const log = pino({ level: "trace" }, { write: (line: string) => void (logged += line) });
@@ -29,7 +29,7 @@ beforeAll(async () => {
 });
 beforeEach(async () => {
   clock = 1_000_000;
-  door = await Door.for(PASSPHRASE, () => clock);
+  signIns = await SignIns.for(PASSPHRASE, () => clock);
 });
 afterAll(async () => {
   rmSync(folder, { recursive: true });
@@ -38,7 +38,7 @@ afterAll(async () => {
 
 const call = () =>
   request
-    .agent(createApp({ orm, log, pages: folder, hosts: ["192.168.1.20", "kettleback.local"], door }))
+    .agent(createApp({ orm, log, pages: folder, hosts: ["192.168.1.20", "kettleback.local"], signIns }))
     .set("Host", HOST);
 const guess = (agent: ReturnType<typeof call>, passphrase: string) =>
   agent.post("/sign-in").type("form").send({ passphrase });
@@ -49,7 +49,7 @@ test.each([
   ["get", "/api/households/fallow-quay/file", 401],
   ["get", "/api/households/fallow-quay/garage", 401],
   ["get", "/api/copies", 401],
-  ["get", "/api/sessions", 401],
+  ["get", "/api/sign-ins", 401],
   ["post", "/api/demo", 401],
   ["delete", "/api/households/fallow-quay", 401],
   ["post", "/path", 401],
@@ -102,20 +102,20 @@ test("a wrong passphrase opens nothing, and every further one is put off twice a
 });
 
 test("guesses sent together count one after the other: all but the first come too soon", async () => {
-  const entries = await Promise.all(
-    Array.from({ length: 6 }, (_, i) => door.enter(i === 5 ? PASSPHRASE : `guess ${i}`, "10.0.0.9", "")),
+  const attempts = await Promise.all(
+    Array.from({ length: 6 }, (_, i) => signIns.attempt(i === 5 ? PASSPHRASE : `guess ${i}`, "10.0.0.9", "")),
   );
-  expect(entries.filter(({ ok }) => ok)).toEqual([]);
+  expect(attempts.filter(({ ok }) => ok)).toEqual([]);
 });
 
 test("of 200 that come at once with the right passphrase from everywhere two are weighed, the rest put off", async () => {
-  const entries = await Promise.all(
-    Array.from({ length: 200 }, (_, i) => door.enter(PASSPHRASE, `10.0.1.${i}`, "")),
+  const attempts = await Promise.all(
+    Array.from({ length: 200 }, (_, i) => signIns.attempt(PASSPHRASE, `10.0.1.${i}`, "")),
   );
-  expect(entries.filter(({ ok }) => ok)).toHaveLength(2);
-  expect(entries.filter((entry) => !entry.ok && entry.waitMs === 1000)).toHaveLength(198);
+  expect(attempts.filter(({ ok }) => ok)).toHaveLength(2);
+  expect(attempts.filter((attempt) => !attempt.ok && attempt.waitMs === 1000)).toHaveLength(198);
   // Who was put off was not judged: the next try counts as the first.
-  expect((await door.enter(PASSPHRASE, "10.0.1.199", "")).ok).toBe(true);
+  expect((await signIns.attempt(PASSPHRASE, "10.0.1.199", "")).ok).toBe(true);
 });
 
 test("of 200 guesses at once over the network from one address one is weighed, and none gets in", async () => {
@@ -129,25 +129,25 @@ test("of 200 guesses at once over the network from one address one is weighed, a
 
 test("a session that is used lives on; a week without use ends it, and it is no longer listed", async () => {
   const day = 24 * 3600 * 1000;
-  const entry = await door.enter(PASSPHRASE, "10.0.0.9", "");
-  if (!entry.ok) throw new Error("not let in");
+  const attempt = await signIns.attempt(PASSPHRASE, "10.0.0.9", "");
+  if (!attempt.ok) throw new Error("not let in");
   for (let i = 0; i < 3; i++) {
     clock += 6 * day;
-    expect(door.admitted(entry.cookie)).toBeDefined();
+    expect(signIns.admitted(attempt.cookie)).toBeDefined();
   }
   clock += 7 * day;
-  expect(door.list()).toHaveLength(1);
+  expect(signIns.list()).toHaveLength(1);
   clock += 1;
-  expect(door.list()).toEqual([]);
-  expect(door.admitted(entry.cookie)).toBeUndefined();
+  expect(signIns.list()).toEqual([]);
+  expect(signIns.admitted(attempt.cookie)).toBeUndefined();
 });
 
 test("a forged, an ended and a forgotten cookie are none", async () => {
-  const entry = await door.enter(PASSPHRASE, "10.0.0.9", "");
-  if (!entry.ok) throw new Error("not let in");
-  const { cookie } = entry;
+  const attempt = await signIns.attempt(PASSPHRASE, "10.0.0.9", "");
+  if (!attempt.ok) throw new Error("not let in");
+  const { cookie } = attempt;
   const [id, signature] = cookie.split(".") as [string, string];
-  expect(door.admitted(cookie)?.id).toBe(id);
+  expect(signIns.admitted(cookie)?.id).toBe(id);
   for (const forged of [
     undefined,
     "",
@@ -156,22 +156,22 @@ test("a forged, an ended and a forgotten cookie are none", async () => {
     `${id}.${"0".repeat(64)}`,
     `${"0".repeat(32)}.${signature}`,
   ])
-    expect(door.admitted(forged)).toBeUndefined();
-  const other = await Door.for(PASSPHRASE, () => clock);
+    expect(signIns.admitted(forged)).toBeUndefined();
+  const other = await SignIns.for(PASSPHRASE, () => clock);
   expect(other.admitted(cookie)).toBeUndefined();
-  expect([door.end(id), door.end(id)]).toEqual([true, false]);
-  expect(door.admitted(cookie)).toBeUndefined();
+  expect([signIns.end(id), signIns.end(id)]).toEqual([true, false]);
+  expect(signIns.admitted(cookie)).toBeUndefined();
 });
 
 test("sessions are told and ended from a screen: the one ended has to say the passphrase again", async () => {
   const [phone, desk] = [call(), call()];
   await guess(phone, PASSPHRASE);
   await guess(desk, PASSPHRASE);
-  const seen = (await desk.get("/api/sessions")).body as { id: string; own: boolean; madeAt: number }[];
+  const seen = (await desk.get("/api/sign-ins")).body as { id: string; own: boolean; madeAt: number }[];
   expect(seen.map(({ own }) => own).sort()).toEqual([false, true]);
   const phones = seen.find(({ own }) => !own)!;
-  expect((await desk.delete(`/api/sessions/${phones.id}`)).status).toBe(200);
-  expect((await desk.delete(`/api/sessions/${phones.id}`)).status).toBe(404);
+  expect((await desk.delete(`/api/sign-ins/${phones.id}`)).status).toBe(200);
+  expect((await desk.delete(`/api/sign-ins/${phones.id}`)).status).toBe(404);
   expect((await phone.get("/api/households")).status).toBe(401);
   expect((await desk.get("/api/households")).status).toBe(200);
 });
@@ -200,7 +200,7 @@ test("the passphrase is in no log and no answer", async () => {
   const agent = call();
   const answers = [await guess(agent, "gulls over the slip")];
   clock += 5000;
-  answers.push(await guess(agent, PASSPHRASE), await agent.get("/api/sessions"));
+  answers.push(await guess(agent, PASSPHRASE), await agent.get("/api/sign-ins"));
   // A body too large and one that is no form.
   answers.push(
     await agent

@@ -2,7 +2,7 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import Button from "react-bootstrap/Button";
 import {
   csvOf,
-  fieldProblems,
+  sweepProblems,
   planOn,
   QUANTITY_IDS,
   quantityOf,
@@ -10,7 +10,7 @@ import {
   RESULTS,
   type Axis,
   type FieldProblem,
-  type FieldSpec,
+  type SweepSpec,
   type Micros,
   type Plan,
   type QuantityId,
@@ -27,9 +27,9 @@ import {
 } from "../format/number";
 import { readNumber, typedNumber } from "../format/manner";
 import { saveAs } from "../shell/DocumentFile";
-import { askField, type FieldJob } from "../solve/askField";
-import { FieldCanvas } from "./FieldCanvas";
-import { gridOf, pointsOf, type Grid } from "./fieldShape";
+import { askSweep, type SweepJob } from "../solve/askSweep";
+import { SweepCanvas } from "./SweepCanvas";
+import { gridOf, pointsOf, type Grid } from "./sweepShape";
 import type { ViewProps } from "./view";
 import { WayPick } from "./WayPick";
 
@@ -38,7 +38,7 @@ const COUNTS = [50, 100, 200] as const;
 
 /** What can be an axis on this path: everything that varies in steps. */
 const axesFor = (plan: Plan): QuantityId[] =>
-  QUANTITY_IDS.filter((id) => id !== "conductor" && id !== "lanes" && !quantityOf(id).never?.(plan));
+  QUANTITY_IDS.filter((id) => id !== "conductor" && id !== "phases" && !quantityOf(id).never?.(plan));
 
 /** A span of a quantity worth looking at: its real sizes on this path. */
 function usual(plan: Plan, quantity: QuantityId, count: number): Axis {
@@ -49,7 +49,7 @@ function usual(plan: Plan, quantity: QuantityId, count: number): Axis {
 }
 
 /** Two quantities at once: what comes of every pair, and which link binds where. */
-export default function FieldView({ solved, selected, onSelect }: ViewProps) {
+export default function SweepView({ solved, selected, onSelect }: ViewProps) {
   const { open, draft } = solved;
   const way = open.ways[selected]?.way;
   const { car } = open.cars[Math.min(draft.carAt, open.cars.length - 1)]!;
@@ -59,7 +59,7 @@ export default function FieldView({ solved, selected, onSelect }: ViewProps) {
       <p className="room-note">This way names things that are no longer in the Garage: choose another.</p>
     );
   return (
-    <section className="view-panel" aria-label="The field">
+    <section className="view-panel" aria-label="Vary two">
       <Field
         key={`${selected}-${car.name}`}
         plan={plan}
@@ -98,7 +98,7 @@ function Field({ plan, pick }: { readonly plan: Plan; readonly pick: React.React
   const [progress, setProgress] = useState<number | null>(null);
   const [left, setLeft] = useState(false);
   const [shown, setShown] = useState<{ grid: Grid; plan: Plan } | null>(null);
-  const job = useRef<FieldJob>(null);
+  const job = useRef<SweepJob>(null);
   useEffect(() => () => job.current?.cancel(), []);
 
   const start = async () => {
@@ -108,13 +108,13 @@ function Field({ plan, pick }: { readonly plan: Plan; readonly pick: React.React
       to: readNumber(to),
       count,
     });
-    const spec: FieldSpec = { x: axis(ends.x), y: axis(ends.y), of };
-    const wrong = fieldProblems(plan, spec);
+    const spec: SweepSpec = { x: axis(ends.x), y: axis(ends.y), of };
+    const wrong = sweepProblems(plan, spec);
     setProblems(wrong);
     if (wrong.length > 0) return;
     setLeft(false);
     setProgress(0);
-    const mine = askField(plan, spec, (done) => setProgress(done / spec.y.count));
+    const mine = askSweep(plan, spec, (done) => setProgress(done / spec.y.count));
     job.current = mine;
     const rows = await mine.rows;
     if (job.current !== mine) return;
@@ -190,7 +190,7 @@ function Field({ plan, pick }: { readonly plan: Plan; readonly pick: React.React
           </Button>
         ) : (
           <>
-            <progress value={progress} aria-label="Working out the field" />
+            <progress value={progress} aria-label="Working it out" />
             <Button size="sm" variant="quiet" onClick={cancel}>
               Cancel
             </Button>
@@ -200,7 +200,7 @@ function Field({ plan, pick }: { readonly plan: Plan; readonly pick: React.React
           <Button
             size="sm"
             variant="quiet"
-            onClick={() => saveAs("field.csv", csvOf(pointsOf(shown.grid)), "text/csv")}
+            onClick={() => saveAs("sweep.csv", csvOf(pointsOf(shown.grid)), "text/csv")}
           >
             CSV
           </Button>
@@ -216,12 +216,12 @@ function Field({ plan, pick }: { readonly plan: Plan; readonly pick: React.React
         </ul>
       )}
       {left && (
-        <p role="status">Cancelled; {shown ? "the field before it is still here." : "nothing was kept."}</p>
+        <p role="status">Cancelled; {shown ? "the picture before it is still here." : "nothing was kept."}</p>
       )}
       {shown ? (
         <>
           {shown.plan !== plan && <p className="quiet">The way has changed since: work it out again.</p>}
-          <FieldCanvas
+          <SweepCanvas
             grid={shown.grid}
             now={now}
             text={(value) => valueText(shown.grid.spec.of, value, plan)}

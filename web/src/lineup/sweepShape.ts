@@ -1,9 +1,9 @@
 import { contours } from "d3-contour";
-import { axisValue, LINK_KINDS, type FieldRow, type FieldSpec, type LinkKind } from "@kettleback/core";
+import { axisValue, LINK_KINDS, type SweepRow, type SweepSpec, type LinkKind } from "@kettleback/core";
 
-/** A field as it is drawn: values and links in one flat grid each, rows from the bottom up. */
+/** A sweep as it is drawn: values and links in one flat grid each, rows from the bottom up. */
 export interface Grid {
-  readonly spec: FieldSpec;
+  readonly spec: SweepSpec;
   readonly width: number;
   readonly height: number;
   readonly values: Float64Array;
@@ -12,7 +12,7 @@ export interface Grid {
   readonly high: number;
 }
 
-export function gridOf(spec: FieldSpec, rows: readonly FieldRow[]): Grid {
+export function gridOf(spec: SweepSpec, rows: readonly SweepRow[]): Grid {
   const [width, height] = [spec.x.count, spec.y.count];
   const values = new Float64Array(width * height);
   const links = new Uint8Array(width * height);
@@ -71,7 +71,7 @@ export function* contoursOf(grid: Grid): Generator<Contour> {
 
 const ring = (points: readonly (readonly number[])[]): Outline => points.map(([x, y]) => [x!, y!] as const);
 
-/** The part of a field in which one link is the narrowest, with the place at which its name stands. */
+/** The part of a sweep in which one link is the narrowest, with the place at which its name stands. */
 export interface Region {
   readonly kind: LinkKind;
   readonly outlines: readonly Outline[];
@@ -143,7 +143,7 @@ export const pointsOf = ({ spec: { x, y, of }, width, height, values, links }: G
   }));
 
 /** Place of a value along an axis, as a fraction of its cells; undefined outside of it. */
-export function placeOf({ from, to, count }: FieldSpec["x"], value: number): number | undefined {
+export function placeOf({ from, to, count }: SweepSpec["x"], value: number): number | undefined {
   const share = (value - from) / (to - from);
   return share >= -1e-9 && share <= 1 + 1e-9 ? share * (count - 1) + 0.5 : undefined;
 }

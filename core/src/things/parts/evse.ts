@@ -14,8 +14,8 @@ export const tetherSchema = z.strictObject({
 
 const common = z.strictObject({
   name: nameSchema,
-  lanes: z.literal([1, 3], { error: "accepted: 1 or 3 lanes" }),
-  /** Most the unit ever offers, amps a lane. */
+  phases: z.literal([1, 3], { error: "accepted: 1 or 3 phases" }),
+  /** Most the unit ever offers, amps a phase. */
   maxAmps: quantity(1, 80, "A"),
   /** The steps its knob or menu has, where it has any. */
   steps: z
@@ -34,7 +34,7 @@ const common = z.strictObject({
 });
 
 /** An EVSE: tells the car how much it may draw, and closes the contactor. */
-export const unitSchema = z
+export const evseSchema = z
   .discriminatedUnion("kind", [
     common.extend({
       kind: z.literal("portable"),
@@ -50,7 +50,7 @@ export const unitSchema = z
     common.extend({ kind: z.literal("post") }),
     common.extend({
       kind: z.literal("rapid"),
-      lanes: z.literal(1, { error: "accepted: 1 (direct current has one pair)" }),
+      phases: z.literal(1, { error: "accepted: 1 (direct current has one pair)" }),
       maxAmps: quantity(10, 600, "A"),
       /** The power on its sign. Amps times pack volts often give less. */
       maxW: quantity(5_000, 500_000, "W"),
@@ -64,25 +64,25 @@ export const unitSchema = z
       output: tetherSchema,
     }),
   ])
-  .superRefine((unit, ctx) => {
-    const direct = CONNECTORS[unit.output.connector].current === "DC";
-    if (direct !== (unit.kind === "rapid"))
+  .superRefine((evse, ctx) => {
+    const direct = CONNECTORS[evse.output.connector].current === "DC";
+    if (direct !== (evse.kind === "rapid"))
       ctx.addIssue({
         code: "custom",
         path: ["output", "connector"],
         message: direct ? "a DC connector belongs to a rapid station" : "a rapid station has a DC connector",
       });
-    if (unit.kind === "rapid" && unit.minVolts !== undefined && unit.minVolts >= unit.maxVolts)
-      ctx.addIssue({ code: "custom", path: ["minVolts"], message: `accepted: below ${unit.maxVolts} V` });
-    const over = unit.steps.findIndex((a) => a > unit.maxAmps);
+    if (evse.kind === "rapid" && evse.minVolts !== undefined && evse.minVolts >= evse.maxVolts)
+      ctx.addIssue({ code: "custom", path: ["minVolts"], message: `accepted: below ${evse.maxVolts} V` });
+    const over = evse.steps.findIndex((a) => a > evse.maxAmps);
     if (over >= 0)
       ctx.addIssue({
         code: "custom",
         path: ["steps", over],
-        message: `a step above the unit's ${unit.maxAmps} A`,
+        message: `a step above the unit's ${evse.maxAmps} A`,
       });
-    if (unit.setAmps !== undefined && unit.setAmps > unit.maxAmps)
-      ctx.addIssue({ code: "custom", path: ["setAmps"], message: `accepted: 1 to ${unit.maxAmps} A` });
+    if (evse.setAmps !== undefined && evse.setAmps > evse.maxAmps)
+      ctx.addIssue({ code: "custom", path: ["setAmps"], message: `accepted: 1 to ${evse.maxAmps} A` });
   });
-export type Unit = z.infer<typeof unitSchema>;
-export type RapidStation = Extract<Unit, { kind: "rapid" }>;
+export type Evse = z.infer<typeof evseSchema>;
+export type RapidStation = Extract<Evse, { kind: "rapid" }>;

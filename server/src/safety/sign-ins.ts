@@ -11,9 +11,9 @@ const derive = promisify(scrypt) as (
 /** Cost of one guess: about a tenth of a second and 32 MiB (RFC 7914 names the parameters). */
 const COST = { N: 2 ** 15, r: 8, p: 1, maxmem: 64 * 2 ** 20 };
 const HASH_BYTES = 32;
-/** A session nobody has used for so long is over (ms). */
+/** A sign-in nobody has used for so long is over (ms). */
 const IDLE_MS = 7 * 24 * 3600 * 1000;
-const MOST_SESSIONS = 50;
+const MOST_SIGN_INS = 50;
 /** The longest a guess is put off after many wrong ones (ms). */
 const LONGEST_WAIT_MS = 60_000;
 /** Guesses weighed at once, from everywhere; more are put off. */
@@ -23,7 +23,7 @@ const MOST_REMEMBERED = 1000;
 const LONGEST_PASSPHRASE = 256;
 
 /** A browser that has said the passphrase. */
-export interface DoorSession {
+export interface SignIn {
   readonly id: string;
   /** Milliseconds since 1970. */
   readonly madeAt: number;
@@ -34,7 +34,7 @@ export interface DoorSession {
 }
 
 /** What became of a guess: let in with a cookie's value, wrong, or put off for so long (ms). */
-export type Entry =
+export type Attempt =
   { readonly ok: true; readonly cookie: string } | { readonly ok: false; readonly waitMs: number };
 
 interface Guesses {
@@ -44,12 +44,12 @@ interface Guesses {
 
 /**
  * Who may come in where the server listens wider than this machine. The passphrase itself is kept nowhere: only its hash,
- * in memory. Sessions live in memory too, so that a restart ends all of them.
+ * in memory. Sign-ins live in memory too, so that a restart ends all of them.
  */
-export class Door {
+export class SignIns {
   private readonly salt = randomBytes(16);
   private readonly key = randomBytes(32);
-  private readonly sessions = new Map<string, DoorSession>();
+  private readonly made = new Map<string, SignIn>();
   private readonly guesses = new Map<string, Guesses>();
   private weighing = 0;
 
@@ -59,14 +59,14 @@ export class Door {
   ) {}
 
   /** @param now milliseconds since 1970 */
-  static async for(passphrase: string, now: () => number = Date.now): Promise<Door> {
-    const door = new Door(now, Buffer.alloc(0));
-    door.hash = await derive(passphrase, door.salt, HASH_BYTES, COST);
-    return door;
+  static async for(passphrase: string, now: () => number = Date.now): Promise<SignIns> {
+    const signIns = new SignIns(now, Buffer.alloc(0));
+    signIns.hash = await derive(passphrase, signIns.salt, HASH_BYTES, COST);
+    return signIns;
   }
 
   /** Weighs a guess. Wrong ones from an address are put off twice as long each time. */
-  async enter(guess: string, from: string, browser: string): Promise<Entry> {
+  async attempt(guess: string, from: string, browser: string): Promise<Attempt> {
     const before = this.guesses.get(from) ?? { wrong: 0, notBefore: 0 };
     const wait = before.notBefore - this.now();
     if (wait > 0) return { ok: false, waitMs: wait };
@@ -90,13 +90,13 @@ export class Door {
   private begin(from: string, browser: string): string {
     const at = this.now();
     this.list();
-    if (this.sessions.size >= MOST_SESSIONS) this.sessions.delete(this.sessions.keys().next().value!);
+    if (this.made.size >= MOST_SIGN_INS) this.made.delete(this.made.keys().next().value!);
     const id = randomBytes(16).toString("hex");
-    this.sessions.set(id, { id, madeAt: at, seenAt: at, from, browser: browser.slice(0, 200) });
+    this.made.set(id, { id, madeAt: at, seenAt: at, from, browser: browser.slice(0, 200) });
     return `${id}.${this.sign(id)}`;
   }
 
-  private isOver({ seenAt }: DoorSession): boolean {
+  private isOver({ seenAt }: SignIn): boolean {
     return this.now() - seenAt > IDLE_MS;
   }
 
@@ -104,29 +104,29 @@ export class Door {
     return createHmac("sha256", this.key).update(id).digest("hex");
   }
 
-  /** The session a cookie's value stands for; undefined for a forged, ended or forgotten one. */
-  admitted(cookie: string | undefined): DoorSession | undefined {
+  /** The sign-in a cookie's value stands for; undefined for a forged, ended or forgotten one. */
+  admitted(cookie: string | undefined): SignIn | undefined {
     const [id = "", signature = ""] = (cookie ?? "").split(".");
     const [own, sent] = [Buffer.from(this.sign(id)), Buffer.from(signature)];
     if (own.length !== sent.length || !timingSafeEqual(own, sent)) return undefined;
-    const session = this.sessions.get(id);
-    if (!session || this.isOver(session)) {
-      this.sessions.delete(id);
+    const found = this.made.get(id);
+    if (!found || this.isOver(found)) {
+      this.made.delete(id);
       return undefined;
     }
-    const seen = { ...session, seenAt: this.now() };
-    this.sessions.set(id, seen);
+    const seen = { ...found, seenAt: this.now() };
+    this.made.set(id, seen);
     return seen;
   }
 
-  /** The sessions that are not over. */
-  list(): DoorSession[] {
-    for (const session of this.sessions.values()) if (this.isOver(session)) this.sessions.delete(session.id);
-    return [...this.sessions.values()];
+  /** The sign-ins that are not over. */
+  list(): SignIn[] {
+    for (const found of this.made.values()) if (this.isOver(found)) this.made.delete(found.id);
+    return [...this.made.values()];
   }
 
-  /** Ends a session. @returns whether there was one */
+  /** Ends a sign-in. @returns whether there was one */
   end(id: string): boolean {
-    return this.sessions.delete(id);
+    return this.made.delete(id);
   }
 }

@@ -1,12 +1,12 @@
 import { FLEXIBLE_GAUGES } from "@kettleback/core";
 import { gaugeText } from "../../format/words";
 import type { Group, Values } from "../field";
-import { is, isNot, LANES, NAME, OUTLETS, PLUGS, same } from "./choices";
+import { is, isNot, PHASES, NAME, OUTLETS, PLUGS, same } from "./choices";
 
 /** A rapid station always has a cable of its own. */
 const tethered = (values: Values) => values["kind"] === "rapid" || values["output.kind"] === "tethered";
 
-export const unit: Group[] = [
+export const evse: Group[] = [
   {
     title: "Charging unit",
     fields: [
@@ -24,11 +24,11 @@ export const unit: Group[] = [
         ],
       },
       {
-        path: "lanes",
-        term: "lane",
-        label: "Lanes",
+        path: "phases",
+        term: "phase",
+        label: "Phases",
         type: "choice",
-        choices: LANES,
+        choices: PHASES,
         numeric: true,
         when: isNot("kind", "rapid"),
         otherwise: 1,

@@ -6,7 +6,7 @@ import { answerOf, type Answered, type Charging } from "../solve/answer";
 import type { Aside } from "../solve/aside";
 import { useSolve } from "../solve/store";
 import { draftOf, type Draft } from "../state/draft";
-import { Lift } from "./Lift";
+import { Upgrades } from "./Upgrades";
 import { shownAnswers } from "./answers";
 
 const charging = (garage: Garage = fallowQuay): Answered & Charging => {
@@ -35,7 +35,7 @@ const aside = (rungs: readonly Rung[], plan = own.plan): Aside => ({
 });
 const show = (rungs: readonly Rung[], onChange: (draft: Draft) => void = () => undefined) => {
   act(() => useSolve.setState({ aside: aside(rungs) }));
-  return render(<Lift charging={own} draft={own.draft} onChange={onChange} />);
+  return render(<Upgrades charging={own} draft={own.draft} onChange={onChange} />);
 };
 const gains = (): string[] =>
   screen.getAllByRole("listitem").map((item) => item.querySelector(".gains")!.textContent!);
@@ -82,7 +82,7 @@ test.each([
   act(() => useSolve.setState({ aside: aside([]) }));
   const links = own.point.links.map((link, i) => (i === own.point.binding ? { ...link, kind } : link));
   render(
-    <Lift
+    <Upgrades
       charging={{ ...own, point: { ...own.point, links } }}
       draft={own.draft}
       onChange={() => undefined}
@@ -93,24 +93,24 @@ test.each([
 
 test("rungs of an older path are not offered on a newer one", () => {
   act(() => useSolve.setState({ aside: aside([rung({})], { ...own.plan, name: "older" }) }));
-  render(<Lift charging={own} draft={own.draft} onChange={() => undefined} />);
+  render(<Upgrades charging={own} draft={own.draft} onChange={() => undefined} />);
   expect(screen.queryByRole("listitem")).toBeNull();
   expect(screen.getByLabelText("What would lift it").getAttribute("aria-busy")).toBe("true");
 });
 
 test("tried, a rung puts its parts, its settings and the pack's temperature in place of what stands", () => {
   const onChange = jest.fn<void, [Draft]>();
-  const unit = { ...own.plan.unit, name: "another" };
-  const settings = { unitAmps: 8, carAmps: null, otherBusy: false };
+  const evse = { ...own.plan.evse, name: "another" };
+  const settings = { evseAmps: 8, carAmps: null, otherBusy: false };
   const session = { ...own.plan.session, batteryC: -3 };
-  show([rung({ plan: { ...own.plan, unit, settings, session } })], onChange);
+  show([rung({ plan: { ...own.plan, evse, settings, session } })], onChange);
   fireEvent.click(screen.getByRole("button", { name: "Try it: a thicker thing" }));
   expect(onChange.mock.lastCall![0]).toMatchObject({
     settings,
     session: { ...own.draft.session, batteryC: -3 },
-    trial: { what: "a thicker thing", parts: { unit } },
+    trial: { what: "a thicker thing", parts: { evse } },
   });
-  expect(Object.keys(onChange.mock.lastCall![0].trial!.parts)).toEqual(["unit"]);
+  expect(Object.keys(onChange.mock.lastCall![0].trial!.parts)).toEqual(["evse"]);
 });
 
 describe("the answers of a solution known by hand", () => {
@@ -118,7 +118,7 @@ describe("the answers of a solution known by hand", () => {
   const known = (distanceUnit: "km" | "mi"): Charging => ({
     ...own,
     plan: { ...own.plan, household: { ...own.plan.household, distanceUnit } },
-    point: { ...own.point, current: "AC", amps: 10.4, volts: 231, dropVolts: 4.2, lanes: 1 },
+    point: { ...own.point, current: "AC", amps: 10.4, volts: 231, dropVolts: 4.2, phases: 1 },
     solution: {
       ...own.solution,
       reached: true,
@@ -152,7 +152,7 @@ describe("the answers of a solution known by hand", () => {
       ["ready", "03:35", "9 h 25 min, the next day; 35 min to spare"],
       ["battery", "2.10 kW", "18.0 kWh stored, an amount"],
       ["wall", "2.40 kW", "20.0 kWh on the meter, an amount"],
-      ["flow", "10.4 A on 1 lane", "231 V, 4.2 V lost in the wires"],
+      ["flow", "10.4 A on 1 phase", "231 V, 4.2 V lost in the wires"],
       ["range", "11.7 km/h", "100 km added; 13.3 km/h counted at the wall"],
       ["lost", "2.00 kWh", "10 % of the meter, €0.54"],
       ["cost", "€5.40", "€0.30 a kWh in the battery"],

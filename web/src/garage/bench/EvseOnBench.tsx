@@ -1,4 +1,4 @@
-import { CONNECTORS, type Unit } from "@kettleback/core";
+import { CONNECTORS, type Evse } from "@kettleback/core";
 import { SmallFace } from "../../faces/FaceDrawing";
 import { OutletFace } from "../../faces/OutletFace";
 import { ampsText, figureText, powerFigure } from "../../format/number";
@@ -11,22 +11,22 @@ const BAR = 7;
 const FACE = 42;
 
 /** A charging unit: its plugs, the steps it may be set to as bars, and what it gives the car. */
-export function UnitOnBench({ unit }: { readonly unit: Unit }) {
-  const plugs = unit.kind === "portable" ? unit.plugs.slice(0, MOST_PLUGS) : [];
-  const steps = unit.steps.length > 1 ? unit.steps : [unit.maxAmps];
+export function EvseOnBench({ evse }: { readonly evse: Evse }) {
+  const plugs = evse.kind === "portable" ? evse.plugs.slice(0, MOST_PLUGS) : [];
+  const steps = evse.steps.length > 1 ? evse.steps : [evse.maxAmps];
   const tallest = Math.max(...steps.map((amps) => thicknessOf(amps).px));
-  const left = unit.kind === "portable" ? plugs.length * (PLUG + 4) + 16 : 0;
+  const left = evse.kind === "portable" ? plugs.length * (PLUG + 4) + 16 : 0;
   const box = Math.max(66, steps.length * (BAR + 2) + 22);
-  const height = Math.max(84, tallest + 40, bandHeight(unit.lanes, unit.maxAmps) + 24);
+  const height = Math.max(84, tallest + 40, bandHeight(evse.phases, evse.maxAmps) + 24);
   const middle = height / 2;
-  const length = unit.output.kind === "tethered" ? lengthOf(unit.output.lengthM) : { px: 0, broken: false };
+  const length = evse.output.kind === "tethered" ? lengthOf(evse.output.lengthM) : { px: 0, broken: false };
   const end = left + box + length.px;
-  const most = unit.kind === "rapid" ? figureText(powerFigure(unit.maxW)) : ampsText(unit.maxAmps);
+  const most = evse.kind === "rapid" ? figureText(powerFigure(evse.maxW)) : ampsText(evse.maxAmps);
   return (
     <svg
       viewBox={`0 0 ${WIDTH} ${height}`}
       role="img"
-      aria-label={`${steps.length > 1 ? `steps ${steps.join(", ")} A` : most}, ${unit.lanes === 1 ? "one lane" : "three lanes"}, ${CONNECTORS[unit.output.connector].name} ${unit.output.kind === "tethered" ? `on ${unit.output.lengthM} m of its own cable` : "socket"}`}
+      aria-label={`${steps.length > 1 ? `steps ${steps.join(", ")} A` : most}, ${evse.phases === 1 ? "one phase" : "three phases"}, ${CONNECTORS[evse.output.connector].name} ${evse.output.kind === "tethered" ? `on ${evse.output.lengthM} m of its own cable` : "socket"}`}
     >
       {plugs.map(({ type }, i) => (
         <OutletFace key={type} type={type} size={PLUG} x={i * (PLUG + 4)} y={middle - PLUG / 2} />
@@ -40,7 +40,7 @@ export function UnitOnBench({ unit }: { readonly unit: Unit }) {
           return (
             <rect
               key={amps}
-              className={unit.setAmps === amps || steps.length === 1 ? "bar set" : "bar"}
+              className={evse.setAmps === amps || steps.length === 1 ? "bar set" : "bar"}
               x={x}
               y={middle + tallest / 2 - px - 6}
               width={BAR}
@@ -57,15 +57,15 @@ export function UnitOnBench({ unit }: { readonly unit: Unit }) {
           x={left + box}
           y={middle}
           length={length.px}
-          lanes={unit.lanes}
-          amps={unit.maxAmps}
+          phases={evse.phases}
+          amps={evse.maxAmps}
           broken={length.broken}
         />
       )}
-      <SmallFace connector={unit.output.connector} width={FACE} x={end} y={middle - FACE * 0.6} />
+      <SmallFace connector={evse.output.connector} width={FACE} x={end} y={middle - FACE * 0.6} />
       <text x={end + FACE + 10} y={middle + 4}>
-        {unit.output.kind === "tethered" ? `${unit.output.lengthM} m` : "bring a cable"}
-        {unit.kind === "rapid" && `, ${ampsText(unit.maxAmps)}`}
+        {evse.output.kind === "tethered" ? `${evse.output.lengthM} m` : "bring a cable"}
+        {evse.kind === "rapid" && `, ${ampsText(evse.maxAmps)}`}
       </text>
     </svg>
   );

@@ -1,0 +1,25 @@
+import type { TapVolts } from "../../trade/supply";
+import type { Volts } from "../../trade/units";
+import type { Link } from "./link";
+
+export type PhaseCount = 1 | 2 | 3;
+export const PHASE_COUNTS: readonly PhaseCount[] = [1, 2, 3];
+
+/** Conductors that carry current: both of one phase; three of two phases, with the shared neutral; three of three. */
+export const CONDUCTORS = { 1: 2, 2: 3, 3: 3 } as const;
+
+/** Volts across a phase when n phases are used, or undefined where n phases cannot be. One phase of a delta spans two lines. */
+export function voltsOn(n: PhaseCount, live: TapVolts): Volts | undefined {
+  if (n > live.phases || (live.delta && n === 2)) return undefined;
+  return live.delta && n === 1 ? live.volts * Math.sqrt(3) : live.volts;
+}
+
+/** Whether a link has n phases to use. One that should hold nothing more still has its phases. */
+const has = (link: Link, n: PhaseCount): boolean =>
+  link.role === "holds" ? link.phases >= n : link.ampsOn[n] > 0;
+
+/** Whether every link can use n phases. */
+export function shared(links: readonly Link[], n: PhaseCount): boolean {
+  for (const link of links) if (!has(link, n)) return false;
+  return true;
+}
