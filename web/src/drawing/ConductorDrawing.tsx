@@ -283,7 +283,7 @@ const shortKind = (kind: string, room: number): string =>
   room < 118
     ? kind
         .replace("Onboard charger", "Charger")
-        .replace("Charging unit", "Evse")
+        .replace("Charging unit", "Unit")
         .replace("Extension lead", "Lead")
     : kind;
 

@@ -16,7 +16,7 @@ import {
   verticalListSortingStrategy,
 } from "@dnd-kit/sortable";
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { LINK_WORDS, type Cell, type OpenWay } from "@kettleback/core";
+import { KINDS, LINK_WORDS, PART_KINDS, type Cell, type OpenWay } from "@kettleback/core";
 import { ampsText, decimals, durationText, figureText, percentText, powerFigure } from "../format/number";
 import { dayTimeAt, sharedClock, timeAt, type SharedClock } from "./clock";
 import { cellsOfCar, type ViewProps } from "./view";
@@ -149,6 +149,9 @@ function PictureHead({ shared: { clock, span, ticks } }: { readonly shared: Shar
   );
 }
 
+/** The parts of a way that the Garage no longer has. */
+const goneWords = ({ gone }: OpenWay): string => gone.map((part) => KINDS[PART_KINDS[part]].one).join(", ");
+
 interface RowProps {
   readonly way: OpenWay;
   readonly cell: Cell | null;
@@ -232,7 +235,7 @@ const WayRow = memo(function WayRow(props: RowProps) {
           </>
         ) : (
           <span className="way-blocked">
-            {cell ? cell.refusal.message : way.way ? "…" : `${way.gone.join(", ")}: no longer in the Garage.`}
+            {cell ? cell.refusal.message : way.way ? "…" : `${goneWords(way)}: no longer in the Garage.`}
           </span>
         )}
       </div>
@@ -245,7 +248,7 @@ const ratio = (share: number): string => `${decimals(share, share < 10 ? 1 : 0)}
 /** The row as one sentence, for who cannot see it. */
 function told(way: OpenWay, cell: Cell | null, { clock }: SharedClock, isBase: boolean): string {
   const name = `${way.saved.name}${isBase ? ", the baseline" : ""}`;
-  if (!cell) return way.way ? name : `${name}: no longer in the Garage: ${way.gone.join(", ")}`;
+  if (!cell) return way.way ? name : `${name}: no longer in the Garage: ${goneWords(way)}`;
   if (cell.kind === "blocked") return `${name}: ${cell.refusal.message}`;
   const ready = dayTimeAt(clock, cell.secondsToTarget);
   return (

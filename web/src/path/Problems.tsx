@@ -7,6 +7,7 @@ const FIELD_WORDS: Record<string, string> = {
   "session.neededBy": "Needed by",
   "session.batteryC": "Battery temperature",
   "session.heatingW": "Heating",
+  evse: "charging unit",
   stayHours: "Own stay",
   dayKm: "A day's drive",
 };

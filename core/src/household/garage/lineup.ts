@@ -10,7 +10,7 @@ export interface OpenWay {
   readonly id: string;
   readonly saved: SavedWay;
   readonly way: Way | null;
-  readonly gone: readonly string[];
+  readonly gone: readonly WayPart[];
 }
 
 /** A kept line-up over a household's things as they are now. */
@@ -23,7 +23,7 @@ export interface OpenLineup extends Pick<Lineup, "household" | "session" | "stay
 const WAY_PART_NAMES = Object.keys(WAY_PARTS) as readonly WayPart[];
 
 function openWay(garage: Garage, saved: SavedWay): OpenWay {
-  const gone: string[] = [];
+  const gone: WayPart[] = [];
   const { id, ...way } = saved;
   const found: Record<string, unknown> = { ...way };
   for (const field of WAY_PART_NAMES) {

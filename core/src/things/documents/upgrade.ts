@@ -67,6 +67,7 @@ const TO_2: Step = {
     lead: (spec) => ({ chained: false, overBlock: false, ...spec }),
     session: (spec) => ({ batteryC: null, heatingW: 0, ...spec }),
     settings: (spec) => ({ otherBusy: false, ...spec }),
+    way: (spec) => partwise(TO_2, spec),
   },
 };
 
