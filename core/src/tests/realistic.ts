@@ -1,7 +1,7 @@
 import { fallowQuay } from "../household/demo";
 import { planOf } from "../household/garage";
 import { INLETS, type ConnectorId, type InletId } from "../trade/connectors";
-import { feedOf, type HouseRule, type OutletTypeId } from "../trade/outlets";
+import { feedOf, OUTLET_TYPE_IDS, outletType, type HouseRule, type OutletTypeId } from "../trade/outlets";
 import {
   outletSchema,
   evseSchema,
@@ -13,7 +13,7 @@ import {
   type Evse,
 } from "../things/parts";
 import type { Plan } from "../engine/plan";
-import type { SupplyId, Tap } from "../trade/supply";
+import { SUPPLY_IDS, type SupplyId, type Tap } from "../trade/supply";
 
 const made = planOf(fallowQuay, fallowQuay.paths[0]!.spec);
 if (!made.ok) throw new Error("demo");
@@ -55,22 +55,8 @@ const IEC_CARS: World["cars"] = [
   ],
   [{ phases: 3, amps: 32 }],
 ];
-const NEC_SOCKETS: World["sockets"] = [
-  ["nema-5-15", 15],
-  ["nema-5-15", 20],
-  ["nema-5-20", 20],
-  ["nema-6-20", 20],
-  ["nema-10-30", 30],
-  ["nema-14-30", 30],
-  ["nema-14-50", 40],
-  ["nema-14-50", 50],
-  ["nema-6-50", 50],
-];
-
-const WORLDS: readonly World[] = [
-  {
-    system: "split-phase",
-    sockets: NEC_SOCKETS,
+const BY_SUPPLY: Readonly<Record<SupplyId, Omit<World, "system" | "sockets">>> = {
+  "split-phase": {
     bays: [
       ["high", 20],
       ["high", 40],
@@ -81,9 +67,7 @@ const WORLDS: readonly World[] = [
     plug: "type1",
     cars: NEC_CARS,
   },
-  {
-    system: "208Y",
-    sockets: [["nema-14-50", 50]],
+  "208Y": {
     bays: [
       ["high", 40],
       ["high", 100],
@@ -92,19 +76,7 @@ const WORLDS: readonly World[] = [
     plug: "type1",
     cars: NEC_CARS,
   },
-  {
-    system: "230/400",
-    sockets: [
-      ["bs1363", 32],
-      ["cee-7", 16],
-      ["as3112-10", 20],
-      ["as3112-15", 20],
-      ["type-j", 13],
-      ["blue-16", 16],
-      ["blue-32", 32],
-      ["red-16", 16],
-      ["red-32", 32],
-    ],
+  "230/400": {
     bays: [
       ["single", 16],
       ["single", 32],
@@ -115,13 +87,7 @@ const WORLDS: readonly World[] = [
     plug: "type2",
     cars: IEC_CARS,
   },
-  {
-    system: "it-230",
-    sockets: [
-      ["cee-7", 16],
-      ["blue-32", 32],
-      ["blue-32-three", 32],
-    ],
+  "it-230": {
     bays: [
       ["single", 32],
       ["three", 32],
@@ -130,12 +96,7 @@ const WORLDS: readonly World[] = [
     plug: "type2",
     cars: IEC_CARS,
   },
-  {
-    system: "100/200",
-    sockets: [
-      ["nema-5-15", 15],
-      ["nema-6-20", 20],
-    ],
+  "100/200": {
     bays: [
       ["single", 20],
       ["high", 20],
@@ -145,7 +106,23 @@ const WORLDS: readonly World[] = [
     plug: "type1",
     cars: NEC_CARS.slice(0, 2),
   },
-];
+};
+
+/** The outlets that stand on a supply, each behind the smallest and the largest breaker it may stand behind. */
+const socketsOn = (system: SupplyId): World["sockets"] =>
+  OUTLET_TYPE_IDS.flatMap((id) => {
+    const feed = feedOf(id, system);
+    if (!feed || feed.odd) return [];
+    const { smallestBreaker, largestBreaker, ratedAmps } = outletType(id);
+    const breakers = new Set([Math.min(smallestBreaker ?? ratedAmps, largestBreaker), largestBreaker]);
+    return [...breakers].map((breaker) => [id, breaker] as const);
+  });
+
+const WORLDS: readonly World[] = SUPPLY_IDS.map((system) => ({
+  system,
+  sockets: socketsOn(system),
+  ...BY_SUPPLY[system],
+}));
 
 const inletOf = (plug: ConnectorId): InletId =>
   (Object.keys(INLETS) as InletId[]).find((id) => (INLETS[id].takes as readonly ConnectorId[])[0] === plug)!;

@@ -1,5 +1,5 @@
 import { memo } from "react";
-import type { Garage, Kept, Place } from "@kettleback/core";
+import { worldOf, type Garage, type Kept, type Place } from "@kettleback/core";
 import { durationText } from "../format/number";
 import { blankOf } from "./blanks";
 import { Acts, ThingRow, type Editing } from "./ThingRow";
@@ -54,7 +54,7 @@ const PlaceCard = memo(function PlaceCard({
   garage,
   onEdit,
 }: Props & { readonly place: Kept<Place> }) {
-  const { system } = garage.outlets[0]?.spec.supply ?? { system: "230/400" as const };
+  const system = worldOf(garage);
   const tariff = garage.tariffs.find(({ id }) => id === place.parentId)?.spec.name;
   const outlets = outletsOf(garage, place.id);
   const { name, limitMinutes } = place.spec;

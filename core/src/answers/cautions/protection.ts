@@ -25,7 +25,7 @@ const RING = { breakerAmps: 32, mm2: 2.5 } as const;
 
 const isRing = (outlet: Outlet, gauge: FixedGauge): boolean =>
   outlet.kind === "socket" &&
-  outlet.type === "bs1363" &&
+  outletType(outlet.type).ring === true &&
   outlet.circuit.breakerAmps <= RING.breakerAmps &&
   gaugeArea(gauge) >= RING.mm2;
 

@@ -73,121 +73,125 @@ const NORTH_AMERICA: readonly HomePoint[] = [
 const metric = { distanceUnit: "km", economyUnit: "kWh/100 km" } as const;
 const miles = { distanceUnit: "mi", economyUnit: "mi/kWh" } as const;
 
-/** Where one may live (common practice); all of it can be changed afterwards. */
-export const REGIONS: readonly Region[] = [
-  {
-    id: "eu",
-    name: "Continental Europe",
-    system: "230/400",
-    currency: "EUR",
-    ...metric,
-    timeZone: "Europe/Berlin",
-    manner: { decimals: "comma" },
-    points: [socket("wall", "wall socket (CEE 7)", "cee-7", 16, 10), ...CAMP_AND_BOX, ...THREE],
-  },
-  {
-    id: "ie",
-    name: "Ireland",
-    system: "230/400",
-    currency: "EUR",
-    ...metric,
-    timeZone: "Europe/Dublin",
-    manner: {},
-    points: [socket("wall", "three-pin socket (BS 1363)", "bs1363", 32, 10), ...CAMP_AND_BOX],
-  },
-  {
-    id: "gb",
-    name: "United Kingdom",
-    system: "230/400",
-    currency: "GBP",
-    ...miles,
-    timeZone: "Europe/London",
-    manner: {},
-    points: [socket("wall", "three-pin socket (BS 1363)", "bs1363", 32, 10), ...CAMP_AND_BOX],
-  },
-  {
-    id: "ch",
-    name: "Switzerland",
-    system: "230/400",
-    currency: "CHF",
-    ...metric,
-    timeZone: "Europe/Zurich",
-    manner: {},
-    points: [socket("wall", "wall socket (type J)", "type-j", 10, 8), ...CAMP_AND_BOX, ...THREE],
-  },
-  {
-    id: "no",
-    name: "Norway, 230 V without neutral",
-    system: "it-230",
-    currency: "NOK",
-    ...metric,
-    timeZone: "Europe/Oslo",
-    manner: { decimals: "comma" },
-    points: [socket("wall", "wall socket (CEE 7)", "cee-7", 16, 10), ...CAMP_AND_BOX],
-  },
-  {
-    id: "us",
-    name: "United States",
-    system: "split-phase",
-    currency: "USD",
-    ...miles,
-    timeZone: "America/New_York",
-    manner: { clock: "12 h", dates: "month first" },
-    points: NORTH_AMERICA,
-  },
-  {
-    id: "ca",
-    name: "Canada",
-    system: "split-phase",
-    currency: "CAD",
-    ...metric,
-    timeZone: "America/Toronto",
-    manner: { clock: "12 h", dates: "month first" },
-    points: NORTH_AMERICA,
-  },
-  {
-    id: "au",
-    name: "Australia",
-    system: "230/400",
-    currency: "AUD",
-    ...metric,
-    timeZone: "Australia/Sydney",
-    manner: { clock: "12 h" },
-    points: [
-      socket("wall", "10 A socket", "as3112-10", 16, 10),
-      socket("fifteen", "15 A socket, wider earth pin", "as3112-15", 16, 15),
-      wired("wallbox-1", "wallbox, one phase, 32 A", 40, 32),
-    ],
-  },
-  {
-    id: "nz",
-    name: "New Zealand",
-    system: "230/400",
-    currency: "NZD",
-    ...metric,
-    timeZone: "Pacific/Auckland",
-    manner: { clock: "12 h" },
-    points: [
-      socket("wall", "10 A socket", "as3112-10", 16, 8),
-      socket("blue-16", "blue 16 A socket", "blue-16", 16, 16),
-      wired("wallbox-1", "wallbox, one phase, 32 A", 40, 32),
-    ],
-  },
-  {
-    id: "jp",
-    name: "Japan",
-    system: "100/200",
-    currency: "JPY",
-    ...metric,
-    timeZone: "Asia/Tokyo",
-    manner: {},
-    points: [
-      socket("wall", "100 V socket", "nema-5-15", 15, 12),
-      socket("two-hundred", "200 V socket", "nema-6-20", 20, 16),
-      wired("wallbox-1", "wallbox, 200 V 30 A", 40, 30),
-    ],
-  },
-];
+/** Where one may live, by the supply of its houses (common practice); all of it can be changed afterwards. */
+const BY_SUPPLY: Readonly<Record<SupplyId, readonly Omit<Region, "system">[]>> = {
+  "230/400": [
+    {
+      id: "eu",
+      name: "Continental Europe",
+      currency: "EUR",
+      ...metric,
+      timeZone: "Europe/Berlin",
+      manner: { decimals: "comma" },
+      points: [socket("wall", "wall socket (CEE 7)", "cee-7", 16, 10), ...CAMP_AND_BOX, ...THREE],
+    },
+    {
+      id: "ie",
+      name: "Ireland",
+      currency: "EUR",
+      ...metric,
+      timeZone: "Europe/Dublin",
+      manner: {},
+      points: [socket("wall", "three-pin socket (BS 1363)", "bs1363", 32, 10), ...CAMP_AND_BOX],
+    },
+    {
+      id: "gb",
+      name: "United Kingdom",
+      currency: "GBP",
+      ...miles,
+      timeZone: "Europe/London",
+      manner: {},
+      points: [socket("wall", "three-pin socket (BS 1363)", "bs1363", 32, 10), ...CAMP_AND_BOX],
+    },
+    {
+      id: "ch",
+      name: "Switzerland",
+      currency: "CHF",
+      ...metric,
+      timeZone: "Europe/Zurich",
+      manner: {},
+      points: [socket("wall", "wall socket (type J)", "type-j", 10, 8), ...CAMP_AND_BOX, ...THREE],
+    },
+    {
+      id: "au",
+      name: "Australia",
+      currency: "AUD",
+      ...metric,
+      timeZone: "Australia/Sydney",
+      manner: { clock: "12 h" },
+      points: [
+        socket("wall", "10 A socket", "as3112-10", 16, 10),
+        socket("fifteen", "15 A socket, wider earth pin", "as3112-15", 16, 15),
+        wired("wallbox-1", "wallbox, one phase, 32 A", 40, 32),
+      ],
+    },
+    {
+      id: "nz",
+      name: "New Zealand",
+      currency: "NZD",
+      ...metric,
+      timeZone: "Pacific/Auckland",
+      manner: { clock: "12 h" },
+      points: [
+        socket("wall", "10 A socket", "as3112-10", 16, 8),
+        socket("blue-16", "blue 16 A socket", "blue-16", 16, 16),
+        wired("wallbox-1", "wallbox, one phase, 32 A", 40, 32),
+      ],
+    },
+  ],
+  "it-230": [
+    {
+      id: "no",
+      name: "Norway, 230 V without neutral",
+      currency: "NOK",
+      ...metric,
+      timeZone: "Europe/Oslo",
+      manner: { decimals: "comma" },
+      points: [socket("wall", "wall socket (CEE 7)", "cee-7", 16, 10), ...CAMP_AND_BOX],
+    },
+  ],
+  "split-phase": [
+    {
+      id: "us",
+      name: "United States",
+      currency: "USD",
+      ...miles,
+      timeZone: "America/New_York",
+      manner: { clock: "12 h", dates: "month first" },
+      points: NORTH_AMERICA,
+    },
+    {
+      id: "ca",
+      name: "Canada",
+      currency: "CAD",
+      ...metric,
+      timeZone: "America/Toronto",
+      manner: { clock: "12 h", dates: "month first" },
+      points: NORTH_AMERICA,
+    },
+  ],
+  // Commercial buildings: where one works, not where one lives.
+  "208Y": [],
+  "100/200": [
+    {
+      id: "jp",
+      name: "Japan",
+      currency: "JPY",
+      ...metric,
+      timeZone: "Asia/Tokyo",
+      manner: {},
+      points: [
+        socket("wall", "100 V socket", "nema-5-15", 15, 12),
+        socket("two-hundred", "200 V socket", "nema-6-20", 20, 16),
+        wired("wallbox-1", "wallbox, 200 V 30 A", 40, 30),
+      ],
+    },
+  ],
+};
+
+export const REGIONS: readonly Region[] = (
+  Object.entries(BY_SUPPLY) as [SupplyId, readonly Omit<Region, "system">[]][]
+).flatMap(([system, regions]) => regions.map((region) => ({ ...region, system })));
 
 /** The region a time zone speaks for; the first where none does. */
 export const regionOfZone = (timeZone: string): Region => {

@@ -3,7 +3,7 @@ import { feedOf, outletType } from "../../trade/outlets";
 import type { Car, Household, Evse } from "../../things/parts";
 import { compile, isRefusal, LINK_WORDS, type LinkKind } from "../../engine/path";
 import { charge, type PlannedSession } from "../../engine/plan";
-import { socketOf } from "../start";
+import { socketOf, WALL_SOCKET } from "../start";
 import { plugFor } from "./plug";
 import { TETHERS, tradeOf } from "../../trade/sizes";
 import { tapOf, type SupplyId } from "../../trade/supply";
@@ -161,8 +161,8 @@ export function portableCandidates(car: Car, system: SupplyId, wallPlug: OutletT
         steps: [...steps],
         standingW: 5,
         plugs: plugs.map(([type, amps]) => ({
-          type: type === "cee-7" ? wallPlug : type,
-          amps: type === "cee-7" ? Math.min(amps, outletType(wallPlug).ratedAmps) : amps,
+          type: type === WALL_SOCKET ? wallPlug : type,
+          amps: type === WALL_SOCKET ? Math.min(amps, outletType(wallPlug).ratedAmps) : amps,
         })),
         knowsPlugs: true,
         output: {

@@ -40,14 +40,26 @@ const nums = (text: string): number[] =>
     .filter(Boolean)
     .map(num);
 
-const NEMA: ReadonlySet<string> = new Set(OUTLET_TYPE_IDS.filter((id) => id.startsWith("nema-")));
-const nema = (configuration: string): Said => {
-  const id = `nema-${configuration.toLowerCase()}`;
-  const known = NEMA.has(id) ? (id as OutletTypeId) : undefined;
-  return { what: "outlet", type: known, name: known ? outletType(known).name : `NEMA ${configuration}` };
+const nemaType = (number: string): OutletTypeId | undefined =>
+  OUTLET_TYPE_IDS.find((id) => {
+    const { plate } = outletType(id);
+    return plate.by === "nema" && plate.number === number.toUpperCase();
+  });
+const nema = (number: string): Said => {
+  const type = nemaType(number);
+  return { what: "outlet", type, name: type ? outletType(type).name : `NEMA ${number}` };
 };
-const outlet = (type: OutletTypeId): Said => ({ what: "outlet", type, name: outletType(type).name });
 const madeFor = (kind: PlateKind, name: string) => (): Said => ({ what: "made-for", kind, name });
+
+/** Outlets by the name of their standard; of a name that several share only the name is known yet. */
+const OUTLET_PATTERNS: readonly Pattern[] = OUTLET_TYPE_IDS.flatMap((type): Pattern[] => {
+  const { name, plate } = outletType(type);
+  if (plate.by === "name")
+    return [{ written: re(plate.written), said: () => ({ what: "outlet", type, name }) }];
+  return plate.by === "name and amps"
+    ? [{ written: re(plate.written), said: () => ({ what: "outlet", type: undefined, name: plate.name }) }]
+    : [];
+});
 
 /** Standards that say what a thing is (from memory). */
 const STANDARDS: readonly (readonly [string, PlateKind, string])[] = [
@@ -74,21 +86,14 @@ export const PATTERNS: readonly Pattern[] = [
     written: re(String.raw`\b(?:IEC|EN|ISO|UL|CSA)[\s/]*\d{3,5}(?:-\d+)*(?::\d{4})?${END}`),
     said: () => undefined,
   },
-  { written: re(String.raw`BS\s*1363(?:-\d|/[A-Z])?`), said: () => outlet("bs1363") },
-  { written: re(String.raw`CEE\s*7(?:\s*/\s*\d{1,2})?(?!\d)`), said: () => outlet("cee-7") },
-  { written: re(String.raw`SN\s*441011|\btype\s*J${END}`), said: () => outlet("type-j") },
-  {
-    written: re(String.raw`AS\s*/?\s*NZS\s*3112`),
-    said: () => ({ what: "outlet", type: undefined, name: "AS/NZS 3112" }),
-  },
+  ...OUTLET_PATTERNS,
   {
     written: re(String.raw`NEMA\s*(L?\d{1,2}|TT)-(\d{2})[PR]?(?![\dA-Za-z])`),
     said: ([family, amps]) => nema(`${family!}-${amps!}`),
   },
   {
     written: re(String.raw`(?<![\w.,-])(5|6|10|14|TT)-(15|20|30|50)[PR]?(?![\w.,])(?!\s*[AVWhkm°])`),
-    said: ([family, amps]) =>
-      NEMA.has(`nema-${family!.toLowerCase()}-${amps!}`) ? nema(`${family!}-${amps!}`) : undefined,
+    said: ([family, amps]) => nemaType(`${family!}-${amps!}`) && nema(`${family!}-${amps!}`),
   },
   {
     written: re(String.raw`\bmode\s*([234])(?!\d)`),

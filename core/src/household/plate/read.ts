@@ -1,6 +1,6 @@
 import { FLEXIBLE_GAUGES } from "../../trade/conductors";
 import { readMarking } from "../../things/marking";
-import { OUTLET_TYPES, type OutletTypeId } from "../../trade/outlets";
+import { OUTLET_TYPE_IDS, outletType, type OutletTypeId } from "../../trade/outlets";
 import { contradictionsOf, followsOf } from "./judge";
 import type { PlateReading, Side, Sure } from "./reading";
 import { energyOfAmpHours } from "../../trade/units";
@@ -103,18 +103,21 @@ function industrial(hour: number, side: Side, phases: 1 | 3 | undefined): Outlet
   const high = volts?.[1];
   const three9 = phases === 3 && high !== undefined && high <= ONE_PHASE_VOLTS;
   const three = phases === 3 || (high !== undefined && high > ONE_PHASE_VOLTS);
-  const id =
-    hour === 6
-      ? high === undefined && phases === undefined
-        ? undefined
-        : three
-          ? `red-${amps}`
-          : `blue-${amps}`
-      : hour === 9 && three9
-        ? `blue-${amps}-three`
-        : undefined;
-  return id !== undefined && id in OUTLET_TYPES ? (id as OutletTypeId) : undefined;
+  const told = hour === 9 ? three9 : high !== undefined || phases !== undefined;
+  return told
+    ? OUTLET_TYPE_IDS.find((id) => {
+        const { plate, ratedAmps } = outletType(id);
+        return plate.by === "clock" && plate.hour === hour && plate.three === three && ratedAmps === amps;
+      })
+    : undefined;
 }
+
+/** A type that shares its name with others, by its amps. */
+const byAmps = (named: string, amps: number | undefined): OutletTypeId | undefined =>
+  OUTLET_TYPE_IDS.find((id) => {
+    const { plate, ratedAmps } = outletType(id);
+    return plate.by === "name and amps" && plate.name === named && ratedAmps === amps;
+  });
 
 function outletOf(
   tokens: readonly Token[],
@@ -124,8 +127,10 @@ function outletOf(
   const named = saidOf(tokens, "outlet");
   const type = named.find((said) => said.type)?.type;
   if (type) return certain(type);
-  if (named.some(({ name }) => name === "AS/NZS 3112"))
-    return side.amps === 10 ? certain("as3112-10") : side.amps === 15 ? certain("as3112-15") : undefined;
+  for (const { name } of named) {
+    const shared = byAmps(name, side.amps);
+    if (shared) return certain(shared);
+  }
   const [hour] = saidOf(tokens, "hour");
   const found = hour && industrial(hour.hour, side, phases);
   return found && (phases === undefined ? likely(found) : certain(found));

@@ -96,9 +96,6 @@ export function portableOf(
   };
 }
 
-/** Where public posts have a socket and the cable is one's own (common practice). */
-const BRING_YOUR_OWN: ReadonlySet<SupplyId> = new Set(["230/400", "it-230"]);
-
 /** A wallbox or post: with a socket where cables are one's own, tethered elsewhere. */
 export const fixedOf = (
   kind: "wallbox" | "post",
@@ -114,7 +111,7 @@ export const fixedOf = (
   steps: [],
   standingW: STANDING_W,
   output:
-    kind === "post" && BRING_YOUR_OWN.has(system)
+    kind === "post" && supplySystem(system).socketedPosts
       ? { kind: "socket", connector: "type2" }
       : tether(connector, system, amps),
 });

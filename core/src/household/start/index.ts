@@ -1,5 +1,5 @@
 export * from "./start";
 export * from "./prices";
-export { START_SETS, type StartWay } from "./sets";
+export { START_SETS, WALL_SOCKET, type StartWay } from "./sets";
 export * from "./generic";
 export * from "./world";

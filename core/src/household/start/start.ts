@@ -14,7 +14,7 @@ import type { PlannedSession } from "../../engine/plan";
 import { cableTo, type Purchase } from "../../answers/lineup";
 import { tapOf, type SupplyId } from "../../trade/supply";
 import { flatTariff } from "../../engine/tariff";
-import { bayOf, fixedOf, plugOf, portableOf, rapidOf, socketOf } from "./generic";
+import { bayOf, fixedOf, plugOf, portableOf, rapidOf, socketOf, usualWallSocket } from "./generic";
 import { HOME_PRICE, priceOfSize, PUBLIC_PRICE, USUAL_PRICES, usualPrice, usualRate } from "./prices";
 import { worldOf } from "./world";
 import { SETS_BY_SOCKET, START_SETS, WALL_SOCKET, type StartWay } from "./sets";
@@ -127,7 +127,7 @@ function socketWay(from: From, entry: Of<"socket">): Parts {
     settings,
     buy: bought(from, [
       ["portable unit", priceOfSize(USUAL_PRICES.portable, entry.amps)],
-      ...(outlet || type === wallSocket(from) || entry.type === "nema-5-15"
+      ...(outlet || type === wallSocket(from) || entry.type === usualWallSocket(from.system)
         ? []
         : [circuitPrice(tapOf(from.system, tap)!.phases, entry.breakerAmps)]),
     ]),

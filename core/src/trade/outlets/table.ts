@@ -20,8 +20,19 @@ export interface OutletFeed {
   readonly odd?: true;
 }
 
+/**
+ * How a type is told on a plate: by a name of its own (`written`, a pattern), by that name and its amps where several
+ * types share it, by its NEMA number, or by the earth's hour on the clock face and its poles (IEC 60309).
+ */
+export type PlateKey =
+  | { readonly by: "name"; readonly written: string }
+  | { readonly by: "name and amps"; readonly written: string; readonly name: string }
+  | { readonly by: "nema"; readonly number: string }
+  | { readonly by: "clock"; readonly hour: 6 | 9; readonly three: boolean };
+
 export interface OutletType {
   readonly name: string;
+  readonly plate: PlateKey;
   /** The supply systems it may stand on; every other one is ruled out by its standard. */
   readonly on: Readonly<Partial<Record<SupplyId, OutletFeed>>>;
   readonly ratedAmps: number;
@@ -37,6 +48,8 @@ export interface OutletType {
   readonly takes: readonly string[];
   /** Smallest breaker it may stand behind, where its code asks for one: a smaller one is overdrawn by what plugs in. */
   readonly smallestBreaker?: number;
+  /** Its sockets may stand on a ring fed from both ends, so that each end carries part of the load. */
+  readonly ring?: true;
   /** Fuse in its plug (A), which protects what hangs on it. */
   readonly fuseAmps?: number;
   /** Heaviest conductors its terminals take, as house wiring comes in mm² and in AWG (recalled). */
@@ -80,14 +93,15 @@ const NEMA_TERMINALS: Readonly<Record<number, Terminals>> = {
 };
 
 const nema = (
-  name: string,
+  number: string,
   on: Feeds,
   conductors: readonly Conductor[],
   rated: number,
   cautious: number,
   extra: Partial<OutletType> = {},
 ): OutletType => ({
-  name,
+  name: `NEMA ${number}`,
+  plate: { by: "nema", number },
   on,
   conductors,
   takes: [],
@@ -106,6 +120,7 @@ const HOUSEHOLD_TERMINALS: Terminals = { mm2: 4, awg: 10 };
 
 const domestic = (
   name: string,
+  plate: PlateKey,
   rated: number,
   usual: number,
   cautious: number,
@@ -114,6 +129,7 @@ const domestic = (
   extra: Partial<OutletType> = {},
 ): OutletType => ({
   name,
+  plate,
   on: DOMESTIC,
   conductors: LINE_NEUTRAL,
   takes: [],
@@ -136,12 +152,14 @@ const IEC60309_TERMINALS: Readonly<Record<number, Terminals>> = {
 
 const iec60309 = (
   name: string,
+  hour: 6 | 9,
   on: Feeds,
   conductors: readonly Conductor[],
   rated: number,
   cautious: number,
 ): OutletType => ({
   name,
+  plate: { by: "clock", hour, three: conductors.includes("L3") },
   on,
   conductors,
   takes: [],
@@ -154,37 +172,66 @@ const iec60309 = (
   note: "made for hours of steady load",
 });
 
+const AS_NZS: PlateKey = {
+  by: "name and amps",
+  written: String.raw`AS\s*/?\s*NZS\s*3112`,
+  name: "AS/NZS 3112",
+};
+
 /** Outlet types with rated amps and the amps a car may hold for hours. Cautious figures are common practice. */
 export const OUTLET_TYPES = {
-  "nema-5-15": nema("NEMA 5-15", LOW_JIS, LINE_NEUTRAL, 15, 8, {
+  "nema-5-15": nema("5-15", LOW_JIS, LINE_NEUTRAL, 15, 8, {
     largestBreaker: 20,
     note: "15 or 20 A circuits with several outlets (NEC 210.21(B)(3))",
   }),
-  "nema-5-20": nema("NEMA 5-20", LOW_JIS, LINE_NEUTRAL, 20, 12, { takes: ["nema-5-15"] }),
-  "nema-tt-30": nema("NEMA TT-30", LOW, LINE_NEUTRAL, 30, 16),
-  "nema-6-20": nema("NEMA 6-20", LINE_JIS, TWO_LINES, 20, 12),
-  "nema-10-30": nema("NEMA 10-30", LINE, ["L1", "L2", "N"], 30, 16, {
+  "nema-5-20": nema("5-20", LOW_JIS, LINE_NEUTRAL, 20, 12, { takes: ["nema-5-15"] }),
+  "nema-tt-30": nema("TT-30", LOW, LINE_NEUTRAL, 30, 16),
+  "nema-6-20": nema("6-20", LINE_JIS, TWO_LINES, 20, 12),
+  "nema-10-30": nema("10-30", LINE, ["L1", "L2", "N"], 30, 16, {
     note: "no earth pin: older houses; have it replaced",
   }),
-  "nema-14-30": nema("NEMA 14-30", LINE, TWO_LINES_NEUTRAL, 30, 20),
-  "nema-6-50": nema("NEMA 6-50", LINE, TWO_LINES, 50, 32, { smallestBreaker: 40 }),
-  "nema-14-50": nema("NEMA 14-50", LINE, TWO_LINES_NEUTRAL, 50, 32, { smallestBreaker: 40 }),
-  bs1363: domestic("BS 1363 (13 A three-pin)", 13, 10, 8, 32, "more than 10 A for hours makes the plug hot", {
-    fuseAmps: 13,
-  }),
-  "cee-7": domestic("CEE 7/4 or 7/5 (16 A)", 16, 10, 8, 16, "8 A on older or unknown wiring"),
-  "as3112-10": domestic("AS/NZS 3112, 10 A", 10, 10, 8, 20, "8 A on a lead or unknown wiring"),
-  "as3112-15": domestic("AS/NZS 3112, 15 A", 15, 15, 10, 20, "wider earth pin than the 10 A outlet", {
+  "nema-14-30": nema("14-30", LINE, TWO_LINES_NEUTRAL, 30, 20),
+  "nema-6-50": nema("6-50", LINE, TWO_LINES, 50, 32, { smallestBreaker: 40 }),
+  "nema-14-50": nema("14-50", LINE, TWO_LINES_NEUTRAL, 50, 32, { smallestBreaker: 40 }),
+  bs1363: domestic(
+    "BS 1363 (13 A three-pin)",
+    { by: "name", written: String.raw`BS\s*1363(?:-\d|/[A-Z])?` },
+    13,
+    10,
+    8,
+    32,
+    "more than 10 A for hours makes the plug hot",
+    { fuseAmps: 13, ring: true },
+  ),
+  "cee-7": domestic(
+    "CEE 7/4 or 7/5 (16 A)",
+    { by: "name", written: String.raw`CEE\s*7(?:\s*/\s*\d{1,2})?(?!\d)` },
+    16,
+    10,
+    8,
+    16,
+    "8 A on older or unknown wiring",
+  ),
+  "as3112-10": domestic("AS/NZS 3112, 10 A", AS_NZS, 10, 10, 8, 20, "8 A on a lead or unknown wiring"),
+  "as3112-15": domestic("AS/NZS 3112, 15 A", AS_NZS, 15, 15, 10, 20, "wider earth pin than the 10 A outlet", {
     takes: ["as3112-10"],
   }),
-  "type-j": domestic("SN 441011 type J", 10, 8, 6, 13, "8 A for hours"),
-  "blue-16": iec60309("IEC 60309 blue 16 A", BLUE, LINE_NEUTRAL, 16, 13),
-  "blue-32": iec60309("IEC 60309 blue 32 A", BLUE, LINE_NEUTRAL, 32, 25),
-  "blue-16-three": iec60309("IEC 60309 blue 16 A, three-phase", BLUE_THREE, THREE_LINES, 16, 13),
-  "blue-32-three": iec60309("IEC 60309 blue 32 A, three-phase", BLUE_THREE, THREE_LINES, 32, 25),
-  "red-16": iec60309("IEC 60309 red 16 A", RED, THREE_LINES_NEUTRAL, 16, 13),
-  "red-32": iec60309("IEC 60309 red 32 A", RED, THREE_LINES_NEUTRAL, 32, 25),
-  "red-63": iec60309("IEC 60309 red 63 A", RED, THREE_LINES_NEUTRAL, 63, 50),
+  "type-j": domestic(
+    "SN 441011 type J",
+    { by: "name", written: String.raw`SN\s*441011|\btype\s*J(?![A-Za-z])` },
+    10,
+    8,
+    6,
+    13,
+    "8 A for hours",
+  ),
+  "blue-16": iec60309("IEC 60309 blue 16 A", 6, BLUE, LINE_NEUTRAL, 16, 13),
+  "blue-32": iec60309("IEC 60309 blue 32 A", 6, BLUE, LINE_NEUTRAL, 32, 25),
+  "blue-16-three": iec60309("IEC 60309 blue 16 A, three-phase", 9, BLUE_THREE, THREE_LINES, 16, 13),
+  "blue-32-three": iec60309("IEC 60309 blue 32 A, three-phase", 9, BLUE_THREE, THREE_LINES, 32, 25),
+  "red-16": iec60309("IEC 60309 red 16 A", 6, RED, THREE_LINES_NEUTRAL, 16, 13),
+  "red-32": iec60309("IEC 60309 red 32 A", 6, RED, THREE_LINES_NEUTRAL, 32, 25),
+  "red-63": iec60309("IEC 60309 red 63 A", 6, RED, THREE_LINES_NEUTRAL, 63, 50),
 } as const satisfies Record<string, OutletType>;
 
 export type OutletTypeId = keyof typeof OUTLET_TYPES;
