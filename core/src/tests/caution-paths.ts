@@ -109,6 +109,14 @@ export const CAUTION_PATHS: Readonly<Record<string, ChargingPath>> = {
     lead: reel({ plug: "blue-16", socket: "blue-16" }),
     evse: box(16, "blue-16"),
   }),
+  "a lead so long that a breaker no longer trips": path({
+    lead: reel({ lengthM: 68, amps: 16, resistance: { by: "loop", loopOhms: 3 } }),
+    evse: box(6, "cee-7"),
+  }),
+  "a long lead that a breaker still protects": path({
+    lead: reel({ lengthM: 60, amps: 16, resistance: { by: "loop", loopOhms: 2.8 } }),
+    evse: box(6, "cee-7"),
+  }),
   "a lead at 8 A": path({ lead: reel(), evse: box(8, "cee-7") }),
   "a lead that loses the earth": path({
     outlet: socket("split-phase", "nema-10-30", 30),
@@ -306,6 +314,7 @@ export const EXAMPLES: Readonly<Record<CautionCode, Example>> = {
   "lead-over-block": on("a lead coiled, chained and over a block"),
   "lead-over-eight": on("a thin lead"),
   "lead-used": on("a lead at 8 A"),
+  "fault-too-weak": on("a lead so long that a breaker no longer trips"),
   "lead-changes-type": on("a lead that loses the earth"),
   "cable-long": on("a cable of 12 m"),
   "setting-open": on("a unit held down by a setting nobody has spoken of"),

@@ -156,7 +156,26 @@ describe("a plan comes in whole or not at all", () => {
     expect(count(after)).toBe(count(before) + 3);
   });
 
+  test("the place comes along with its limit and its note, its outlet stands there, and it is not doubled", async () => {
+    const away = plan();
+    away.place = { name: "Lock cottage", limitMinutes: 90, note: "Key at the mill" };
+    away.outlet = { ...away.outlet, name: "lock bay" };
+    const first = (await call.post("/api/households/fallow-quay/import").send(away)).body as {
+      spec: { outletId: string; tariffId: string };
+    };
+    const again = await call.post("/api/households/fallow-quay/import").send({ ...away, name: "Once more" });
+    expect(again.status).toBe(201);
+    const kept = await garage();
+    const places = kept.places.filter(({ spec }) => spec.name === "Lock cottage");
+    expect(places.map(({ spec, parentId }) => [spec, parentId])).toEqual([[away.place, first.spec.tariffId]]);
+    const outlet = kept.outlets.find(({ id }) => id === first.spec.outletId)!;
+    expect(outlet.parentId).toBe(places[0]!.id);
+    const back = planOf(kept, kept.paths.at(-1)!.spec);
+    expect(back.ok && back.value.place).toEqual(away.place);
+  });
+
   test.each<[string, (p: ReturnType<typeof plan>) => object, string]>([
+    ["a place's note too long", (p) => ({ ...p, place: { name: "x", note: "y".repeat(201) } }), "place.note"],
     [
       "another currency",
       (p) => ({ ...p, household: { ...p.household, currency: "CAD" } }),

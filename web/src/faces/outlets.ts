@@ -145,6 +145,10 @@ export const OUTLET_FACES: Readonly<Record<OutletTypeId, OutletFace>> = {
     shell: "square",
     openings: [hole("live", 26, 50, 12), hole("neutral", 74, 50, 12), hole("earth", 50, 62, 12)],
   },
+  "type-l": {
+    shell: "square",
+    openings: [hole("live", 50, 24, 12), hole("earth", 50, 50, 12), hole("neutral", 50, 76, 12)],
+  },
   "blue-16": ring(3, 6),
   "blue-32": ring(3, 6),
   "blue-16-three": ring(4, 9),

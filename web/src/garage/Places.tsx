@@ -57,7 +57,7 @@ const PlaceCard = memo(function PlaceCard({
   const system = worldOf(garage);
   const tariff = garage.tariffs.find(({ id }) => id === place.parentId)?.spec.name;
   const outlets = outletsOf(garage, place.id);
-  const { name, limitMinutes } = place.spec;
+  const { name, limitMinutes, note } = place.spec;
   return (
     <section className="place" aria-label={name}>
       <header>
@@ -66,6 +66,7 @@ const PlaceCard = memo(function PlaceCard({
           {tariff ?? "no usual tariff"}
           {limitMinutes !== undefined && `, ${durationText(limitMinutes * 60)} at most`}
         </p>
+        {note && <p className="quiet">{note}</p>}
         <Acts kind="places" row={place} onEdit={onEdit}>
           <button
             type="button"

@@ -26,7 +26,7 @@ export type Values = Readonly<Record<string, unknown>>;
 
 /** One field of a form, as data. Numbers are typed in `unit`; `scale` turns them into the description's unit. */
 export type Field =
-  | (Common & { readonly type: "text" })
+  | (Common & { readonly type: "text"; readonly optional?: boolean })
   | (Common & {
       readonly type: "number";
       readonly unit: string;

@@ -133,7 +133,9 @@ export function specOf(values: Values, groups: readonly Group[], economy: Econom
       const opens = groups.some((g) => g.fields.some((f) => f.path.startsWith(`${field.path}.`)));
       const off = opens || (field.optional && read(base, field.path) === undefined) ? undefined : false;
       write(spec, field.path, typed ? (opens ? {} : true) : off);
-    } else write(spec, field.path, typed);
+    } else if (field.type === "text" && field.optional && String(typed).trim() === "")
+      write(spec, field.path, undefined);
+    else write(spec, field.path, typed);
   }
   return JSON.parse(JSON.stringify(spec)) as Json;
 }

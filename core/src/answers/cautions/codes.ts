@@ -38,6 +38,7 @@ export const CAUTIONS = {
   "lead-over-eight": "no further",
   "lead-used": "no further",
   "lead-changes-type": "no further",
+  "fault-too-weak": "no further",
   "cable-long": "no further",
   "setting-open": "no further",
   "breaker-below-125": "no further",

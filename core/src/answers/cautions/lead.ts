@@ -1,4 +1,5 @@
 import { outletType } from "../../trade/outlets";
+import { leadOhms, lineVolts, phasesAt } from "../../things/parts";
 import { leadHeat } from "../steps";
 import { ampsWord as a, type Caution, type Rule } from "./caution";
 
@@ -68,4 +69,25 @@ const changesType: Rule = ({ path: { lead, outlet }, amps }) => {
   };
 };
 
-export const LEAD_RULES: readonly Rule[] = [misused, changesType];
+/** Times its rated current at which a breaker trips at once (type B, IEC 60898-1; fuses much the same, from memory). */
+const TRIPS_AT = 5;
+
+/** A long thin lead lets too little through in a fault for what protects it to trip at once. */
+const faultTooWeak: Rule = ({ path: { lead, outlet } }) => {
+  if (!lead) return undefined;
+  const protects = Math.min(outlet.circuit.breakerAmps, outletType(lead.plug).fuseAmps ?? Infinity);
+  const flows = lineVolts(phasesAt(outlet)) / (2 * leadOhms(lead, 1));
+  const needed = TRIPS_AT * protects;
+  return flows < needed
+    ? {
+        code: "fault-too-weak",
+        severity: "careful",
+        amount: needed / flows,
+        what: `In a short circuit at the end of ${lead.name} no more than ${a(flows)} would flow.`,
+        why: `What protects it (${a(protects)}) trips at once from about ${a(needed)} on (IEC 60364-4-41, from memory); below that the lead heats until it does. The house wiring takes its own share off that.`,
+        todo: "Take a shorter or a heavier lead. Residual-current protection before it cuts off a fault to earth all the same.",
+      }
+    : undefined;
+};
+
+export const LEAD_RULES: readonly Rule[] = [misused, changesType, faultTooWeak];

@@ -45,6 +45,13 @@ const RAPID_WATCH: Told = [
   "Wait until charging has really started, look again after some minutes, and move on when done: idle fees, and the next driver.",
 ];
 
+const leadUsed = (wattsAMetre: string): Told => [
+  "note lead-used",
+  "An extension lead is in use.",
+  `Extension leads are not recommended for charging. It gives off ${wattsAMetre} W a metre.`,
+  "If you must: one only, heavy, fully unwound, dry, at 8 A or less, and feel it for warmth. A window left ajar for it is an open house.",
+];
+
 const TOLD: Readonly<Record<keyof typeof CAUTION_PATHS, readonly Told[]>> = {
   "a sound portable on a wall socket": [SOCKET_AS_ARRANGEMENT],
   "16 A in a 16 A socket for hours": [
@@ -264,6 +271,33 @@ const TOLD: Readonly<Record<keyof typeof CAUTION_PATHS, readonly Told[]>> = {
       "Extension leads are not recommended for charging. It gives off 4.2 W a metre.",
       "If you must: one only, heavy, fully unwound, dry, at 8 A or less if it is not an industrial one, and feel it for warmth. A window left ajar for it is an open house.",
     ],
+  ],
+  // 230 V over a loop of 3 Ω is 76.7 A; five times 16 A would be needed. Over 2.8 Ω it is 82 A.
+  "a lead so long that a breaker no longer trips": [
+    [
+      "careful voltage-drop",
+      "18 V are lost on the way: 8 %.",
+      "More than 5 % says the run is long and thin for this current.",
+      "Charge at a lower step, or have a heavier run laid.",
+    ],
+    [
+      "careful fault-too-weak",
+      "In a short circuit at the end of reel no more than 76.7 A would flow.",
+      "What protects it (16 A) trips at once from about 80 A on (IEC 60364-4-41, from memory); below that the lead heats until it does. The house wiring takes its own share off that.",
+      "Take a shorter or a heavier lead. Residual-current protection before it cuts off a fault to earth all the same.",
+    ],
+    SOCKET_AS_ARRANGEMENT,
+    leadUsed("1.6"),
+  ],
+  "a long lead that a breaker still protects": [
+    [
+      "careful voltage-drop",
+      "17 V are lost on the way: 7 %.",
+      "More than 5 % says the run is long and thin for this current.",
+      "Charge at a lower step, or have a heavier run laid.",
+    ],
+    SOCKET_AS_ARRANGEMENT,
+    leadUsed("1.7"),
   ],
   "a lead at 8 A": [
     SOCKET_AS_ARRANGEMENT,

@@ -83,6 +83,7 @@ test.each([
   ["AS/NZS 3112 15 A", "outlet?, 15 A!, as3112-15!"],
   ["AS/NZS 3112 20 A", "outlet?, 20 A!"],
   ["SN 441011 10A", "outlet?, 10 A!, type-j!"],
+  ["CEI 23-50 16 A 250 V~", "outlet?, phases 1?, 250 V!, 16 A!, type-l!"],
   ["Li-ion 355 V 180 Ah", "car!, 63900 Wh?, pack 355 V"],
   ["NMC 350-420 V 66,6 kWh", "car!, 66600 Wh!, pack 385 V"],
   ["LFP 64 kWh", "car!, 64000 Wh!"],

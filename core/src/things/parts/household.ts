@@ -3,7 +3,7 @@ import { IANAZone } from "luxon";
 import { HOUSE_RULES } from "../../trade/outlets";
 import { DISTANCE_UNITS, ECONOMY_UNITS } from "../../trade/units";
 import { mannerFields } from "./manner";
-import { choice, nameSchema, quantity } from "./quantity";
+import { choice, nameSchema, noteSchema, quantity } from "./quantity";
 
 export const householdSchema = z.strictObject({
   name: nameSchema,
@@ -22,5 +22,7 @@ export const placeSchema = z.strictObject({
   name: nameSchema,
   /** Longest stay the place allows (min); left out where nothing limits it. */
   limitMinutes: quantity(5, 7 * 24 * 60, "minutes").optional(),
+  /** What one has to know there: who to ask, the gate's code, which bay. */
+  note: noteSchema.optional(),
 });
 export type Place = z.infer<typeof placeSchema>;

@@ -33,6 +33,14 @@ export const nameSchema = z
   .min(1, { error: "a name is needed: 1 to 80 characters" })
   .max(80, { error: "accepted: 1 to 80 characters" });
 
+/** A line of one's own words, up to 200 characters. */
+export const noteSchema = z
+  .string()
+  .overwrite((text) => text.replaceAll(/[\p{Cc}\u2028\u2029]+/gu, " "))
+  .trim()
+  .min(1, { error: "accepted: 1 to 200 characters, or none" })
+  .max(200, { error: "accepted: 1 to 200 characters, or none" });
+
 /** One of a table's keys; the error lists them. */
 export const choice = <const T extends readonly [string, ...string[]]>(values: T) =>
   z.enum(values, { error: `accepted: ${values.join(", ")}` });

@@ -30,6 +30,7 @@ test.each([
   ["as3112-10", 10],
   ["as3112-15", 15],
   ["type-j", 8],
+  ["type-l", 10],
   // Made for their rating.
   ["blue-16", 16],
   ["blue-32", 32],

@@ -118,6 +118,13 @@ export const place: Group[] = [
         optional: true,
         hint: "Only where the place limits it.",
       },
+      {
+        path: "note",
+        label: "Worth knowing",
+        type: "text",
+        optional: true,
+        hint: "Who to ask, the gate's code, which bay.",
+      },
     ],
   },
 ];
