@@ -3,7 +3,7 @@ import { join } from "node:path";
 import express, { type Express } from "express";
 import type { MikroORM } from "@mikro-orm/core";
 import type { Logger } from "pino";
-import { HOUSEHOLD_MAX_BYTES, LINEUP_MAX_BYTES, PLAN_MAX_BYTES } from "@kettleback/core";
+import { HOUSEHOLD_DOCUMENT, KIND_NAMES, kindRow, PLAN_DOCUMENT } from "@kettleback/core";
 import { api } from "./api/router";
 import { busy, sendProblems } from "./api/problem";
 import type { Keeper } from "./database";
@@ -13,11 +13,6 @@ import { signInPage, signInsApi } from "./safety/sign-in-page";
 
 /** Largest request body, in bytes: a hundred times the largest thing a form sends. */
 export const BODY_LIMIT = 256 * 1024;
-/** … and for a line-up, which may hold thousands of ways. */
-export const LINEUP_LIMIT = LINEUP_MAX_BYTES;
-/** … and for what may hold a year of quarter-hourly prices. */
-export const PRICES_LIMIT = PLAN_MAX_BYTES;
-
 export interface AppOptions {
   readonly orm: Pick<MikroORM, "em">;
   /** Keeps copies of the database; left out where there is no file. */
@@ -45,10 +40,12 @@ export function createApp({ orm, keeper, log, pages, hosts, signIns }: AppOption
       res.once("close", keeper.use());
       next();
     });
-  app.use("/api/households/:household/lineups", express.json({ limit: LINEUP_LIMIT, strict: true }));
-  app.use("/api/take", express.json({ limit: HOUSEHOLD_MAX_BYTES, strict: true }));
-  for (const address of ["tariffs", "import"])
-    app.use(`/api/households/:household/${address}`, express.json({ limit: PRICES_LIMIT, strict: true }));
+  for (const kind of KIND_NAMES) {
+    const { maxBytes: limit } = kindRow(kind);
+    if (limit) app.use(`/api/households/:household/${kind}`, express.json({ limit, strict: true }));
+  }
+  app.use("/api/take", express.json({ limit: HOUSEHOLD_DOCUMENT.maxBytes, strict: true }));
+  app.use("/api/households/:household/import", express.json({ limit: PLAN_DOCUMENT.maxBytes, strict: true }));
   app.use("/api", express.json({ limit: BODY_LIMIT, strict: true }), noStore, api(orm, keeper));
   if (pages && existsSync(join(pages, "index.html"))) {
     app.use(

@@ -7,6 +7,7 @@ import {
   printHousehold,
   SERIES_NAMES,
   SPEC_VERSION,
+  specText,
   withReferences,
   type Entry,
   type Garage,
@@ -35,15 +36,11 @@ export async function exportHousehold(em: EntityManager, id: string): Promise<st
   return printHousehold(filedOf(garage, series));
 }
 
-/** The same description, whatever the order of its fields. */
-const textOf = (spec: object): string =>
-  JSON.stringify(Object.entries(spec).sort(([a], [b]) => a.localeCompare(b)));
-
 /** Ids of the things a household keeps already, by kind, what they belong to and their description. */
 function known(garage: Garage): Map<string, string> {
   const ids = new Map<string, string>();
   for (const kind of PARENTS_FIRST)
-    for (const { id, parentId, spec } of garage[kind]) ids.set(`${kind} ${parentId} ${textOf(spec)}`, id);
+    for (const { id, parentId, spec } of garage[kind]) ids.set(`${kind} ${parentId} ${specText(spec)}`, id);
   return ids;
 }
 
@@ -77,7 +74,7 @@ export const importHousehold = (
       for (const { key, parent, spec } of things[kind]) {
         const parentId = parent === null ? null : idOf(KINDS[kind].parent!, parent);
         const mapped = withReferences(kind, spec, idOf);
-        const same = own.get(`${kind} ${parentId} ${textOf(mapped)}`);
+        const same = own.get(`${kind} ${parentId} ${specText(mapped)}`);
         const made = same ?? randomUUID();
         ids.set(`${kind} ${key}`, made);
         if (same) continue;

@@ -2,7 +2,9 @@ import { randomUUID } from "node:crypto";
 import type { EntityManager } from "@mikro-orm/core";
 import {
   householdSchema,
+  kindRow,
   KINDS,
+  referencesOf,
   problemsOf,
   SPEC_VERSION,
   upgradePart,
@@ -80,12 +82,13 @@ async function checkReferences(
       missing.push({ field, message: `accepted: the id of a ${KINDS[target].one} of this household` });
   };
   if (kind === "tariffs") await checkCurrency(em, household, writing.spec as Tariff, missing);
-  const { parent, names, one } = KINDS[kind];
+  const { parent, one, needsReferences } = kindRow(kind);
   if (parent) await look("parentId", parent, writing.parentId);
   else if (writing.parentId !== null)
     missing.push({ field: "parentId", message: `a ${one} belongs to nothing: leave it null` });
-  for (const [field, target] of Object.entries(names))
-    await look(`spec.${field}`, target, (writing.spec as Record<string, string | null>)[field]!);
+  if (needsReferences)
+    for (const { field, kind: target, id } of referencesOf(kind, writing.spec))
+      await look(`spec.${field}`, target, id);
   if (missing.length) throw refused(missing);
 }
 

@@ -1,14 +1,12 @@
 import {
   documentOf,
+  LINEUP_DOCUMENT,
   LINEUP_FORMAT,
-  LINEUP_MAX_BYTES,
-  parseLineup,
-  printLineup,
   savedFrom,
   SPEC_VERSION,
   type Garage,
 } from "@kettleback/core";
-import { DocumentFile } from "../shell/DocumentFile";
+import { KindFile } from "../shell/DocumentFile";
 import { sayDone } from "../shell/notices";
 import type { SolvedLineup } from "../solve/lineup";
 import { lineupDraftOf, type LineupDraft } from "../state/lineup";
@@ -21,21 +19,18 @@ interface Props {
 
 /** The line-up in view as an open document, and a document as the line-up in view: undo brings back what was there. */
 export function LineupFile({ garage, solved: { draft, open, problems }, onChange }: Props) {
-  const text = () =>
-    printLineup({ format: LINEUP_FORMAT, version: SPEC_VERSION, ...documentOf(draft.name, open) });
   return (
-    <DocumentFile
+    <KindFile
       one="line-up"
-      content={problems.length === 0 ? { name: draft.name, text } : null}
-      maxBytes={LINEUP_MAX_BYTES}
-      take={async (file) => {
-        const parsed = parseLineup(file);
-        if (!parsed.ok) return parsed.problems;
-        onChange(lineupDraftOf(savedFrom(garage, parsed.value), null));
-        sayDone(
-          `“${parsed.value.name}” is in view: ${parsed.value.ways.length} ways. Undo brings back the one before.`,
-        );
-        return [];
+      document={LINEUP_DOCUMENT}
+      content={
+        problems.length === 0
+          ? { format: LINEUP_FORMAT, version: SPEC_VERSION, ...documentOf(draft.name, open) }
+          : null
+      }
+      take={(read) => {
+        onChange(lineupDraftOf(savedFrom(garage, read), null));
+        sayDone(`“${read.name}” is in view: ${read.ways.length} ways. Undo brings back the one before.`);
       }}
     />
   );

@@ -3,6 +3,7 @@ import {
   NAMED_PARTS,
   PART_KINDS,
   placeOfOutlet,
+  sameSpec,
   type Cell,
   type Garage,
   type NamedPart,
@@ -30,13 +31,13 @@ export function openInPath(garage: Garage, lineup: LineupDraft, way: SavedWay, {
     const idField = idFieldOf(field);
     const said = way[field];
     const row = typeof said === "string" ? said : null;
-    const same = row !== null && JSON.stringify(specOf(garage, field, row)) === JSON.stringify(plan[field]);
+    const same = row !== null && sameSpec(specOf(garage, field, row), plan[field]);
     if (same || plan[field] === null) ids[idField] = row && plan[field] ? row : null;
     else parts[field] = plan[field];
   }
   if (!own) parts.car = plan.car;
   const placed = typeof ids.outletId === "string" ? placeOfOutlet(garage, ids.outletId)?.spec : undefined;
-  if (JSON.stringify(placed) !== JSON.stringify(plan.place)) parts.place = plan.place;
+  if (!sameSpec(placed ?? null, plan.place)) parts.place = plan.place;
   const found = Object.fromEntries(
     Object.entries(ids).filter(([key, id]) => id !== null || !NEEDED.has(key)),
   );

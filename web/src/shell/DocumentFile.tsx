@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from "react";
 import Button from "react-bootstrap/Button";
-import type { FieldProblem } from "@kettleback/core";
+import type { DocumentKind, FieldProblem } from "@kettleback/core";
+import type { Refused } from "../api/client";
 
 interface Props {
   /** What the file holds: "plan". */
@@ -12,6 +13,39 @@ interface Props {
   readonly accept?: string;
   /** Takes a file's text in: what is wrong with it, or nothing once it is in. */
   take(text: string): Promise<readonly FieldProblem[]>;
+}
+
+interface KindProps<T> {
+  readonly one: string;
+  readonly document: DocumentKind<T>;
+  /** What is exported; null where there is nothing just now, left out where there never is. */
+  readonly content?: (T & { readonly name: string }) | null;
+  /** Takes in what was read. What the server refuses is told field by field. */
+  take(value: T): Promise<void> | void;
+}
+
+/** A kind of document as a file: exported, and taken in, chosen or dropped. */
+export function KindFile<T>({ one, document, content, take }: KindProps<T>) {
+  return (
+    <DocumentFile
+      one={one}
+      {...(content === undefined
+        ? {}
+        : { content: content && { name: content.name, text: () => document.print(content) } })}
+      maxBytes={document.maxBytes}
+      take={async (text) => {
+        const parsed = document.parse(text);
+        if (!parsed.ok) return parsed.problems;
+        try {
+          await take(parsed.value);
+          return [];
+        } catch (error) {
+          const { errors, message } = error as Refused;
+          return errors?.length ? errors : [{ field: "(file)", message }];
+        }
+      }}
+    />
+  );
 }
 
 const slug = (name: string, one: string) =>

@@ -1,6 +1,84 @@
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
-import { nameSchema, type Kept } from "@kettleback/core";
+import { KINDS, nameSchema, type Garage, type Kept, type Kind, type SpecOf } from "@kettleback/core";
+import { useGarage } from "../state/garage";
+import { sayDone, sayTrouble } from "./notices";
+
+interface KindProps<K extends Kind, D> {
+  readonly kind: K;
+  readonly garage: Garage;
+  readonly draft: D & { readonly savedId: string | null };
+  /** What is kept of the draft. */
+  readonly spec: SpecOf<K>;
+  /** Something differs from what is kept, as far as is known. */
+  readonly changed: boolean;
+  readonly mayKeep: boolean;
+  readonly mayOverwrite?: boolean;
+  /** A kept one as the draft in view. */
+  draftOf(spec: SpecOf<K>, savedId: string): D;
+  /** Keeps it by another way than as it is. */
+  keepAs?(name: string): Promise<Kept<SpecOf<K>>> | null;
+  onChange(draft: D): void;
+}
+
+/** Opens what a household keeps of a kind, keeps what is in view by name, and deletes; the deletion can be undone. */
+export function SavedKind<K extends "paths" | "lineups", D>(props: KindProps<K, D>) {
+  const {
+    kind,
+    garage,
+    draft,
+    spec,
+    changed,
+    mayKeep,
+    mayOverwrite = true,
+    draftOf,
+    keepAs,
+    onChange,
+  } = props;
+  const { keep, remove, restore } = useGarage.getState();
+  const rows = garage[kind] as readonly Kept<SpecOf<K>>[];
+  const saved = rows.find(({ id }) => id === draft.savedId);
+  const save = async (name: string, over: boolean) => {
+    try {
+      const named = { ...spec, name } as SpecOf<K>;
+      const row = await (keepAs?.(name) ??
+        keep(kind, { ...(over && saved ? saved : {}), spec: named, parentId: null }));
+      onChange(draftOf(row.spec, row.id));
+      sayDone(`Saved as “${row.spec.name}”.`);
+      return true;
+    } catch (error) {
+      sayTrouble(error);
+      return false;
+    }
+  };
+  const forget = async () => {
+    try {
+      const gone = await remove(kind, saved!);
+      onChange({ ...draft, savedId: null });
+      const back = () =>
+        void restore(kind, gone).then(() => onChange({ ...draft, savedId: gone.id }), sayTrouble);
+      sayDone(`“${saved!.spec.name}” is deleted.`, { label: "Undo", run: back });
+    } catch (error) {
+      sayTrouble(error);
+    }
+  };
+  return (
+    <Saved
+      one={KINDS[kind].one.replace("saved ", "")}
+      rows={rows}
+      savedId={draft.savedId}
+      changed={!saved || changed}
+      mayKeep={mayKeep}
+      mayOverwrite={mayOverwrite}
+      onOpen={(id) => {
+        const row = rows.find((r) => r.id === id);
+        if (row) onChange(draftOf(row.spec, row.id));
+      }}
+      onSave={save}
+      onDelete={() => void forget()}
+    />
+  );
+}
 
 interface Props {
   /** What is kept, in words: "path". */
@@ -18,7 +96,7 @@ interface Props {
 }
 
 /** Opens what is kept by name, keeps what is in view, and deletes. */
-export function Saved(props: Props) {
+function Saved(props: Props) {
   const { one, rows, savedId, changed, mayKeep, mayOverwrite, onOpen, onSave, onDelete } = props;
   const [naming, setNaming] = useState(false);
   const saved = rows.find(({ id }) => id === savedId);

@@ -13,7 +13,7 @@ import {
   type PlannedSession,
   type SavedPath,
 } from "@kettleback/core";
-import { undoableStore, type Undoable } from "./undoable";
+import { draftsOf } from "./undoable";
 
 /** A change that is tried out before anything is bought: what it is, and the parts it puts in place of the kept ones. */
 export interface Trial {
@@ -54,11 +54,8 @@ const draftSchema = savedPathSchema.extend({
 
 /** Where the first release kept the drafts of all households together. */
 const FIRST_KEY = "kettleback-drafts";
-const keyOf = (householdId: string): string => `kettleback-draft-${householdId}`;
-
 /** Moves a draft of the first release to its own place, once. */
-function takeOverFirst(householdId: string): void {
-  const key = keyOf(householdId);
+function takeOverFirst(householdId: string, key: string): void {
   const text = localStorage.getItem(FIRST_KEY);
   if (!text || localStorage.getItem(key)) return;
   try {
@@ -87,19 +84,8 @@ export function draftFrom(kept: unknown, version: number): Draft | null {
   return parsed.success ? (parsed.data as Draft) : null;
 }
 
-function makeStore(householdId: string): Undoable<Draft> {
-  takeOverFirst(householdId);
-  return undoableStore(keyOf(householdId), draftFrom);
-}
-
-const stores = new Map<string, Undoable<Draft>>();
-
 /** The draft of one household, with a history of its own. It survives a reload; every change can be undone. */
-export function draftStoreOf(householdId: string): Undoable<Draft> {
-  const store = stores.get(householdId) ?? makeStore(householdId);
-  stores.set(householdId, store);
-  return store;
-}
+export const draftStoreOf = draftsOf("draft", draftFrom, takeOverFirst);
 
 /** A saved path as a draft. */
 export const draftOf = (spec: SavedPath, savedId: string | null): Draft => ({

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { savedLineupSchema, savedPathSchema, upgradePart, type SavedLineup } from "@kettleback/core";
 import { typed } from "./draft";
-import { undoableStore, type Undoable } from "./undoable";
+import { draftsOf } from "./undoable";
 
 /** The line-up being worked on, the kept one it came from, and the car whose ways are in view. */
 export interface LineupDraft extends SavedLineup {
@@ -33,14 +33,8 @@ export function lineupDraftFrom(kept: unknown, version: number): LineupDraft | n
   return parsed.success ? parsed.data : null;
 }
 
-const stores = new Map<string, Undoable<LineupDraft>>();
-
 /** The line-up of one household, with a history of its own. */
-export function lineupStoreOf(householdId: string): Undoable<LineupDraft> {
-  const store = stores.get(householdId) ?? undoableStore(`kettleback-lineup-${householdId}`, lineupDraftFrom);
-  stores.set(householdId, store);
-  return store;
-}
+export const lineupStoreOf = draftsOf("lineup", lineupDraftFrom);
 
 export const lineupDraftOf = (spec: SavedLineup, savedId: string | null): LineupDraft => ({
   ...spec,

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { FLEXIBLE_GAUGES, FUEL_PRICES, FUEL_UNITS } from "@kettleback/core";
 import { typed } from "./draft";
-import { undoableStore, type Undoable } from "./undoable";
+import { draftsOf } from "./undoable";
 
 const range = z.strictObject({ low: typed, high: typed });
 
@@ -53,11 +53,5 @@ const moneyFrom = (kept: unknown): MoneyDraft | null => {
   return parsed.success ? parsed.data : null;
 };
 
-const stores = new Map<string, Undoable<MoneyDraft>>();
-
 /** The money questions of one household, with a history of their own. They survive a reload. */
-export function moneyStoreOf(householdId: string): Undoable<MoneyDraft> {
-  const store = stores.get(householdId) ?? undoableStore(`kettleback-money-${householdId}`, moneyFrom);
-  stores.set(householdId, store);
-  return store;
-}
+export const moneyStoreOf = draftsOf("money", moneyFrom);

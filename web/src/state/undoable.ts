@@ -20,10 +20,7 @@ const STEPS_KEPT = 200;
  * @param key where the browser keeps it
  * @param judge brings what was kept up to this version and judges it; null where it is none of ours any more
  */
-export function undoableStore<T>(
-  key: string,
-  judge: (kept: unknown, version: number) => T | null,
-): Undoable<T> {
+function undoableStore<T>(key: string, judge: (kept: unknown, version: number) => T | null): Undoable<T> {
   // History inside, keeping outside: an undo is kept for reload like any other change.
   const store = createStore<DraftState<T>>()(
     persist(
@@ -46,4 +43,25 @@ export function undoableStore<T>(
   ) as unknown as Undoable<T>;
   store.temporal.getState().clear();
   return store;
+}
+
+/**
+ * The drafts of every household, each with a history of its own, under a name of the browser's.
+ * @param name what the drafts are of; kept as `kettleback-NAME-HOUSEHOLD`
+ */
+export function draftsOf<T>(
+  name: string,
+  judge: (kept: unknown, version: number) => T | null,
+  before?: (householdId: string, key: string) => void,
+): (householdId: string) => Undoable<T> {
+  const stores = new Map<string, Undoable<T>>();
+  return (householdId) => {
+    const key = `kettleback-${name}-${householdId}`;
+    const known = stores.get(householdId);
+    if (known) return known;
+    before?.(householdId, key);
+    const made = undoableStore(key, judge);
+    stores.set(householdId, made);
+    return made;
+  };
 }

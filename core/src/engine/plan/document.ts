@@ -1,13 +1,7 @@
 import { IANAZone } from "luxon";
 import { z } from "zod";
 import { localTimeProblem, LOCAL_MINUTE } from "../clock";
-import {
-  fieldAsGiven,
-  problemsOf,
-  SPEC_VERSION,
-  upgradeParts,
-  type FieldProblem,
-} from "../../things/documents";
+import { documentHead, documentKind, SPEC_VERSION, upgradeParts } from "../../things/documents";
 import { fraction, householdSchema, LEAST_SPAN, nameSchema, PATH_PARTS, quantity } from "../../things/parts";
 
 /** Version of the plan document this program writes; it reads every one up to it. */
@@ -53,8 +47,7 @@ export const settingsSchema = z.strictObject({
 /** A whole setting, self-contained: everything needed to compute it again anywhere. */
 export const planSchema = z
   .strictObject({
-    format: z.literal(PLAN_FORMAT, { error: `accepted: "${PLAN_FORMAT}"` }),
-    version: z.literal(PLAN_VERSION, { error: `accepted: 1 to ${PLAN_VERSION}` }),
+    ...documentHead(PLAN_FORMAT),
     name: nameSchema,
     household: householdSchema,
     ...PATH_PARTS,
@@ -75,63 +68,21 @@ export const planSchema = z
   });
 export type Plan = z.infer<typeof planSchema>;
 
-export type Parsed<T> =
-  { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problems: FieldProblem[] };
-
 /** Largest plan file read, in bytes; a full plan is about 3 kB, one with a year of quarter-hourly prices some 400. */
 export const PLAN_MAX_BYTES = 1024 * 1024;
 
-const headSchema = z.object({
-  format: planSchema.shape.format,
-  version: z
-    .int({ error: `accepted: 1 to ${PLAN_VERSION}` })
-    .min(1, { error: `accepted: 1 to ${PLAN_VERSION}` })
-    .max(PLAN_VERSION, { error: `accepted: 1 to ${PLAN_VERSION}` }),
-});
-
-/** Judges a plan that has been read, of this version or an older one, which is brought up to it first. */
-export function judgePlan(raw: unknown): Parsed<Plan> {
-  // A document of another kind or version is only that: listing all its other differences would help nobody.
-  const head = headSchema.safeParse(raw);
-  if (!head.success) return { ok: false, problems: problemsOf(head.error, headSchema) };
-  const document = upgradeParts(raw as Record<string, unknown>, head.data.version);
-  // Before version 4 a plan did not say at which place it stands.
-  const parsed = planSchema.safeParse({ place: null, ...document, version: PLAN_VERSION });
-  return parsed.success
-    ? { ok: true, value: parsed.data }
-    : {
-        ok: false,
-        problems: problemsOf(parsed.error, planSchema).map((p) => ({
-          ...p,
-          field: fieldAsGiven(p.field, raw),
-        })),
-      };
-}
-
-/**
- * Reads a plan from text. Never throws: says which field is wrong and what is accepted.
- * @example parsePlan("{}") // { ok: false, problems: [{ field: "format", … }] }
- */
-export function parsePlan(text: string): Parsed<Plan> {
-  const fail = (message: string): Parsed<Plan> => ({
-    ok: false,
-    problems: [{ field: "(document)", message }],
-  });
-  if (text.length > PLAN_MAX_BYTES)
-    return fail(`too large: ${text.length} characters; accepted: up to ${PLAN_MAX_BYTES}`);
-  try {
-    return judgePlan(JSON.parse(text));
-  } catch (error) {
-    return fail(`not JSON: ${(error as Error).message}`);
-  }
-}
-
-/** Writes a plan as text; reading it back and writing it again gives the same bytes. */
-export const printPlan = (plan: Plan): string => `${JSON.stringify(planSchema.parse(plan), null, 2)}\n`;
-
-/** The plan document's JSON Schema (draft 2020-12), made from the schema that reads it. */
-export const planJsonSchema = (): object => ({
-  $id: "kettleback-plan.schema.json",
+/** The plan document: one charging setting, everything needed to compute it again anywhere. */
+export const PLAN_DOCUMENT = documentKind({
+  format: PLAN_FORMAT,
   title: "Kettleback plan",
-  ...z.toJSONSchema(planSchema, { io: "input" }),
+  maxBytes: PLAN_MAX_BYTES,
+  schema: planSchema,
+  // Before version 4 a plan did not say at which place it stands.
+  upgrade: (document, version) => ({ place: null, ...upgradeParts(document, version) }),
 });
+export const {
+  judge: judgePlan,
+  parse: parsePlan,
+  print: printPlan,
+  jsonSchema: planJsonSchema,
+} = PLAN_DOCUMENT;

@@ -1,3 +1,4 @@
+import { sameSpec } from "../../things/documents";
 import { PATH_PARTS, type PathPart } from "../../things/parts";
 import type { Plan } from "../../engine/plan";
 import type { Garage, Kept, SavedPath } from "./kinds";
@@ -24,20 +25,6 @@ const IN_ORDER: readonly PathPart[] = [
   "adapter",
 ];
 
-/** The same description, whatever the order of its fields. */
-const sorted = (value: unknown): unknown =>
-  Array.isArray(value)
-    ? value.map(sorted)
-    : value && typeof value === "object"
-      ? Object.fromEntries(
-          Object.entries(value)
-            .filter(([, v]) => v !== undefined)
-            .sort(([a], [b]) => a.localeCompare(b))
-            .map(([k, v]) => [k, sorted(v)]),
-        )
-      : value;
-const same = (a: unknown, b: unknown): boolean => JSON.stringify(sorted(a)) === JSON.stringify(sorted(b));
-
 /** The parts of a plan against what a household keeps. A part the plan leaves out is not listed. */
 export const adopt = (garage: Garage, plan: Plan): Adopted[] =>
   IN_ORDER.flatMap((part) => {
@@ -45,7 +32,7 @@ export const adopt = (garage: Garage, plan: Plan): Adopted[] =>
     if (spec === null) return [];
     const kind = PART_KINDS[part];
     const kept = (garage[kind] as readonly Kept<object>[]).find((row) =>
-      same(PATH_PARTS[part].parse(row.spec), spec),
+      sameSpec(PATH_PARTS[part].parse(row.spec), spec),
     );
     return [{ part, kind, spec, id: kept?.id }];
   });

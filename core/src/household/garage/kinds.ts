@@ -10,11 +10,15 @@ import {
   placeSchema,
   tariffSchema,
   evseSchema,
+  WAY_PARTS,
+  type PathPart,
+  type WayPart,
 } from "../../things/parts";
 import type { FieldProblem } from "../../things/documents";
-import { sessionSchema, settingsSchema } from "../../engine/plan";
-import { KIND_OF_ID, PART_IDS } from "./part-ids";
-import { savedLineupSchema } from "./saved-lineup";
+import { PLAN_MAX_BYTES, sessionSchema, settingsSchema } from "../../engine/plan";
+import { LINEUP_MAX_BYTES } from "../../answers/lineup";
+import { idFieldOf, NAMED_PARTS, PART_IDS, PART_KINDS } from "./part-ids";
+import { savedLineupSchema, type SavedLineup } from "./saved-lineup";
 
 /** A path kept by name: which parts it uses, by id, and what was asked of the session. */
 export const savedPathSchema = z.strictObject({
@@ -27,73 +31,129 @@ export const savedPathSchema = z.strictObject({
 });
 export type SavedPath = z.infer<typeof savedPathSchema>;
 
+/** The kinds that descriptions name things of. */
+export type Named = (typeof PART_KINDS)[PathPart];
+/** What becomes of a reference: the kind and id it names, and the dotted field it stands in. */
+export type MapReference = (kind: Named, id: string, field: string) => string;
+
+/** What there is to say of a kind of kept thing. */
+interface KindRow {
+  /** What one of it is called. */
+  readonly one: string;
+  /** The table its rows lie in. */
+  readonly table: string;
+  /** The name under which its description is upgraded. */
+  readonly part: string;
+  readonly schema: z.ZodType;
+  /** The kind it may belong to. */
+  readonly parent: string | null;
+  /** The largest request that brings one, in bytes; a form's where nothing is said. */
+  readonly maxBytes?: number;
+  /** Its description with every thing of another kind that it names sent through a function. */
+  references?(spec: never, map: MapReference): object;
+  /** What it names has to be there when it is written; else it says of what is gone that it is gone. */
+  readonly needsReferences?: true;
+}
+
+/** A named part of something, where it is named rather than described. */
+const mapped = (map: MapReference, kind: Named, part: unknown, field: string): unknown =>
+  typeof part === "string" ? map(kind, part, field) : part;
+
 /**
- * What a household keeps, one table a kind: what one of it is called, the table it lies in, under which name its description is upgraded,
- * the schema that judges it, the kind it may belong to, and the fields by which it names things of other kinds.
+ * What a household keeps, one row a kind. Tables, addresses, limits, household files, imports and drafts follow from it:
+ * a new kind is a row, a migration and a screen.
  */
 export const KINDS = {
-  cars: { one: "car", table: "car", part: "car", schema: carSchema, parent: null, names: {} },
-  places: { one: "place", table: "place", part: "place", schema: placeSchema, parent: "tariffs", names: {} },
-  outlets: {
-    one: "outlet",
-    table: "outlet",
-    part: "outlet",
-    schema: outletSchema,
-    parent: "places",
-    names: {},
-  },
-  evses: {
-    one: "charging unit",
-    table: "evse",
-    part: "evse",
-    schema: evseSchema,
-    parent: "outlets",
-    names: {},
-  },
-  cables: { one: "cable", table: "cable", part: "cable", schema: cableSchema, parent: null, names: {} },
-  leads: { one: "lead", table: "lead", part: "lead", schema: leadSchema, parent: null, names: {} },
-  adapters: {
-    one: "adapter",
-    table: "adapter",
-    part: "adapter",
-    schema: adapterSchema,
+  cars: { one: "car", table: "car", part: "car", schema: carSchema, parent: null },
+  places: { one: "place", table: "place", part: "place", schema: placeSchema, parent: "tariffs" },
+  outlets: { one: "outlet", table: "outlet", part: "outlet", schema: outletSchema, parent: "places" },
+  evses: { one: "charging unit", table: "evse", part: "evse", schema: evseSchema, parent: "outlets" },
+  cables: { one: "cable", table: "cable", part: "cable", schema: cableSchema, parent: null },
+  leads: { one: "lead", table: "lead", part: "lead", schema: leadSchema, parent: null },
+  adapters: { one: "adapter", table: "adapter", part: "adapter", schema: adapterSchema, parent: null },
+  tariffs: {
+    one: "tariff",
+    table: "tariff",
+    part: "tariff",
+    schema: tariffSchema,
     parent: null,
-    names: {},
+    // A year of quarter-hourly prices.
+    maxBytes: PLAN_MAX_BYTES,
   },
-  tariffs: { one: "tariff", table: "tariff", part: "tariff", schema: tariffSchema, parent: null, names: {} },
   paths: {
     one: "saved path",
     table: "saved_path",
     part: "path",
     schema: savedPathSchema,
     parent: null,
-    names: KIND_OF_ID,
+    needsReferences: true,
+    references: (spec: SavedPath, map: MapReference) => ({
+      ...spec,
+      ...Object.fromEntries(
+        NAMED_PARTS.map((part) => {
+          const field = idFieldOf(part);
+          return [field, mapped(map, PART_KINDS[part], spec[field], field)];
+        }),
+      ),
+    }),
   },
-  // A line-up says of a part that is gone that it is gone; it keeps nothing from being deleted.
   lineups: {
     one: "line-up",
     table: "line_up",
     part: "lineup",
     schema: savedLineupSchema,
     parent: null,
-    names: {},
+    maxBytes: LINEUP_MAX_BYTES,
+    references: (spec: SavedLineup, map: MapReference) => ({
+      ...spec,
+      cars: spec.cars.map((car, i) => mapped(map, "cars", car, `cars.${i}`)),
+      ways: spec.ways.map((way, i) => ({
+        ...way,
+        ...Object.fromEntries(
+          (Object.keys(WAY_PARTS) as WayPart[]).map((part) => [
+            part,
+            mapped(map, PART_KINDS[part], way[part], `ways.${i}.${part}`),
+          ]),
+        ),
+      })),
+    }),
   },
-} as const;
+} as const satisfies Record<string, KindRow>;
 
 export type Kind = keyof typeof KINDS;
 export const KIND_NAMES = Object.keys(KINDS) as [Kind, ...Kind[]];
+/** The row of a kind, with what may be said of any. */
+export const kindRow = (kind: Kind): KindRow & { readonly parent: Kind | null } => KINDS[kind];
+
+/** A description with every thing it names sent through a function. */
+export const withReferences = (kind: Kind, spec: object, map: MapReference): object =>
+  kindRow(kind).references?.(spec as never, map) ?? spec;
+
+/** A thing a description names, and the dotted field it stands in. */
+export interface Reference {
+  readonly kind: Named;
+  readonly id: string;
+  readonly field: string;
+}
+
+/** Every thing a description names. */
+export function referencesOf(kind: Kind, spec: object): Reference[] {
+  const found: Reference[] = [];
+  withReferences(kind, spec, (named, id, field) => {
+    found.push({ kind: named, id, field });
+    return id;
+  });
+  return found;
+}
+
+/** How many kinds a kind hangs below; one that names others comes after all it may name. */
+function depthOf(kind: Kind): number {
+  const { parent, references } = kindRow(kind);
+  return parent === null ? (references ? KIND_NAMES.length : 0) : 1 + depthOf(parent);
+}
+
 /** The kinds with the ones others belong to first. */
 export const PARENTS_FIRST: readonly Kind[] = [...KIND_NAMES].sort((a, b) => depthOf(a) - depthOf(b));
-
-/** How many kinds a kind hangs below. */
-function depthOf(kind: Kind): number {
-  const { parent } = KINDS[kind];
-  return parent === null
-    ? Object.keys(KINDS[kind].names).length > 0
-      ? KIND_NAMES.length
-      : 0
-    : 1 + depthOf(parent);
-}
 
 /** The description of a thing of a kind. */
 export type SpecOf<K extends Kind> = z.infer<(typeof KINDS)[K]["schema"]>;

@@ -1,3 +1,4 @@
+import { sameSpec } from "../../things/documents";
 import { wayOf, type Lineup, type Way } from "../../answers/lineup";
 import { WAY_PARTS, type Car, type WayPart } from "../../things/parts";
 import type { Plan } from "../../engine/plan";
@@ -72,8 +73,7 @@ export function documentOf(name: string, open: OpenLineup): Omit<Lineup, "format
 
 /** A part as a line-up keeps it: by id where the household has this very thing, in place where it does not. */
 function keptAs<T>(rows: readonly Kept<unknown>[], spec: T): string | T {
-  const text = JSON.stringify(spec);
-  return rows.find((row) => JSON.stringify(row.spec) === text)?.id ?? spec;
+  return rows.find((row) => sameSpec(row.spec, spec))?.id ?? spec;
 }
 
 /** A line-up document as it is kept in a household: parts it already has by id, the others in place. */

@@ -33,8 +33,3 @@ export const PART_IDS = Object.fromEntries(
     PATH_PARTS[part].safeParse(null).success ? idSchema.nullable() : idSchema,
   ]),
 ) as { [P in NamedPart as `${P}Id`]: P extends MayLack ? z.ZodNullable<typeof idSchema> : typeof idSchema };
-
-/** The kind of thing each of those fields names. */
-export const KIND_OF_ID = Object.fromEntries(
-  NAMED_PARTS.map((part) => [idFieldOf(part), PART_KINDS[part]]),
-) as { [P in NamedPart as `${P}Id`]: (typeof PART_KINDS)[P] };

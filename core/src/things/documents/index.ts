@@ -1,2 +1,4 @@
 export * from "./problems";
 export * from "./upgrade";
+export * from "./document-kind";
+export * from "./same";

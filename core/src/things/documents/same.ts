@@ -1,0 +1,28 @@
+const texts = new WeakMap<object, string>();
+
+const textOf = (value: object): string => {
+  if (Array.isArray(value)) return `[${value.map(specText).join(",")}]`;
+  const fields = Object.entries(value)
+    .filter(([, field]) => field !== undefined)
+    .sort(([a], [b]) => (a < b ? -1 : 1));
+  return `{${fields.map(([name, field]) => `${JSON.stringify(name)}:${specText(field)}`).join(",")}}`;
+};
+
+/**
+ * A description as one text, whatever the order of its fields. Descriptions are never changed in place, so the text of
+ * each part is made once: of a long list that has changed in one place only that place is written again.
+ */
+export function specText(spec: unknown): string {
+  if (typeof spec !== "object" || spec === null) return JSON.stringify(spec) ?? "null";
+  const known = texts.get(spec);
+  if (known !== undefined) return known;
+  const text = textOf(spec);
+  texts.set(spec, text);
+  return text;
+}
+
+/**
+ * Whether two descriptions say the same, whatever the order of their fields.
+ * @example sameSpec({ a: 1, b: 2 }, { b: 2, a: 1, c: undefined }) // true
+ */
+export const sameSpec = (a: unknown, b: unknown): boolean => specText(a) === specText(b);
