@@ -22,6 +22,7 @@ for (const part of ["core", "money"]) {
   broken += run(process.execPath, [bundle]);
 }
 rmSync(folder, { recursive: true });
+broken += run(tool("tsx"), ["bench/recording.ts"]);
 build();
 await withDemoServer(async (address) => {
   broken += run(tool("tsx"), ["bench/server.ts", address]);

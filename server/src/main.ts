@@ -5,6 +5,7 @@ import { createApp } from "./app";
 import { readConfig, type Config } from "./config";
 import { Keeper, LostDatabaseError, recoverLost, seedDemo } from "./database";
 import { createLostApp } from "./lost";
+import { Events } from "./api/events";
 import { SignIns } from "./safety/sign-ins";
 
 const ALL = new Set(["0.0.0.0", "::"]);
@@ -30,6 +31,7 @@ type Answering = (req: IncomingMessage, res: ServerResponse) => void;
 
 async function run(config: Config): Promise<void> {
   const { pages, hosts, database } = config;
+  const events = new Events();
   const signIns = config.passphrase === null ? undefined : await SignIns.for(config.passphrase);
   let keeper: Keeper | undefined;
   let answer: Answering;
@@ -37,7 +39,7 @@ async function run(config: Config): Promise<void> {
     keeper = await Keeper.open(database);
     if (config.demo) await seedDemo(keeper.em.fork());
     keeper.startCopying((error) => log.warn(`No copy could be made: ${(error as Error).message}`));
-    answer = createApp({ orm: keeper, keeper, log, pages, hosts, signIns });
+    answer = createApp({ orm: keeper, keeper, log, pages, hosts, signIns, events });
   };
   try {
     await open();
@@ -66,6 +68,7 @@ async function run(config: Config): Promise<void> {
     stopping = true;
     log.info(`${signal}: finishing open requests`);
     const force = setTimeout(() => server.closeAllConnections(), 3_000);
+    events.close();
     server.closeIdleConnections();
     server.close(() => {
       clearTimeout(force);

@@ -5,35 +5,50 @@ import {
   KINDS,
   PARENTS_FIRST,
   printHousehold,
-  SERIES_NAMES,
+  sessionFiler,
   SPEC_VERSION,
   specText,
   withReferences,
-  type Entry,
   type Garage,
   type Household,
   type HouseholdFile,
   type Kept,
   type Kind,
 } from "@kettleback/core";
-import { ENTITY_OF, EntryEntity, HouseholdRow } from "../database";
+import { ENTITY_OF, HouseholdRow } from "../database";
 import { garageOf } from "./garage";
 import { householdOf } from "./keep";
 import { refused } from "./problem";
+import { recorded, takeSessions } from "./sessions";
 
-/** All that a household keeps and has recorded, as the text of one open file. */
-export async function exportHousehold(em: EntityManager, id: string): Promise<string> {
+/**
+ * All that a household keeps and has recorded, as the text of one open file, a piece at a time: the readings of years are
+ * never in memory together.
+ */
+export async function exportHousehold(em: EntityManager, id: string): Promise<AsyncGenerator<string>> {
   const garage = await garageOf(em, id);
-  const rows = await em.find(EntryEntity, { household: id }, { orderBy: { at: "asc", id: "asc" } });
-  const series = Object.fromEntries(
-    SERIES_NAMES.map((name) => [
-      name,
-      rows
-        .filter((row) => row.series === name)
-        .map(({ at, spec }) => ({ at: new Date(at).toISOString(), spec }) as Entry),
-    ]),
-  ) as unknown as HouseholdFile["series"];
-  return printHousehold(filedOf(garage, series));
+  return chunksOf(em, garage);
+}
+
+const NOTHING_RECORDED = '"sessions": []';
+
+async function* chunksOf(em: EntityManager, garage: Garage): AsyncGenerator<string> {
+  const text = printHousehold(filedOf(garage, []));
+  const at = text.lastIndexOf(NOTHING_RECORDED);
+  yield `${text.slice(0, at)}"sessions": [`;
+  const keyed = sessionFiler(garage);
+  let first = true;
+  for await (const { spec, samples } of recorded(em, garage.household.id)) {
+    yield `${first ? "" : ","}\n  {"spec": ${JSON.stringify(keyed(spec))}, "samples": [`;
+    first = false;
+    let begun = false;
+    for await (const piece of samples()) {
+      yield `${begun ? "," : ""}\n   ${piece.map((sample) => JSON.stringify(sample)).join(",\n   ")}`;
+      begun = true;
+    }
+    yield "]}";
+  }
+  yield `${first ? "" : "\n "}]${text.slice(at + NOTHING_RECORDED.length)}`;
 }
 
 /** Ids of the things a household keeps already, by kind, what they belong to and their description. */
@@ -50,7 +65,7 @@ function known(garage: Garage): Map<string, string> {
  */
 export const importHousehold = (
   em: EntityManager,
-  { household, things, series }: HouseholdFile,
+  { household, things, sessions }: HouseholdFile,
   into: string | null,
 ): Promise<Kept<Household>> =>
   em.transactional(async (tx) => {
@@ -90,18 +105,20 @@ export const importHousehold = (
           } as never),
         );
       }
-    if (!there)
-      for (const name of SERIES_NAMES)
-        for (const { at, spec } of series[name])
-          tx.persist(
-            tx.create(EntryEntity, {
-              household: id,
-              series: name,
-              at: new Date(at),
-              spec,
-              specVersion: SPEC_VERSION,
-            } as never),
-          );
     await tx.flush();
+    if (!there)
+      await takeSessions(
+        tx,
+        id,
+        sessions.map(({ spec, samples }) => ({
+          spec: {
+            ...spec,
+            // What was gone when it was filed is gone here too.
+            carId: (spec.carId && ids.get(`cars ${spec.carId}`)) ?? null,
+            placeId: (spec.placeId && ids.get(`places ${spec.placeId}`)) ?? null,
+          },
+          samples,
+        })),
+      );
     return householdOf((await tx.findOne(HouseholdRow, { id }))!);
   });

@@ -1,44 +1,26 @@
 import { Router, type Request } from "express";
 import type { MikroORM } from "@mikro-orm/core";
-import { z } from "zod";
-import {
-  householdSchema,
-  idSchema,
-  judgeHousehold,
-  judgePlan,
-  KIND_NAMES,
-  KINDS,
-  momentSchema,
-  SERIES,
-  SERIES_NAMES,
-  SPEC_VERSION,
-  type Entry,
-  type Kind,
-  type SeriesName,
-} from "@kettleback/core";
+import { Readable } from "node:stream";
+import { pipeline } from "node:stream/promises";
+import { judgeHousehold, judgePlan, KIND_NAMES, SPEC_VERSION } from "@kettleback/core";
 import { HouseholdRow, RestoringError, UnreadableCopyError, type Keeper } from "../database";
+import type { Events } from "./events";
 import { garageOf } from "./garage";
 import { exportHousehold, importHousehold } from "./household-file";
 import { addHousehold, householdsOf, putDemo, setHouseholdDeleted } from "./households";
 import { add, change, householdOf, requireVersion, setDeleted, type Address } from "./keep";
 import { importPlan } from "./import-plan";
 import { busy, notFound, parsed, refused, unknownAddress } from "./problem";
-import { append, entriesBetween, MOST_ENTRIES } from "./series";
-
-const version = z.number({ error: "accepted: the version last seen" }).int().min(1);
-const parentId = idSchema.nullable().default(null);
-
-const additionOf = (kind: Kind) => z.strictObject({ spec: KINDS[kind].schema, parentId });
-const changeOf = (kind: Kind) => z.strictObject({ version, spec: KINDS[kind].schema, parentId });
-const versionOnly = z.strictObject({ version });
-const entriesOf = (series: SeriesName) =>
-  z.strictObject({
-    entries: z
-      .array(z.strictObject({ at: momentSchema, spec: SERIES[series].schema }))
-      .min(1)
-      .max(MOST_ENTRIES, { error: `accepted: 1 to ${MOST_ENTRIES} entries` }),
-  });
-const rangeSchema = z.strictObject({ from: momentSchema, to: momentSchema });
+import * as asked from "./requests";
+import {
+  amend,
+  append,
+  begin,
+  bucketsBetween,
+  samplesBetween,
+  sessionsBetween,
+  setSessionDeleted,
+} from "./sessions";
 
 const oneOf = <T extends string>(names: readonly T[], raw: unknown): T => {
   const found = names.find((name) => name === raw);
@@ -56,7 +38,7 @@ const addressOf = ({ params }: Request<{ household: string; kind: string; id: st
 const THIS_ONE = 1;
 
 /** The interface under /api. Every request works on its own entity manager. */
-export function api(orm: Pick<MikroORM, "em">, keeper?: Keeper): Router {
+export function api(orm: Pick<MikroORM, "em">, events: Events, keeper?: Keeper): Router {
   const router = Router();
   const em = () => orm.em.fork();
 
@@ -67,10 +49,7 @@ export function api(orm: Pick<MikroORM, "em">, keeper?: Keeper): Router {
   });
 
   router.post("/households", async (req, res) => {
-    const { spec, plan: sent } = parsed(
-      z.strictObject({ spec: householdSchema, plan: z.unknown() }).partial(),
-      req.body,
-    );
+    const { spec, plan: sent } = parsed(asked.newHousehold, req.body);
     const plan = sent === undefined || sent === null ? null : judgePlan(sent);
     if (plan && !plan.ok) throw refused(plan.problems.map((p) => ({ ...p, field: `plan.${p.field}` })));
     const household = spec ?? plan?.value.household;
@@ -80,22 +59,24 @@ export function api(orm: Pick<MikroORM, "em">, keeper?: Keeper): Router {
   });
 
   router.delete("/households/:household", async (req, res) => {
-    const body = parsed(versionOnly, req.body);
+    const body = parsed(asked.versionOnly, req.body);
     res.json(await setHouseholdDeleted(em(), req.params.household, body.version, true));
   });
 
   router.post("/households/:household/restore", async (req, res) => {
-    const body = parsed(versionOnly, req.body);
+    const body = parsed(asked.versionOnly, req.body);
     res.json(await setHouseholdDeleted(em(), req.params.household, body.version, false));
   });
 
   router.get("/households/:household/file", async (req, res) => {
-    res.type("application/json").send(await exportHousehold(em(), req.params.household));
+    const chunks = await exportHousehold(em(), req.params.household);
+    res.type("application/json");
+    await pipeline(Readable.from(chunks), res);
   });
 
   /** A household file, as a household of its own or into one there is. */
   router.post("/take", async (req, res) => {
-    const { into } = parsed(z.strictObject({ into: idSchema.optional() }), { ...req.query });
+    const { into } = parsed(asked.takeInto, { ...req.query });
     const file = judgeHousehold(req.body);
     if (!file.ok) throw refused(file.problems);
     res.status(201).json(await importHousehold(em(), file.value, into ?? null));
@@ -123,7 +104,7 @@ export function api(orm: Pick<MikroORM, "em">, keeper?: Keeper): Router {
   });
 
   router.put("/households/:household", async (req, res) => {
-    const body = parsed(z.strictObject({ version, spec: householdSchema }), req.body);
+    const body = parsed(asked.householdChange, req.body);
     const row = await em().transactional(async (tx) => {
       const found = await tx.findOne(HouseholdRow, { id: req.params.household, deletedAt: null });
       if (!found) throw notFound(`household ${req.params.household}`);
@@ -141,36 +122,85 @@ export function api(orm: Pick<MikroORM, "em">, keeper?: Keeper): Router {
     res.status(201).json(await importPlan(em(), req.params.household, plan.value));
   });
 
-  router.post("/households/:household/series/:series", async (req, res) => {
-    const series = oneOf(SERIES_NAMES, req.params.series);
-    const { entries } = parsed(entriesOf(series), req.body);
-    res.status(201).json(await append(em(), req.params.household, series, entries as Entry[]));
+  router.get("/households/:household/sessions", async (req, res) => {
+    res.json(
+      await sessionsBetween(em(), req.params.household, parsed(asked.sessionsAsked, { ...req.query })),
+    );
   });
 
-  router.get("/households/:household/series/:series", async (req, res) => {
-    const series = oneOf(SERIES_NAMES, req.params.series);
-    const { from, to } = parsed(rangeSchema, { ...req.query });
-    res.json(await entriesBetween(em(), req.params.household, series, from, to));
+  /** Told again under the same key it is the one there is. */
+  router.post("/households/:household/sessions", async (req, res) => {
+    const { household } = req.params;
+    const { row, known } = await begin(em(), household, parsed(asked.newSession, req.body).spec);
+    if (!known) events.publish(household, "session", { id: row.id, version: row.version });
+    res.status(known ? 200 : 201).json(row);
+  });
+
+  router.put("/households/:household/sessions/:id", async (req, res) => {
+    const { household, id } = req.params;
+    const { version, spec } = parsed(asked.sessionChange, req.body);
+    const row = await amend(em(), household, id, version, spec);
+    events.publish(household, "session", { id: row.id, version: row.version });
+    res.json(row);
+  });
+
+  router.delete("/households/:household/sessions/:id", async (req, res) => {
+    const { household, id } = req.params;
+    const { version } = parsed(asked.versionOnly, req.body);
+    res.json(await setSessionDeleted(em(), household, id, version, true));
+  });
+
+  router.post("/households/:household/sessions/:id/restore", async (req, res) => {
+    const { household, id } = req.params;
+    const { version } = parsed(asked.versionOnly, req.body);
+    res.json(await setSessionDeleted(em(), household, id, version, false));
+  });
+
+  router.get("/households/:household/sessions/:id/samples", async (req, res) => {
+    const { household, id } = req.params;
+    res.json(await samplesBetween(em(), household, id, parsed(asked.samplesAsked, { ...req.query })));
+  });
+
+  router.post("/households/:household/sessions/:id/samples", async (req, res) => {
+    const { household, id } = req.params;
+    const { samples } = parsed(asked.newSamples, req.body);
+    const added = await append(em(), household, id, samples);
+    const moments = samples.map(([at]) => at);
+    if (added > 0)
+      events.publish(household, "samples", {
+        session: id,
+        from: moments.reduce((a, b) => Math.min(a, b)),
+        to: moments.reduce((a, b) => Math.max(a, b)),
+        added,
+      });
+    res.status(201).json({ added });
+  });
+
+  router.get("/households/:household/sessions/:id/buckets", async (req, res) => {
+    const { household, id } = req.params;
+    res.json(await bucketsBetween(em(), household, id, parsed(asked.bucketsAsked, { ...req.query })));
   });
 
   router.post("/households/:household/:kind", async (req, res) => {
     const kind = oneOf(KIND_NAMES, req.params.kind);
-    res.status(201).json(await add(em(), kind, req.params.household, parsed(additionOf(kind), req.body)));
+    res
+      .status(201)
+      .json(await add(em(), kind, req.params.household, parsed(asked.additionOf(kind), req.body)));
   });
 
   router.put("/households/:household/:kind/:id", async (req, res) => {
     const address = addressOf(req);
-    const body = parsed(changeOf(address.kind), req.body);
+    const body = parsed(asked.changeOf(address.kind), req.body);
     res.json(await change(em(), address, body.version, body));
   });
 
   router.delete("/households/:household/:kind/:id", async (req, res) => {
-    const body = parsed(versionOnly, req.body);
+    const body = parsed(asked.versionOnly, req.body);
     res.json(await setDeleted(em(), addressOf(req), body.version, true));
   });
 
   router.post("/households/:household/:kind/:id/restore", async (req, res) => {
-    const body = parsed(versionOnly, req.body);
+    const body = parsed(asked.versionOnly, req.body);
     res.json(await setDeleted(em(), addressOf(req), body.version, false));
   });
 

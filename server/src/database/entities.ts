@@ -60,27 +60,54 @@ export const ENTITY_OF = PARENTS_FIRST.reduce(
   {} as Record<Kind, EntitySchema<KeptRow>>,
 );
 
-/** An entry of a series: only ever added, never changed. */
-export interface EntryRow {
+/** A session that takes place or took place. */
+export interface SessionRow {
   id: number;
-  household: { id: string };
-  series: string;
-  at: Date;
+  version: number;
   spec: object;
   specVersion: number;
+  createdAt: Date;
+  updatedAt: Date;
+  deletedAt?: Date | null;
+  household: { id: string };
+  car?: { id: string } | null;
+  place?: { id: string } | null;
+  beganAt: Date;
+  endedAt?: Date | null;
+  /** The source's own name for it; of one household no two have the same. */
+  key: string;
 }
 
-export const EntryEntity = defineEntity({
-  name: "Entry",
-  tableName: "entry",
-  indexes: [{ name: "entry_range_index", properties: ["household", "series", "at"] }],
+export const SessionEntity = defineEntity({
+  name: "Session",
+  tableName: "session",
+  uniques: [{ name: "session_key_unique", properties: ["household", "key"] }],
+  indexes: [{ name: "session_range_index", properties: ["household", "beganAt", "id"] }],
   properties: {
+    ...columns(),
     id: p.integer().primary().autoincrement(),
+    specVersion: p.integer().default(4),
+    deletedAt: p.datetime().nullable(),
     household: () => p.manyToOne(HouseholdRow),
-    series: p.string(),
-    at: p.datetime(),
-    spec: p.json<object>(),
-    // The column's own default of migration 2; every entry states its version.
-    specVersion: p.integer().default(2),
+    car: () => p.manyToOne(ENTITY_OF.cars).nullable().index(),
+    place: () => p.manyToOne(ENTITY_OF.places).nullable().index(),
+    beganAt: p.datetime(),
+    endedAt: p.datetime().nullable(),
+    key: p.string(),
   },
-}) as unknown as EntitySchema<EntryRow>;
+}) as unknown as EntitySchema<SessionRow>;
+
+/** One reading during a session; written and read in batches, by statements of their own. */
+export const SampleEntity = defineEntity({
+  name: "Sample",
+  tableName: "sample",
+  properties: {
+    // A column only: a relation would ask for an index beside the key that begins with it.
+    session: p.integer().primary().fieldName("session_id"),
+    at: p.integer().primary(),
+    watts: p.double().nullable(),
+    amps: p.double().nullable(),
+    volts: p.double().nullable(),
+    soc: p.double().nullable(),
+  },
+});

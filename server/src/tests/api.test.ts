@@ -238,47 +238,220 @@ test("a thing is found only under its own household", async () => {
   expect((await call.put(`${AT}/cars/nothing`).send({ version: 1, spec: car!.spec })).status).toBe(404);
 });
 
-describe("series", () => {
-  const sample = (at: string, watts: number) => ({
-    at,
-    spec: { source: "meter", watts, amps: null, volts: null, soc: null },
-  });
-  const read = (from: string, to: string) => call.get(`${AT}/series/samples`).query({ from, to });
+describe("recorded sessions", () => {
+  const SESSIONS = `${AT}/sessions`;
+  const spec = {
+    name: "Plover overnight",
+    carId: "fq-plover",
+    placeId: "fq-boathouse",
+    begin: "2026-11-23T18:10:00.000Z",
+    end: null,
+    source: "meter",
+    key: "meter-1",
+  };
+  const tell = (change: object = {}) => call.post(SESSIONS).send({ spec: { ...spec, ...change } });
+  const page = (query: object = {}) =>
+    call.get(SESSIONS).query({ from: "2026-11-01T00:00:00Z", to: "2026-12-01T00:00:00Z", ...query });
+  const T0 = Date.UTC(2026, 10, 23, 18, 10);
+  const reading = (i: number, watts: number | null = 2300 + i) => [T0 + i * 1000, watts, 10, 230, i / 10_000];
+  const readings = (from: number, count: number) =>
+    Array.from({ length: count }, (_, i) => reading(from + i));
+  type Row = { id: string; version: number; spec: typeof spec };
+  type Page = { rows: Row[]; next: string | null };
 
-  test("entries are added and read back by time range, oldest first", async () => {
-    const added = await call.post(`${AT}/series/samples`).send({
-      entries: [sample("2026-11-23T19:00:00Z", 2300), sample("2026-11-23T18:00:00Z", 2200)],
-    });
-    expect([added.status, added.body]).toEqual([201, { added: 2 }]);
-    const both = (await read("2026-11-23T18:00:00Z", "2026-11-23T20:00:00Z")).body as { at: string }[];
-    expect(both.map((e) => e.at)).toEqual(["2026-11-23T18:00:00.000Z", "2026-11-23T19:00:00.000Z"]);
-    // From its start on, up to its end and without it.
-    const first = (await read("2026-11-23T18:00:00Z", "2026-11-23T19:00:00Z")).body as unknown[];
-    expect(first).toHaveLength(1);
+  test("told twice under one key it is kept once, as it was first told", async () => {
+    const first = await tell();
+    const again = await tell({ name: "Another name" });
+    expect([first.status, again.status]).toEqual([201, 200]);
+    expect(again.body).toEqual(first.body);
+    expect((first.body as Row).spec).toMatchObject({ ...spec, plan: null, wallWh: null });
+    expect(((await page()).body as Page).rows).toHaveLength(1);
+  });
+
+  test("its end is told later, by whoever has seen it last; its key stays", async () => {
+    const { id, version, spec: own } = (await tell()).body as Row;
+    const over = { ...own, end: "2026-11-24T05:10:00.000Z", wallWh: 24_100 };
+    const changed = await call.put(`${SESSIONS}/${id}`).send({ version, spec: over });
+    expect(changed.body).toMatchObject({ version: version + 1, spec: over });
+    expect((await call.put(`${SESSIONS}/${id}`).send({ version, spec: over })).status).toBe(409);
     const other = await call
-      .get("/api/households/larch-hollow/series/samples")
-      .query({ from: "2026-01-01T00:00:00Z", to: "2027-01-01T00:00:00Z" });
-    expect(other.body).toEqual([]);
+      .put(`${SESSIONS}/${id}`)
+      .send({ version: version + 1, spec: { ...over, key: "x" } });
+    expect((other.body as { errors: object[] }).errors).toMatchObject([{ field: "spec.key" }]);
+  });
+
+  test("a plan goes with it, brought up to this version", async () => {
+    const made = planOf(fallowQuay, fallowQuay.paths[0]!.spec);
+    if (!made.ok) throw new Error("demo");
+    const { place: _, ...old } = JSON.parse(
+      JSON.stringify(made.value).replaceAll('"phases"', '"lanes"'),
+    ) as Record<string, unknown>;
+    const told = await tell({ key: "planned", plan: { ...old, version: 3 } });
+    expect(told.status).toBe(201);
+    expect((told.body as { spec: { plan: object } }).spec.plan).toEqual({ ...made.value, place: null });
+    const broken = await tell({ key: "broken", plan: { ...old, version: 99 } });
+    expect(broken.status).toBe(422);
   });
 
   test.each<[string, object, string]>([
-    ["no moment", { entries: [{ ...sample("", 1), at: "tonight" }] }, "entries.0.at"],
-    ["watts out of range", { entries: [sample("2026-11-23T18:00:00Z", 1e9)] }, "entries.0.spec.watts"],
-    ["nothing", { entries: [] }, "entries"],
-    ["another field", { entries: [], colour: 1 }, "colour"],
-  ])("%s is refused, and nothing of it is kept", async (_, body, field) => {
-    const response = await call.post(`${AT}/series/samples`).send(body);
+    ["an end before the beginning", { end: "2026-11-23T18:00:00Z" }, "spec.end"],
+    ["no moment", { begin: "tonight" }, "spec.begin"],
+    ["no key", { key: "" }, "spec.key"],
+    ["another household's car", { carId: "lh-grosbeak" }, "spec.carId"],
+    ["a place that is not there", { placeId: "nowhere" }, "spec.placeId"],
+    ["another field", { colour: 1 }, "spec.colour"],
+  ])("%s is refused, and nothing is kept", async (_, change, field) => {
+    const response = await tell({ key: `refused ${field}`, ...change });
     expect(response.status).toBe(422);
     expect((response.body as { errors: { field: string }[] }).errors.map((e) => e.field)).toContain(field);
+    expect(((await page()).body as Page).rows.filter((row) => row.spec.key.startsWith("refused"))).toEqual(
+      [],
+    );
   });
 
-  test("another series, another household, a range without an end", async () => {
-    expect((await call.post(`${AT}/series/secrets`).send({ entries: [] })).status).toBe(404);
-    const nowhere = await call
-      .post("/api/households/none/series/samples")
-      .send({ entries: [sample("2026-11-23T18:00:00Z", 1)] });
-    expect(nowhere.status).toBe(404);
-    expect((await call.get(`${AT}/series/samples`).query({ from: "2026-11-23T18:00:00Z" })).status).toBe(422);
+  test("read by pages, in their order, each once, within the range; the deleted left out and brought back", async () => {
+    for (const i of [3, 1, 0, 2, 4])
+      await tell({ key: `k${i}`, begin: `2026-11-1${Math.min(i, 3)}T10:00:00.000Z` });
+    const seen: string[] = [];
+    let after: string | null = null;
+    do {
+      const { body } = (await page({
+        to: "2026-11-15T00:00:00Z",
+        limit: 2,
+        ...(after ? { after } : {}),
+      })) as {
+        body: Page;
+      };
+      expect(body.rows.length).toBeLessThanOrEqual(2);
+      seen.push(...body.rows.map((row) => row.spec.key));
+      after = body.next;
+    } while (after !== null);
+    // The two that began at once come in the order they were told.
+    expect(seen).toEqual(["k0", "k1", "k2", "k3", "k4"]);
+    const { id, version } = ((await page({ limit: 1 })).body as Page).rows[0]!;
+    expect((await call.delete(`${SESSIONS}/${id}`).send({ version })).status).toBe(200);
+    expect(((await page()).body as Page).rows.map((row) => row.id)).not.toContain(id);
+    expect((await call.delete(`${SESSIONS}/${id}`).send({ version: version + 1 })).status).toBe(404);
+    const back = await call.post(`${SESSIONS}/${id}/restore`).send({ version: version + 1 });
+    expect(back.status).toBe(200);
+    expect(((await page()).body as Page).rows[0]!.id).toBe(id);
+  });
+
+  test.each<[object, string]>([
+    [{ limit: 0 }, "limit"],
+    [{ limit: 1001 }, "limit"],
+    [{ after: "x" }, "after"],
+    [{ to: "2026-10-01T00:00:00Z" }, "to"],
+    [{ from: "yesterday" }, "from"],
+  ])("a page of %j is refused by field", async (query, field) => {
+    const response = await page(query);
+    expect([response.status, (response.body as { errors: { field: string }[] }).errors[0]!.field]).toEqual([
+      422,
+      field,
+    ]);
+  });
+
+  test("readings are added once each, read by pages, and a batch may be sent again", async () => {
+    const { id } = (await tell()).body as Row;
+    const SAMPLES = `${SESSIONS}/${id}/samples`;
+    const add = async (samples: unknown[]) => (await call.post(SAMPLES).send({ samples })).body as object;
+    expect(await add(readings(0, 1500))).toEqual({ added: 1500 });
+    // Sent again with more behind it: what is there stays as it is.
+    expect(
+      await add([...readings(1000, 500).map(([at]) => [at, 1, 1, 1, 1]), ...readings(1500, 10)]),
+    ).toEqual({
+      added: 10,
+    });
+    const all: unknown[] = [];
+    let from: string | null = "0";
+    while (from !== null) {
+      const { body } = (await call.get(SAMPLES).query({ from, limit: 400 })) as {
+        body: { rows: unknown[]; next: string | null };
+      };
+      all.push(...body.rows);
+      from = body.next;
+    }
+    expect(all).toEqual(readings(0, 1510));
+    const some = (await call.get(SAMPLES).query({ from: T0 + 5000, to: T0 + 7000 })).body as {
+      rows: unknown[];
+    };
+    expect(some.rows).toEqual(readings(5, 2));
+  });
+
+  test("buckets tell least, most and mean of each quantity, and leave out what is not there", async () => {
+    const { id } = (await tell({ key: "buckets" })).body as Row;
+    const samples = [
+      [T0, 1000, 5, null, null],
+      [T0 + 1000, 2000, 6, null, null],
+      [T0 + 1999, 6000, 7, 230, null],
+      [T0 + 4000, 100, null, 231, 0.5],
+    ];
+    await call.post(`${SESSIONS}/${id}/samples`).send({ samples });
+    const buckets = await call
+      .get(`${SESSIONS}/${id}/buckets`)
+      .query({ from: T0, to: T0 + 6000, buckets: 3 });
+    expect(buckets.body).toEqual([
+      {
+        from: T0,
+        count: 3,
+        of: {
+          watts: { min: 1000, max: 6000, mean: 3000 },
+          amps: { min: 5, max: 7, mean: 6 },
+          volts: { min: 230, max: 230, mean: 230 },
+          soc: null,
+        },
+      },
+      {
+        from: T0 + 4000,
+        count: 1,
+        of: {
+          watts: { min: 100, max: 100, mean: 100 },
+          amps: null,
+          volts: { min: 231, max: 231, mean: 231 },
+          soc: { min: 0.5, max: 0.5, mean: 0.5 },
+        },
+      },
+    ]);
+  });
+
+  test.each<[string, unknown, string]>([
+    ["a moment in seconds", [[1_795_000_000, 1, 1, 1, 1]], "samples.0.0"],
+    ["watts out of range", [reading(0, 2e6)], "samples.0.1"],
+    ["a share in per cent", [[T0, 1, 1, 1, 50]], "samples.0.4"],
+    ["too few figures", [[T0, 1]], "samples.0"],
+    ["nothing", [], "samples"],
+    ["too many", Array.from({ length: 10_001 }, (_, i) => [T0 + i, 1, 1, 1, null]), "samples"],
+  ])("readings with %s are refused, and none is kept", async (_, samples, field) => {
+    const { id } = (await tell({ key: "refusing" })).body as Row;
+    const response = await call.post(`${SESSIONS}/${id}/samples`).send({ samples });
+    expect(response.status).toBe(422);
+    expect((response.body as { errors: { field: string }[] }).errors[0]!.field).toContain(field);
+    expect((await call.get(`${SESSIONS}/${id}/samples`)).body).toEqual({ rows: [], next: null });
+  });
+
+  test("of another household, of none, and by a name that is none, there is nothing", async () => {
+    const { id } = (await tell()).body as Row;
+    for (const address of [
+      `/api/households/larch-hollow/sessions/${id}/samples`,
+      `/api/households/none/sessions/${id}/samples`,
+      `${SESSIONS}/x/samples`,
+      `${SESSIONS}/99999/samples`,
+    ])
+      expect((await call.get(address)).status).toBe(404);
+    expect(
+      (
+        await call
+          .post("/api/households/none/sessions")
+          .send({ spec: { ...spec, carId: null, placeId: null } })
+      ).status,
+    ).toBe(404);
+    expect(
+      (
+        await call
+          .get("/api/households/none/sessions")
+          .query({ from: spec.begin, to: "2027-01-01T00:00:00Z" })
+      ).status,
+    ).toBe(404);
   });
 });
 
@@ -437,18 +610,38 @@ describe("a household as one file", () => {
   const filed = async (id: string) => (await call.get(`/api/households/${id}/file`)).text;
 
   test("goes out and in again to the same bytes, what is recorded with it", async () => {
-    const entries = [
-      {
-        at: "2026-11-23T18:10:00.000Z",
-        spec: { source: "meter", watts: 2300, amps: 10, volts: 230, soc: null },
-      },
-    ];
-    await call.post("/api/households/fallow-quay/series/samples").send({ entries });
+    const at = Date.UTC(2026, 10, 23, 18, 10);
+    const samples = Array.from({ length: 10_050 }, (_, i) => [at + i * 1000, 2300 + i, 10, null, null]);
+    for (const key of ["one", "two"]) {
+      const { body } = await call.post("/api/households/fallow-quay/sessions").send({
+        spec: {
+          name: `Recorded ${key}`,
+          carId: "fq-plover",
+          placeId: "fq-boathouse",
+          begin: "2026-11-23T18:10:00Z",
+          source: "meter",
+          key: `filed ${key}`,
+        },
+      });
+      const { id } = body as { id: string };
+      if (key === "one")
+        for (const piece of [samples.slice(0, 10_000), samples.slice(10_000)])
+          await call.post(`/api/households/fallow-quay/sessions/${id}/samples`).send({ samples: piece });
+    }
     const text = await filed("fallow-quay");
     const added = await taken(JSON.parse(text) as object);
     expect(added.status).toBe(201);
     expect(await filed((added.body as { id: string }).id)).toBe(text);
-    expect(text).toContain('"watts": 2300');
+    // Readings go out in pieces: the last of the one and the first of the next are both there.
+    for (const i of [0, 9_999, 10_000, 10_049]) expect(text).toContain(JSON.stringify(samples[i]));
+    const { sessions } = JSON.parse(text) as {
+      sessions: { spec: { key: string; carId: string }; samples: [] }[];
+    };
+    const own = sessions.filter(({ spec }) => spec.key.startsWith("filed"));
+    expect(own.map(({ spec, samples: read }) => [spec.key, spec.carId, read.length])).toEqual([
+      ["filed one", "car-1", 10_050],
+      ["filed two", "car-1", 0],
+    ]);
   });
 
   test("what was deleted, parents first, last or between, keeps no file from going in again", async () => {

@@ -2,7 +2,7 @@ import { mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import Database from "libsql";
-import { flatTariff, isRefusal, planOf, solvePlan, startLineup } from "@kettleback/core";
+import { flatTariff, isRefusal, parseHousehold, planOf, solvePlan, startLineup } from "@kettleback/core";
 import { fallowQuay } from "@kettleback/core/demo";
 import { garageOf } from "../api/garage";
 import { exportHousehold } from "../api/household-file";
@@ -76,10 +76,34 @@ test("a database of release 0.7.0 opens: units, line-ups, acknowledged cautions 
   const ways = garage.lineups[0]!.spec.ways;
   expect(ways[1]!.place).toEqual({ name: ways[1]!.name, limitMinutes: 120 });
   for (const { spec } of garage.paths) expect(planOf(garage, spec).ok).toBe(true);
-  const file = JSON.parse(await exportHousehold(orm.em.fork(), "fallow-quay")) as {
-    series: Record<string, unknown[]>;
-  };
-  expect([file.series.sessions!.length, file.series.samples!.length]).toEqual([1, 2]);
+  let text = "";
+  for await (const chunk of await exportHousehold(orm.em.fork(), "fallow-quay")) text += chunk;
+  // A session by its meter, and two readings that belonged to none: those of a source are one session now.
+  const file = parseHousehold(text);
+  expect(file.ok && file.value.sessions).toEqual([
+    {
+      spec: expect.objectContaining({
+        name: "Plover at home",
+        source: "meter",
+        begin: "2026-11-20T18:10:00.000Z",
+        end: "2026-11-21T02:00:00.000Z",
+        wallWh: 14_200,
+        toSoc: 0.7,
+      }) as unknown,
+      samples: [],
+    },
+    {
+      spec: expect.objectContaining({
+        name: "Readings of meter",
+        begin: "2026-11-20T18:11:00.000Z",
+        end: "2026-11-20T18:12:00.000Z",
+      }) as unknown,
+      samples: [
+        [Date.UTC(2026, 10, 20, 18, 11), 1800, 8, 229, null],
+        [Date.UTC(2026, 10, 20, 18, 12), 1810, 8.1, 228.5, 0.36],
+      ],
+    },
+  ]);
   await orm.close();
 });
 

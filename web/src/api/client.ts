@@ -44,6 +44,13 @@ async function request<T>(method: string, address: string, body?: unknown): Prom
   return sent as T;
 }
 
+/** A file the server writes, as its text. */
+async function fileText(address: string): Promise<string> {
+  const response = await fetch(`/api${address}`).catch(() => null);
+  if (!response?.ok) throw new Refused(response?.status ?? 0, "The server did not give the file; try again.");
+  return response.text();
+}
+
 /** A copy of the database: its file's name, when it was made, its size. */
 export interface Copy {
   readonly name: string;
@@ -72,7 +79,7 @@ export const api = {
     request<Kept<Household>>("DELETE", `/households/${id}`, { version }),
   restoreHousehold: ({ id, version }: Kept<Household>) =>
     request<Kept<Household>>("POST", `/households/${id}/restore`, { version }),
-  householdFile: (household: string) => request<object>("GET", `/households/${household}/file`),
+  householdFile: (household: string) => fileText(`/households/${household}/file`),
   takeHousehold: (file: unknown, into: string | null) =>
     request<Kept<Household>>("POST", `/take${into === null ? "" : `?into=${into}`}`, file),
   copies: () => request<Copy[]>("GET", "/copies"),

@@ -107,7 +107,7 @@ function House({ row, shown }: { readonly row: Kept<Household>; readonly shown: 
   const changed = JSON.stringify(spec) !== JSON.stringify(row.spec);
   const set = (change: Partial<Household>) => setSpec({ ...spec, ...change });
   const file = async () => {
-    const text = `${JSON.stringify(await api.householdFile(row.id), null, 1)}\n`;
+    const text = await api.householdFile(row.id);
     saveAs(
       `${row.spec.name.toLowerCase().replace(/[^a-z0-9]+/g, "-")}.household.json`,
       text,

@@ -16,7 +16,7 @@ import {
   type HouseholdFile,
 } from ".";
 
-const none: HouseholdFile["series"] = { sessions: [], samples: [] };
+const none: HouseholdFile["sessions"] = [];
 const garage: Garage = {
   ...fallowQuay,
   lineups: [

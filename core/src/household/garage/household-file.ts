@@ -8,9 +8,10 @@ import {
   type DocumentKind,
 } from "../../things/documents";
 import { householdSchema, type Household } from "../../things/parts";
+import { sessionsOfSeries } from "./before-4";
 import { idSchema } from "./id";
 import { kindRow, KIND_NAMES, KINDS, withReferences, type Garage, type Kind } from "./kinds";
-import { SERIES, SERIES_NAMES, type Entry, type SeriesName } from "./series";
+import { recordSchema, sampleSchema, type FiledSession, type SessionRecord } from "./recorded";
 
 export const HOUSEHOLD_FORMAT = "kettleback-household";
 /** Largest household file read, in bytes. */
@@ -28,31 +29,50 @@ export interface Filed {
 export interface HouseholdFile {
   readonly household: Household;
   readonly things: Readonly<Record<Kind, readonly Filed[]>>;
-  readonly series: Readonly<Record<SeriesName, readonly Entry[]>>;
+  /** What was recorded, oldest first. */
+  readonly sessions: readonly FiledSession[];
 }
 
 const singular = (kind: Kind): string => KINDS[kind].table.replaceAll("_", "-");
 
-/** A household as it is filed: ids become keys by kind and place, so that the same household gives the same bytes. */
-export function filedOf(garage: Garage, series: HouseholdFile["series"]): HouseholdFile {
+/** The keys by which a household's things go into a file: by kind and place there. */
+function keyOf(garage: Garage) {
   const keys = new Map<string, string>();
   for (const kind of KIND_NAMES)
     garage[kind].forEach((row, i) => keys.set(`${kind} ${row.id}`, `${singular(kind)}-${i + 1}`));
+  const known = (kind: Kind, id: string): string | null => keys.get(`${kind} ${id}`) ?? null;
   // What is gone stays gone: its old name is kept, and nothing answers to it.
-  const key = (kind: Kind, id: string): string => keys.get(`${kind} ${id}`) ?? id;
+  return { known, of: (kind: Kind, id: string): string => known(kind, id) ?? id };
+}
+
+/** What a recorded session names, by the keys of its household's file; what is gone is left out. */
+export function sessionFiler(garage: Garage): (spec: SessionRecord) => SessionRecord {
+  const { known } = keyOf(garage);
+  return (spec) => ({
+    ...spec,
+    carId: spec.carId && known("cars", spec.carId),
+    placeId: spec.placeId && known("places", spec.placeId),
+  });
+}
+
+/** A household as it is filed: ids become keys by kind and place, so that the same household gives the same bytes. */
+export function filedOf(garage: Garage, sessions: readonly FiledSession[]): HouseholdFile {
+  const key = keyOf(garage);
   const things = Object.fromEntries(
     KIND_NAMES.map((kind) => [
       kind,
       garage[kind].map(({ id, parentId, spec }): Filed => ({
-        key: key(kind, id),
+        key: key.of(kind, id),
         // What it belonged to is gone: it belongs to nothing.
-        parent: parentId === null ? null : (keys.get(`${KINDS[kind].parent!} ${parentId}`) ?? null),
+        parent: parentId === null ? null : key.known(kindRow(kind).parent!, parentId),
         // Fields in the order of their schema, whatever wrote them.
-        spec: withReferences(kind, KINDS[kind].schema.parse(spec), key),
+        spec: withReferences(kind, KINDS[kind].schema.parse(spec), key.of),
       })),
     ]),
   ) as unknown as HouseholdFile["things"];
-  return { household: garage.household.spec, things, series };
+  const filed = sessionFiler(garage);
+  const recorded = sessions.map(({ spec, samples }) => ({ spec: filed(spec), samples }));
+  return { household: garage.household.spec, things, sessions: recorded };
 }
 
 const rowOf = (kind: Kind) =>
@@ -62,16 +82,23 @@ const rowOf = (kind: Kind) =>
     spec: KINDS[kind].schema as z.ZodType<object>,
   });
 
-const seriesSchema = z
-  .strictObject(
-    Object.fromEntries(
-      SERIES_NAMES.map((name) => [
-        name,
-        z.array(z.strictObject({ at: z.string(), spec: SERIES[name].schema })).default([]),
-      ]),
-    ),
+const sessionsSchema = z
+  .array(
+    z.strictObject({
+      spec: recordSchema,
+      samples: z
+        .array(sampleSchema)
+        .refine((samples) => samples.every(([at], i) => i === 0 || at > samples[i - 1]![0]), {
+          error: "the moments of readings must rise",
+        })
+        .default([]),
+    }),
+    { error: "needed: a list" },
   )
-  .prefault({});
+  .refine((sessions) => new Set(sessions.map(({ spec }) => spec.key)).size === sessions.length, {
+    error: "each session needs a key of its own",
+  })
+  .default([]);
 
 type Things = Readonly<Record<Kind, readonly Filed[]>>;
 
@@ -82,7 +109,7 @@ const documentSchema = z
     ...(Object.fromEntries(
       KIND_NAMES.map((kind) => [kind, z.array(rowOf(kind), { error: "needed: a list" }).default([])]),
     ) as unknown as Record<Kind, z.ZodDefault<z.ZodArray<ReturnType<typeof rowOf>>>>),
-    series: seriesSchema,
+    sessions: sessionsSchema,
   })
   .superRefine((document, ctx) => {
     const things: Things = document;
@@ -146,9 +173,10 @@ export const HOUSEHOLD_DOCUMENT: DocumentKind<HouseholdFile> = documentKind({
   indent: 1,
   head: countSchema,
   upgrade: (given, version) => {
-    const document = upgradeNames(given) as Readonly<Record<string, unknown>>;
+    const { series, ...document } = upgradeNames(given) as Readonly<Record<string, unknown>>;
     return {
       ...document,
+      ...(version < 4 ? { sessions: sessionsOfSeries(series) } : series === undefined ? {} : { series }),
       ...Object.fromEntries(
         KIND_NAMES.flatMap((kind) => {
           const list = document[kind];
@@ -159,17 +187,17 @@ export const HOUSEHOLD_DOCUMENT: DocumentKind<HouseholdFile> = documentKind({
       ),
     };
   },
-  schema: documentSchema.transform(({ household, series, format: _, version: __, ...things }) => ({
+  schema: documentSchema.transform(({ household, sessions, format: _, version: __, ...things }) => ({
     household,
     things,
-    series: series as unknown as HouseholdFile["series"],
+    sessions,
   })),
-  documentOf: ({ household, things, series }) => ({
+  documentOf: ({ household, things, sessions }) => ({
     format: HOUSEHOLD_FORMAT,
     version: SPEC_VERSION,
     household,
     ...things,
-    series,
+    sessions,
   }),
 });
 

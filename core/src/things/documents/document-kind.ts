@@ -11,6 +11,8 @@ export interface DocumentKind<T> {
   readonly format: string;
   /** Largest file of it that is read, in bytes. */
   readonly maxBytes: number;
+  /** Brings one up to this version, unjudged; what is no document of an older version is passed on as it is. */
+  bring(this: void, raw: unknown): unknown;
   /** Judges one that has been read, of this version or an older one, which is brought up to it first. */
   judge(this: void, raw: unknown): Parsed<T>;
   /** Reads one from text. Never throws: says which field is wrong and what is accepted. */
@@ -54,6 +56,12 @@ export function documentKind<T>(made: Made<T>): DocumentKind<T> {
     format: documentHead(format).format,
     version: z.int(VERSION).min(1, VERSION).max(SPEC_VERSION, VERSION),
   });
+  const bring = (raw: unknown): unknown => {
+    const first = headSchema.safeParse(raw);
+    return first.success
+      ? { ...upgrade(raw as Record<string, unknown>, first.data.version), version: SPEC_VERSION }
+      : raw;
+  };
   const judge = (raw: unknown): Parsed<T> => {
     const refused = (error: z.ZodError, by: z.ZodType): Parsed<T> => ({
       ok: false,
@@ -67,8 +75,7 @@ export function documentKind<T>(made: Made<T>): DocumentKind<T> {
     if (!first.success) return refused(first.error, headSchema);
     const counted = head?.safeParse(raw);
     if (counted && !counted.success) return refused(counted.error, head!);
-    const document = upgrade(raw as Record<string, unknown>, first.data.version);
-    const parsed = schema.safeParse({ ...document, version: SPEC_VERSION });
+    const parsed = schema.safeParse(bring(raw));
     return parsed.success ? { ok: true, value: parsed.data } : refused(parsed.error, schema);
   };
   const parse = (text: string): Parsed<T> => {
@@ -91,5 +98,5 @@ export function documentKind<T>(made: Made<T>): DocumentKind<T> {
     title,
     ...z.toJSONSchema(schema, { io: "input" }),
   });
-  return { format, maxBytes, judge, parse, print, jsonSchema };
+  return { format, maxBytes, bring, judge, parse, print, jsonSchema };
 }

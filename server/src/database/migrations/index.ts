@@ -3,6 +3,7 @@ import { M0002VersionsAndSeries } from "./0002-versions-and-series";
 import { M0003Lineups } from "./0003-lineups";
 import { M0004Households } from "./0004-households";
 import { M0005Evses } from "./0005-evses";
+import { M0006Sessions } from "./0006-sessions";
 
 /** Every migration in order. A name, once released, never changes. */
 export const MIGRATIONS = [
@@ -11,4 +12,5 @@ export const MIGRATIONS = [
   { name: "0003-lineups", class: M0003Lineups },
   { name: "0004-households", class: M0004Households },
   { name: "0005-evses", class: M0005Evses },
+  { name: "0006-sessions", class: M0006Sessions },
 ] as const;

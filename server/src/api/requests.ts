@@ -1,0 +1,69 @@
+import { z } from "zod";
+import {
+  householdSchema,
+  idSchema,
+  KINDS,
+  momentSchema,
+  recordSchema,
+  sampleSchema,
+  type Kind,
+} from "@kettleback/core";
+import { MOST_BUCKETS, MOST_SAMPLES, MOST_SESSIONS } from "./sessions";
+
+// What each request brings. The router judges by these, and the description of the interface is made from them.
+
+const version = z.number({ error: "accepted: the version last seen" }).int().min(1);
+const parentId = idSchema.nullable().default(null);
+
+export const versionOnly = z.strictObject({ version });
+export const additionOf = (kind: Kind) => z.strictObject({ spec: KINDS[kind].schema, parentId });
+export const changeOf = (kind: Kind) => z.strictObject({ version, spec: KINDS[kind].schema, parentId });
+export const newHousehold = z.strictObject({ spec: householdSchema, plan: z.unknown() }).partial();
+export const householdChange = z.strictObject({ version, spec: householdSchema });
+export const takeInto = z.strictObject({ into: idSchema.optional() });
+
+export const newSession = z.strictObject({ spec: recordSchema });
+export const sessionChange = z.strictObject({ version, spec: recordSchema });
+export const newSamples = z.strictObject({
+  samples: z
+    .array(sampleSchema)
+    .min(1, { error: `accepted: 1 to ${MOST_SAMPLES} readings` })
+    .max(MOST_SAMPLES, { error: `accepted: 1 to ${MOST_SAMPLES} readings` }),
+});
+
+/** A count in a query, which is text. */
+const count = (least: number, most: number) => {
+  const error = `accepted: ${least} to ${most}`;
+  return z.coerce.number({ error }).int({ error }).min(least, { error }).max(most, { error });
+};
+const rising = { path: ["to"], error: "accepted: a moment after from" };
+
+export const sessionsAsked = z
+  .strictObject({
+    from: momentSchema,
+    to: momentSchema,
+    after: z
+      .string()
+      .regex(/^\d{1,15}-\d{1,15}$/, { error: "accepted: what the page before said is next" })
+      .optional(),
+    limit: count(1, MOST_SESSIONS).default(MOST_SESSIONS),
+  })
+  .refine(({ from, to }) => Date.parse(to) > Date.parse(from), rising);
+
+const WHOLE = { from: 0, to: Date.UTC(2100, 0) } as const;
+const ms = (fallback: number) => count(WHOLE.from, WHOLE.to).default(fallback);
+/** From and to in milliseconds since 1970: the whole session where nothing is said. */
+export const samplesAsked = z
+  .strictObject({
+    from: ms(WHOLE.from),
+    to: ms(WHOLE.to),
+    limit: count(1, MOST_SAMPLES).default(MOST_SAMPLES),
+  })
+  .refine(({ from, to }) => to > from, rising);
+export const bucketsAsked = z
+  .strictObject({
+    from: count(WHOLE.from, WHOLE.to),
+    to: count(WHOLE.from, WHOLE.to),
+    buckets: count(1, MOST_BUCKETS),
+  })
+  .refine(({ from, to }) => to > from, rising);

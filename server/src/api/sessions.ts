@@ -1,0 +1,323 @@
+import type { EntityManager } from "@mikro-orm/core";
+import type { EntityManager as SqlManager } from "@mikro-orm/libsql";
+import {
+  MEASURED,
+  problemsOf,
+  recordSchema,
+  SPEC_VERSION,
+  upgradePart,
+  type FiledSession,
+  type Kept,
+  type Measured,
+  type Sample,
+  type SessionRecord,
+} from "@kettleback/core";
+import { ENTITY_OF, HouseholdRow, SessionEntity, type SessionRow } from "../database";
+import { requireVersion } from "./keep";
+import { notFound, Problem, refused } from "./problem";
+
+/** Most samples one request adds or reads. */
+export const MOST_SAMPLES = 10_000;
+/** Most sessions one request reads. */
+export const MOST_SESSIONS = 1_000;
+/** Most buckets a picture asks for. */
+export const MOST_BUCKETS = 2_000;
+
+/** A row that is read, or why this program cannot read it. */
+export type ReadSession = Kept<SessionRecord> | { readonly id: string; readonly problems: readonly object[] };
+
+const moment = (date: Date): string => new Date(date).toISOString();
+
+/** The description of a session, with what stands in columns put in its place. */
+function described(row: SessionRow): ReadSession {
+  const upgraded = upgradePart("record", row.spec, row.specVersion) as object;
+  const parsed = recordSchema.safeParse({
+    ...upgraded,
+    carId: row.car?.id ?? null,
+    placeId: row.place?.id ?? null,
+    begin: moment(row.beganAt),
+    end: row.endedAt ? moment(row.endedAt) : null,
+    key: row.key,
+  });
+  const id = String(row.id);
+  return parsed.success
+    ? { id, version: row.version, parentId: null, spec: parsed.data }
+    : { id, problems: problemsOf(parsed.error, recordSchema) };
+}
+
+const isRead = (read: ReadSession): read is Kept<SessionRecord> => "spec" in read;
+
+function mustRead(row: SessionRow): Kept<SessionRecord> {
+  const read = described(row);
+  if (!isRead(read))
+    throw new Problem(500, "Unreadable", `Session ${read.id} cannot be read by this version of Kettleback.`);
+  return read;
+}
+
+/** The columns of a session, from its description. */
+const columnsOf = ({ carId, placeId, begin, end, key, ...spec }: SessionRecord) => ({
+  spec,
+  specVersion: SPEC_VERSION,
+  car: carId,
+  place: placeId,
+  beganAt: new Date(begin),
+  endedAt: end === null ? null : new Date(end),
+  key,
+});
+
+/** What a session names has to be of its household. */
+async function checkNamed(
+  tx: EntityManager,
+  household: string,
+  { carId, placeId }: SessionRecord,
+): Promise<void> {
+  for (const [field, kind, one, id] of [
+    ["carId", "cars", "car", carId],
+    ["placeId", "places", "place", placeId],
+  ] as const)
+    if (id !== null && !(await tx.count(ENTITY_OF[kind], { id, household, deletedAt: null })))
+      throw refused([{ field: `spec.${field}`, message: `accepted: the id of a ${one} of this household` }]);
+}
+
+async function sessionRow(
+  em: EntityManager,
+  household: string,
+  id: string,
+  deleted = false,
+): Promise<SessionRow> {
+  const row = /^\d{1,15}$/.test(id)
+    ? await em.findOne(SessionEntity, {
+        id: Number(id),
+        household,
+        deletedAt: deleted ? { $ne: null } : null,
+      })
+    : null;
+  if (!row) throw notFound(`session ${id.slice(0, 40)} in household ${household}`);
+  return row;
+}
+
+/** A session that was begun: the row, and whether it had been told before. */
+export interface Begun {
+  readonly row: Kept<SessionRecord>;
+  readonly known: boolean;
+}
+
+/** Records a session. Told again under the same key it is the one there is, as it is kept. */
+export const begin = (em: EntityManager, household: string, spec: SessionRecord): Promise<Begun> =>
+  em.transactional(async (tx) => {
+    if (!(await tx.count(HouseholdRow, { id: household, deletedAt: null })))
+      throw notFound(`household ${household}`);
+    const there = await tx.findOne(SessionEntity, { household, key: spec.key });
+    if (there) return { row: mustRead(there), known: true };
+    await checkNamed(tx, household, spec);
+    const row = tx.create(SessionEntity, { household, ...columnsOf(spec) } as never);
+    await tx.persist(row).flush();
+    return { row: mustRead(row), known: false };
+  });
+
+/** Replaces what is said of a session. */
+export const amend = (
+  em: EntityManager,
+  household: string,
+  id: string,
+  version: number,
+  spec: SessionRecord,
+): Promise<Kept<SessionRecord>> =>
+  em.transactional(async (tx) => {
+    const row = await sessionRow(tx, household, id);
+    requireVersion(row.version, version, "session", described(row));
+    if (spec.key !== row.key)
+      throw refused([{ field: "spec.key", message: `accepted: ${row.key}; a session keeps its key` }]);
+    await checkNamed(tx, household, spec);
+    tx.assign(row, columnsOf(spec) as never, { mergeObjectProperties: false });
+    await tx.flush();
+    return mustRead(row);
+  });
+
+/** Marks a session deleted, or brings it back; its readings stay where they are. */
+export const setSessionDeleted = (
+  em: EntityManager,
+  household: string,
+  id: string,
+  version: number,
+  deleted: boolean,
+): Promise<ReadSession> =>
+  em.transactional(async (tx) => {
+    const row = await sessionRow(tx, household, id, !deleted);
+    requireVersion(row.version, version, "session", described(row));
+    row.deletedAt = deleted ? new Date() : null;
+    await tx.flush();
+    return described(row);
+  });
+
+/** Rows of a list, and from where the next ones are read; null at its end. */
+export interface Page<T> {
+  readonly rows: readonly T[];
+  readonly next: string | null;
+}
+
+/** The sessions that began from one moment up to, and without, another; oldest first. */
+export async function sessionsBetween(
+  em: EntityManager,
+  household: string,
+  { from, to, after, limit }: { from: string; to: string; after?: string | undefined; limit: number },
+): Promise<Page<ReadSession>> {
+  if (!(await em.count(HouseholdRow, { id: household, deletedAt: null })))
+    throw notFound(`household ${household}`);
+  const [ms, id] = (after ?? "").split("-").map(Number);
+  const rows = await em.find(
+    SessionEntity,
+    {
+      household,
+      deletedAt: null,
+      beganAt: { $gte: new Date(from), $lt: new Date(to) },
+      ...(after === undefined
+        ? {}
+        : { $or: [{ beganAt: { $gt: new Date(ms!) } }, { beganAt: new Date(ms!), id: { $gt: id! } }] }),
+    },
+    { orderBy: { beganAt: "asc", id: "asc" }, limit: limit + 1 },
+  );
+  const last = rows.length > limit ? rows[limit - 1] : undefined;
+  return {
+    rows: rows.slice(0, limit).map(described),
+    next: last ? `${new Date(last.beganAt).getTime()}-${last.id}` : null,
+  };
+}
+
+/** Fills the table from one parameter: a statement of ten thousand values takes three times as long to prepare. */
+const INSERT =
+  "insert or ignore into sample (session_id, at, watts, amps, volts, soc) " +
+  "select ?, json_extract(value, '$[0]'), json_extract(value, '$[1]'), json_extract(value, '$[2]'), " +
+  "json_extract(value, '$[3]'), json_extract(value, '$[4]') from json_each(?)";
+
+/** Adds readings to a session by its row, within the caller's transaction. */
+export const insertSamples = (
+  tx: SqlManager,
+  session: number,
+  samples: readonly Sample[],
+): Promise<unknown> => tx.execute(INSERT, [session, JSON.stringify(samples)], "run");
+
+/**
+ * Adds readings to a session, all of them in one transaction. A moment that has its reading already keeps it, so that a
+ * batch may be sent again.
+ * @returns how many were new
+ */
+export const append = (
+  em: EntityManager,
+  household: string,
+  id: string,
+  samples: readonly Sample[],
+): Promise<number> =>
+  em.transactional(async (tx) => {
+    const row = await sessionRow(tx, household, id);
+    const sql = tx as SqlManager;
+    const before = await countSamples(sql, row.id);
+    await insertSamples(sql, row.id, samples);
+    return (await countSamples(sql, row.id)) - before;
+  });
+
+const countSamples = async (em: SqlManager, session: number): Promise<number> => {
+  const [found] = await em.execute<{ n: number }[]>("select count(*) as n from sample where session_id = ?", [
+    session,
+  ]);
+  return found!.n;
+};
+
+/** A session's readings, moment by moment, from one up to, and without, another. */
+export async function samplesBetween(
+  em: EntityManager,
+  household: string,
+  id: string,
+  { from, to, limit }: { from: number; to: number; limit: number },
+): Promise<Page<Sample>> {
+  const row = await sessionRow(em, household, id);
+  const rows = await readSamples(em as SqlManager, row.id, from, to, limit + 1);
+  return { rows: rows.slice(0, limit), next: rows.length > limit ? String(rows[limit]![0]) : null };
+}
+
+const readSamples = async (
+  em: SqlManager,
+  session: number,
+  from: number,
+  to: number,
+  limit: number,
+): Promise<Sample[]> => {
+  const rows = await em.execute<Record<Measured | "at", number>[]>(
+    "select at, watts, amps, volts, soc from sample where session_id = ? and at >= ? and at < ? order by at limit ?",
+    [session, from, to, limit],
+  );
+  return rows.map(({ at, watts, amps, volts, soc }) => [at, watts, amps, volts, soc]);
+};
+
+/** What lies in a bucket of time: how many readings, and of each quantity the least, the most and the mean. */
+export interface Bucket {
+  readonly from: number;
+  readonly count: number;
+  readonly of: Readonly<Record<Measured, { min: number; max: number; mean: number } | null>>;
+}
+
+/** A session's readings in so many buckets of equal length, for a picture; empty ones are left out. */
+export async function bucketsBetween(
+  em: EntityManager,
+  household: string,
+  id: string,
+  { from, to, buckets }: { from: number; to: number; buckets: number },
+): Promise<Bucket[]> {
+  const row = await sessionRow(em, household, id);
+  const width = (to - from) / buckets;
+  const figures = MEASURED.map((m) => `min(${m}) as ${m}_min, max(${m}) as ${m}_max, avg(${m}) as ${m}_mean`);
+  const rows = await (em as SqlManager).execute<Record<string, number | null>[]>(
+    `select cast((at - ?) / ? as integer) as bucket, count(*) as n, ${figures.join(", ")} ` +
+      "from sample where session_id = ? and at >= ? and at < ? group by bucket order by bucket",
+    [from, width, row.id, from, to],
+  );
+  return rows.map((found) => ({
+    from: from + found.bucket! * width,
+    count: found.n!,
+    of: Object.fromEntries(
+      MEASURED.map((m) => {
+        const [min, max, mean] = [found[`${m}_min`], found[`${m}_max`], found[`${m}_mean`]];
+        return [m, min === null || min === undefined ? null : { min, max: max!, mean: mean! }];
+      }),
+    ) as Bucket["of"],
+  }));
+}
+
+/** All that was recorded, session by session, the readings a piece at a time: a year of them is never in memory. */
+export async function* recorded(
+  em: EntityManager,
+  household: string,
+): AsyncGenerator<{ readonly spec: SessionRecord; samples(): AsyncGenerator<Sample[]> }> {
+  const rows = await em.find(
+    SessionEntity,
+    { household, deletedAt: null },
+    { orderBy: { beganAt: "asc", id: "asc" } },
+  );
+  for (const row of rows) {
+    const read = described(row);
+    if (isRead(read)) yield { spec: read.spec, samples: () => pieces(em as SqlManager, row.id) };
+  }
+}
+
+async function* pieces(em: SqlManager, session: number): AsyncGenerator<Sample[]> {
+  for (let from = 0; ;) {
+    const piece = await readSamples(em, session, from, Number.MAX_SAFE_INTEGER, MOST_SAMPLES);
+    if (piece.length > 0) yield piece;
+    if (piece.length < MOST_SAMPLES) return;
+    from = piece.at(-1)![0] + 1;
+  }
+}
+
+/** Takes recorded sessions in, within the caller's transaction. */
+export async function takeSessions(
+  tx: EntityManager,
+  household: string,
+  sessions: readonly FiledSession[],
+): Promise<void> {
+  for (const { spec, samples } of sessions) {
+    const row = tx.create(SessionEntity, { household, ...columnsOf(spec) } as never);
+    await tx.persist(row).flush();
+    for (let i = 0; i < samples.length; i += MOST_SAMPLES)
+      await insertSamples(tx as SqlManager, row.id, samples.slice(i, i + MOST_SAMPLES));
+  }
+}
