@@ -1,6 +1,6 @@
 /** Unit and interface tests. TypeScript is stripped by swc to CommonJS, which the database layer needs. */
 export default {
-  testMatch: ["<rootDir>/{core,server,cli,web}/**/*.test.ts?(x)"],
+  testMatch: ["<rootDir>/{core,server,cli,web,standins}/**/*.test.ts?(x)"],
   transform: {
     "^.+\\.m?[jt]sx?$": [
       "@swc/jest",

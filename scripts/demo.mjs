@@ -4,4 +4,5 @@ import { serve } from "./lib.mjs";
 await serve(
   { KETTLEBACK_DEMO: "1", KETTLEBACK_DB: process.env.KETTLEBACK_DB ?? "data/demo.sqlite" },
   "the two demo households are in the list at the top.",
+  true,
 );

@@ -90,6 +90,7 @@ export function ensureChromium() {
 }
 
 export const SERVER = "server/dist/main.mjs";
+export const STANDINS = "standins/dist/main.mjs";
 
 /** Builds the pages and the server. */
 export function build() {
@@ -97,10 +98,15 @@ export function build() {
   buildServer();
 }
 
-/** Builds the server as one file that starts in half the time of its sources. */
+/** Builds the server and the stand-ins, each as one file that starts in half the time of its sources. */
 export function buildServer() {
-  must("building the server", tool("esbuild"), [
-    "server/src/main.ts",
+  bundle("building the server", "server/src/main.ts", SERVER);
+  bundle("building the stand-ins", "standins/src/main.ts", STANDINS);
+}
+
+function bundle(what, from, to) {
+  must(what, tool("esbuild"), [
+    from,
     "--bundle",
     "--platform=node",
     "--format=esm",
@@ -108,13 +114,16 @@ export function buildServer() {
     "--alias:@kettleback/core=./core/src/index.ts",
     "--alias:@kettleback/core/demo=./core/src/household/demo/index.ts",
     "--log-level=error",
-    `--outfile=${SERVER}`,
+    `--outfile=${to}`,
   ]);
 }
 
 /** Starts the server that was built; resolves with the process and its address once it says it is ready. */
-export function startServer(env) {
-  const child = spawn(process.execPath, [SERVER], {
+export const startServer = (env) => start(SERVER, env);
+
+/** Starts what was built; resolves with the process and its address once it says it is ready. */
+export function start(file, env) {
+  const child = spawn(process.execPath, [file], {
     cwd: ROOT,
     env: { ...process.env, ...env },
     stdio: ["ignore", "pipe", "inherit"],
@@ -126,7 +135,7 @@ export function startServer(env) {
       const address = /http:\/\/\S+/.exec(text)?.[0];
       if (address) resolve({ child, address });
     });
-    child.once("exit", (code) => reject(new Error(`the server stopped with exit code ${code}`)));
+    child.once("exit", (code) => reject(new Error(`${file} stopped with exit code ${code}`)));
   });
 }
 
@@ -152,12 +161,26 @@ export async function withDemoServer(use) {
   }
 }
 
-/** Builds and serves a database until it is stopped. @param word what is said beside the address */
-export async function serve(env, word) {
+/**
+ * Builds and serves a database until it is stopped.
+ * @param word what is said beside the address
+ * @param beside also starts the simulated devices; without them everything else works
+ */
+export async function serve(env, word, beside = false) {
   ensurePackages();
   build();
   const { child, address } = await startServer(env).catch(() => process.exit(1));
   say(`open ${address} in a browser; ${word} Ctrl+C stops.`);
+  if (beside) {
+    const standIns = await start(STANDINS, {}).catch((error) =>
+      say(`without simulated devices: ${error.message}`),
+    );
+    if (standIns) {
+      standIns.child.removeAllListeners("exit");
+      child.once("exit", () => standIns.child.kill());
+      say(`simulated devices answer at ${standIns.address}`);
+    }
+  }
   child.removeAllListeners("exit");
   child.on("exit", (code) => process.exit(code ?? 0));
   for (const signal of ["SIGINT", "SIGTERM"]) process.on(signal, () => child.kill(signal));
