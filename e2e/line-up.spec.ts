@@ -93,11 +93,11 @@ test("a sweep is cancelled midway, finished, read by arrow keys, and goes out as
   await pick(page, "Show", "power into the battery");
   await pick(page, "Points a side", "50");
   await page.getByRole("button", { name: "Work it out" }).click();
-  const field = page.getByRole("application", { name: /^Vary two/ });
-  await field.waitFor();
-  const readout = page.locator("#field-readout");
+  const sweep = page.getByRole("application", { name: /^Vary two/ });
+  await sweep.waitFor();
+  const readout = page.locator("#sweep-readout");
   const before = await readout.textContent();
-  await field.focus();
+  await sweep.focus();
   await page.keyboard.press("Shift+ArrowLeft");
   await page.keyboard.press("ArrowDown");
   await expect(readout).not.toHaveText(before!);

@@ -152,6 +152,44 @@ export function Elements({ tariff, currency, onEdit }: PartProps) {
   );
 }
 
+interface OnlyOnProps {
+  readonly dates: readonly string[];
+  /** The dates in their order; undefined for every day. */
+  onChange(dates: readonly string[] | undefined): void;
+}
+
+/** The only dates an element holds on: holidays and the like. */
+function OnlyOn({ dates, onChange }: OnlyOnProps) {
+  const set = (next: readonly string[]) => onChange(next.length > 0 ? [...new Set(next)].sort() : undefined);
+  return (
+    <div className="view-tools">
+      {dates.map((date, i) => (
+        <label key={date}>
+          only on
+          <DateInput
+            className="form-control form-control-sm"
+            label={`only on, ${i + 1}`}
+            value={date}
+            optional
+            onChange={(to) => set([...dates.filter((d) => d !== date), ...(to ? [to] : [])])}
+          />
+        </label>
+      ))}
+      <label>
+        {dates.length === 0 ? "only on the day" : "and on"}
+        <DateInput
+          key={dates.length}
+          className="form-control form-control-sm"
+          label="another day only"
+          value=""
+          optional
+          onChange={(date) => date && set([...dates, date])}
+        />
+      </label>
+    </div>
+  );
+}
+
 interface EditorProps {
   readonly element: TariffElement;
   readonly currency: string;
@@ -331,6 +369,7 @@ function ElementEditor({ element, currency, onEdit, onUp, onDown, onRemove }: Ed
           onChange={(max_amps) => amps({ max_amps } as never)}
         />
       </div>
+      <OnlyOn dates={kettleback?.on_dates ?? []} onChange={(on_dates) => amps({ on_dates } as never)} />
       <div className="acts">
         {onUp && (
           <button type="button" className="btn btn-quiet btn-sm" onClick={onUp}>

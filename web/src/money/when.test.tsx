@@ -419,6 +419,19 @@ describe("the price list, changed", () => {
     expect(when()).not.toBe("always");
   });
 
+  test("dates it holds on alone are kept in their order, each once, and go without a trace", () => {
+    open(flatTariff("x", 0.3));
+    const dates = () => tariff.elements[0]!.kettleback?.on_dates;
+    for (const date of ["2026-12-26", "2026-12-25", "2026-12-26"]) type("another day only", date);
+    expect(dates()).toEqual(["2026-12-25", "2026-12-26"]);
+    expect(document.querySelector(".element-when")!.textContent).toBe("on 2026-12-25, 2026-12-26");
+    type("only on, 1", "2027-01-01");
+    expect(dates()).toEqual(["2026-12-26", "2027-01-01"]);
+    type("only on, 2", "");
+    type("only on, 1", "");
+    expect(tariff.elements[0]).not.toHaveProperty("kettleback");
+  });
+
   test("amps chosen at the post are beside OCPI's own, and go without a trace", () => {
     open(flatTariff("x", 0.3));
     type("from amps chosen at the post, A", "16");

@@ -536,6 +536,48 @@ describe("what a session's start, an edge and a chosen current decide", () => {
   });
 });
 
+describe("dates an element holds on alone", () => {
+  const feast = (...on_dates: string[]) =>
+    tariffOf(
+      { ...element({ ENERGY: 0.1 }), kettleback: { on_dates } },
+      element({ ENERGY: 0.3 }, { day_of_week: ["MONDAY", "TUESDAY"] }),
+      element({ ENERGY: 0.4 }),
+    );
+  // Plugged in on Monday the 23rd at 09:00: 15 hours to midnight, then a day, then the rest.
+  const long = levelRun([10, 0, 48]);
+
+  test("a whole local day, before whatever its weekday would cost", () => {
+    expect(told(of(feast("2026-11-24"), long))).toEqual([
+      ["ENERGY", 150, 45],
+      ["ENERGY", 240, 24],
+      ["ENERGY", 90, 36],
+    ]);
+    expect(told(of(feast("2026-11-23", "2026-11-25"), long))).toEqual([
+      ["ENERGY", 150, 15],
+      ["ENERGY", 240, 72],
+      ["ENERGY", 90, 9],
+    ]);
+    expect(told(of(feast("2027-11-24"), long))).toEqual([
+      ["ENERGY", 390, 117],
+      ["ENERGY", 90, 36],
+    ]);
+  });
+
+  test.each([
+    [["2026-11-24", "2026-11-23"], "dates must rise"],
+    [["2026-11-24", "2026-11-24"], "dates must rise"],
+    [["2026-02-30"], "a day that exists"],
+    [[], "no day would be priced"],
+  ])("%j is refused", (on_dates, message) => {
+    const { elements } = feast("2026-11-24");
+    const parsed = tariffSchema.safeParse({
+      name: "x",
+      elements: [{ ...elements[0], kettleback: { on_dates } }, ...elements.slice(1)],
+    });
+    expect(parsed.error?.issues.map((issue) => issue.message).join()).toContain(message);
+  });
+});
+
 describe("moments, and what OCPI writes otherwise", () => {
   test("a moment without a designator is universal time, not that of the machine", () => {
     const valid = (start_date_time: string) => of({ ...tariffOf(element({ ENERGY: 1 })), start_date_time });

@@ -100,6 +100,12 @@ function daysTest(days: Restrictions["day_of_week"]): Test | undefined {
   return ({ weekday }) => open[weekday]!;
 }
 
+function datesTest(dates: readonly string[] | undefined): Test | undefined {
+  if (dates === undefined) return undefined;
+  const days = new Set(dates.map(dayOf));
+  return ({ day }) => days.has(day);
+}
+
 /** All of an element's restrictions as tests, cheapest first. */
 function testsOf({ restrictions: r = {}, kettleback }: TariffElement): Test[] {
   const dates = { low: r.start_date && dayOf(r.start_date), high: r.end_date && dayOf(r.end_date) };
@@ -112,6 +118,7 @@ function testsOf({ restrictions: r = {}, kettleback }: TariffElement): Test[] {
     rangeTest(r.min_power, r.max_power, 1000, (at) => at.watts),
     rangeTest(r.min_current, r.max_current, 1, (at) => at.amps),
     rangeTest(kettleback?.min_amps, kettleback?.max_amps, 1, (at) => at.chosenAmps),
+    datesTest(kettleback?.on_dates),
   ].filter((test) => test !== undefined);
 }
 
@@ -172,7 +179,9 @@ function make(tariff: Tariff): Prices {
   const restrictions = tariff.elements.map(({ restrictions: r }) => r ?? {});
   const each = (value: (r: Restrictions) => readonly (number | undefined)[], scale = 1) =>
     distinct(restrictions.flatMap(value).map((n) => n && n * scale));
-  const days = restrictions.some((r) => r.day_of_week ?? r.start_date ?? r.end_date);
+  const days =
+    restrictions.some((r) => r.day_of_week ?? r.start_date ?? r.end_date) ||
+    tariff.elements.some(({ kettleback }) => kettleback?.on_dates);
   const hours = restrictions.flatMap((r) =>
     r.start_time === undefined && r.end_time === undefined
       ? []

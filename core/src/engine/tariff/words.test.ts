@@ -37,6 +37,7 @@ test.each<[Restrictions, string]>([
 
 test("amps one chooses at the post, and an element held to nothing", () => {
   expect(when({}, { min_amps: 7, max_amps: 16 })).toBe("from 7 A chosen to 16 A chosen");
+  expect(when({}, { on_dates: ["2026-12-25", "2026-12-26"] })).toBe("on 2026-12-25, 2026-12-26");
   expect(whenText(element({ ENERGY: 1 }))).toBe("");
 });
 

@@ -60,6 +60,7 @@ export function whenText({ restrictions: r, kettleback }: TariffElement): string
     ...between(r?.min_power, r?.max_power, (n) => `${n} kW`),
     ...between(r?.min_current, r?.max_current, (n) => `${n} A over all phases`),
     ...between(kettleback?.min_amps, kettleback?.max_amps, (n) => `${n} A chosen`),
+    ...(kettleback?.on_dates ? [`on ${kettleback.on_dates.join(", ")}`] : []),
     ...(r?.reservation ? ["of a reservation: never charged here"] : []),
   ];
   return parts.join(", ");

@@ -123,9 +123,21 @@ export const tariffElementSchema = z.strictObject({
       error: "each kind of price at most once",
     }),
   restrictions: restrictionsSchema.optional(),
-  /** Beyond OCPI: the amps a phase chosen at the post for which this element holds. */
+  /** Beyond OCPI: the amps a phase chosen at the post, and the only dates, for which this element holds. */
   kettleback: z
-    .strictObject({ min_amps: quantity(0, 600, "A").optional(), max_amps: quantity(0, 600, "A").optional() })
+    .strictObject({
+      min_amps: quantity(0, 600, "A").optional(),
+      max_amps: quantity(0, 600, "A").optional(),
+      /** Holidays and the like, each a whole local day. */
+      on_dates: z
+        .array(date)
+        .min(1, { error: "no day would be priced: leave it out for every day" })
+        .max(60, { error: "accepted: up to 60 dates" })
+        .refine((dates) => dates.every((day, i) => i === 0 || day > dates[i - 1]!), {
+          error: "dates must rise, each once",
+        })
+        .optional(),
+    })
     .refine(({ min_amps = 0, max_amps = Infinity }) => min_amps < max_amps, {
       path: ["max_amps"],
       error: "would never hold: it must be above min_amps",
