@@ -6,6 +6,10 @@ import {
   type Garage,
   type Row,
   type SavedWay,
+  rangesOf,
+  purchaseSchema,
+  acceptsAt,
+  placeSchema,
 } from "@kettleback/core";
 import { FigureInput } from "../format/FigureInput";
 import {
@@ -24,11 +28,9 @@ import { cellsOfCar, type ViewProps } from "./view";
 import { openInPath } from "./openInPath";
 import { freshId, type LineupDraft } from "../state/lineup";
 
-/** What a purchase may cost at most, as the line-up's schema has it. */
-const MOST_PRICE = 1_000_000;
-const isPrice = (n: number): boolean => n >= 0 && n <= MOST_PRICE;
-/** Stays that a post may be held to, in minutes, as the line-up's schema has them. */
-const LIMIT = { min: 5, max: 10_080 } as const;
+const PRICE = rangesOf(purchaseSchema).price;
+const isPrice = (n: number): boolean => n >= PRICE.min && n <= PRICE.max;
+const LIMIT = acceptsAt(placeSchema, ["limitMinutes"])!;
 const isLimit = (minutes: number): boolean => minutes >= LIMIT.min && minutes <= LIMIT.max;
 
 interface Props extends ViewProps {

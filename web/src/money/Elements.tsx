@@ -9,6 +9,7 @@ import {
   type Restrictions,
   type TariffElement,
   type Weekday,
+  PRICE_RANGE,
 } from "@kettleback/core";
 import { useState } from "react";
 import { FigureInput } from "../format/FigureInput";
@@ -242,8 +243,8 @@ function ElementEditor({ element, currency, onEdit, onUp, onDown, onRemove }: Ed
           <NumberInput
             label={`Price ${LINE_WORDS[component.type].by}`}
             unit={currency}
-            min={-1_000}
-            max={100_000}
+            min={PRICE_RANGE.min}
+            max={PRICE_RANGE.max}
             value={component.price}
             onChange={(value) => price(i, { price: value })}
           />

@@ -15,6 +15,8 @@ import {
   type FuelPriceUnit,
   type FuelUnit,
   type Garage,
+  rangesOf,
+  fuelQuestionSchema,
 } from "@kettleback/core";
 import { useState } from "react";
 import type { Answered } from "../solve/answer";
@@ -22,6 +24,13 @@ import { decimals, percentText } from "../format/number";
 import { NumberInput, within } from "./NumberInput";
 import { amountText } from "./money";
 import { useMoney } from "./useMoney";
+
+const TAKES = rangesOf(fuelQuestionSchema);
+/** The least and the most a car may use, in a unit of economy. */
+const boundsIn = (economy: EconomyUnit): [number, number] => [
+  fromWhPerKm(TAKES.wallWhPerKm.min, economy),
+  fromWhPerKm(TAKES.wallWhPerKm.max, economy),
+];
 
 interface Props {
   readonly garage: Garage;
@@ -36,17 +45,13 @@ export default function Fuel({ garage, answered }: Props) {
   const [miles, setMiles] = useState(100);
   if (!found) return <p className="room-note">A path that charges is needed to start from.</p>;
   const { money, change } = found;
-  const { price, priceUnit, uses, usesEvse, perKWh, wallWhPerKm } = money.fuel;
+  const { price, priceUnit, uses, usesUnit, perKWh, wallWhPerKm } = money.fuel;
   const set = (to: Partial<typeof money.fuel>) => change("fuel", to);
-  const sound =
-    within(price, 0.01, 10_000) &&
-    within(uses, 0.1, 1_000) &&
-    within(perKWh, 0, 1_000) &&
-    within(wallWhPerKm, 20, 2_000);
+  const sound = fuelQuestionSchema.safeParse(money.fuel).success;
   const figures = sound
     ? againstFuel({
         pricePerLitre: perLitre(price, priceUnit),
-        litresPer100Km: toLitresPer100Km(uses, usesEvse),
+        litresPer100Km: toLitresPer100Km(uses, usesUnit),
         wallWhPerKm,
         perKWh,
       })
@@ -59,9 +64,8 @@ export default function Fuel({ garage, answered }: Props) {
       <div className="view-tools">
         <NumberInput
           label="Fuel costs"
+          {...TAKES.price}
           unit={currency}
-          min={0.01}
-          max={10_000}
           value={price}
           onChange={(v) => set({ price: v })}
         />
@@ -80,8 +84,7 @@ export default function Fuel({ garage, answered }: Props) {
         </label>
         <NumberInput
           label="The fuel car uses"
-          min={0.1}
-          max={1_000}
+          {...TAKES.uses}
           value={uses}
           onChange={(v) => set({ uses: v })}
         />
@@ -90,8 +93,8 @@ export default function Fuel({ garage, answered }: Props) {
           <select
             className="form-select form-select-sm"
             aria-label="Unit of the fuel car"
-            value={usesEvse}
-            onChange={(e) => set({ usesEvse: e.target.value as FuelUnit })}
+            value={usesUnit}
+            onChange={(e) => set({ usesUnit: e.target.value as FuelUnit })}
           >
             {FUEL_UNITS.map((unit) => (
               <option key={unit}>{unit}</option>
@@ -100,16 +103,15 @@ export default function Fuel({ garage, answered }: Props) {
         </label>
         <NumberInput
           label="A kWh on the meter"
+          {...TAKES.perKWh}
           unit={currency}
-          min={0}
-          max={1_000}
           value={perKWh}
           onChange={(v) => set({ perKWh: v })}
         />
         <NumberInput
           label="Yours uses, at the meter"
-          min={Math.min(fromWhPerKm(20, economy), fromWhPerKm(2_000, economy))}
-          max={Math.max(fromWhPerKm(20, economy), fromWhPerKm(2_000, economy))}
+          min={Math.min(...boundsIn(economy))}
+          max={Math.max(...boundsIn(economy))}
           value={shownUse}
           onChange={(v) => set({ wallWhPerKm: toWhPerKm(v, economy) })}
         />

@@ -1,5 +1,5 @@
 import { DateTime } from "luxon";
-import { tariffMs } from "@kettleback/core";
+import { tariffMs, PRICE_RANGE } from "@kettleback/core";
 import { useWidth } from "../drawing/useWidth";
 import { NumberInput } from "./NumberInput";
 import type { PartProps } from "./part";
@@ -48,8 +48,8 @@ export function HourlyPrices({
         <NumberInput
           label="On top of every price"
           unit={`${currency} a kWh`}
-          min={-1_000}
-          max={100_000}
+          min={PRICE_RANGE.min}
+          max={PRICE_RANGE.max}
           value={markup}
           onChange={(v) => set({ markup: v })}
         />

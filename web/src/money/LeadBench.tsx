@@ -3,9 +3,11 @@ import {
   COIL_W_PER_M,
   FLEXIBLE_GAUGES,
   leadFigures,
+  leadQuestionSchema,
   lossBetween,
   METER_OFF,
   ownDrawOver,
+  rangesOf,
   repaid,
   thicker,
   WARM_W_PER_M,
@@ -29,13 +31,18 @@ type Lead = MoneyDraft["lead"];
 
 const WAYS = { meters: "two meters", loop: "its loop measured", conductor: "conductor and length" } as const;
 
+const TAKES = rangesOf(leadQuestionSchema);
+/** Whether a figure of the question is one it takes. */
+const takes = (field: keyof typeof TAKES, value: number): boolean =>
+  within(value, TAKES[field].min, TAKES[field].max);
+
 /** What is asked, or null while a figure is out of range. */
 function askedOf(lead: Lead): LeadAsked | null {
   const { by, ohms, nearW, farW, gauge, amps, volts, lengthM } = lead;
-  if (!within(amps, 0.5, 80) || !within(volts, 80, 300) || !within(lengthM, 0.2, 200)) return null;
-  if (by === "loop") return within(ohms, 0.001, 20) ? { known: { by, ohms }, amps, volts, lengthM } : null;
+  if (!takes("amps", amps) || !takes("volts", volts) || !takes("lengthM", lengthM)) return null;
+  if (by === "loop") return takes("ohms", ohms) ? { known: { by, ohms }, amps, volts, lengthM } : null;
   if (by === "conductor") return { known: { by, gauge, temperatureC: 30 }, amps, volts, lengthM };
-  const sound = within(nearW, 1, 50_000) && within(farW, 1, 50_000) && farW <= nearW;
+  const sound = takes("nearW", nearW) && takes("farW", farW) && farW <= nearW;
   return sound ? { known: { by, nearW: watts(nearW), farW: watts(farW) }, amps, volts, lengthM } : null;
 }
 
@@ -76,31 +83,20 @@ export default function LeadBench({
             <>
               <NumberInput
                 label="Meter at the wall"
-                unit="W"
-                min={1}
-                max={50_000}
+                {...TAKES.nearW}
                 value={lead.nearW}
                 onChange={(nearW) => set({ nearW })}
               />
               <NumberInput
                 label="Meter at the far end"
-                unit="W"
-                min={1}
-                max={50_000}
+                {...TAKES.farW}
                 value={lead.farW}
                 onChange={(farW) => set({ farW })}
               />
             </>
           )}
           {lead.by === "loop" && (
-            <NumberInput
-              label="Loop"
-              unit="Ω"
-              min={0.001}
-              max={20}
-              value={lead.ohms}
-              onChange={(ohms) => set({ ohms })}
-            />
+            <NumberInput label="Loop" {...TAKES.ohms} value={lead.ohms} onChange={(ohms) => set({ ohms })} />
           )}
           {lead.by === "conductor" && (
             <label>
@@ -118,27 +114,16 @@ export default function LeadBench({
               </select>
             </label>
           )}
-          <NumberInput
-            label="Current"
-            unit="A"
-            min={0.5}
-            max={80}
-            value={lead.amps}
-            onChange={(amps) => set({ amps })}
-          />
+          <NumberInput label="Current" {...TAKES.amps} value={lead.amps} onChange={(amps) => set({ amps })} />
           <NumberInput
             label="Voltage"
-            unit="V"
-            min={80}
-            max={300}
+            {...TAKES.volts}
             value={lead.volts}
             onChange={(volts) => set({ volts })}
           />
           <NumberInput
             label="Length"
-            unit="m"
-            min={0.2}
-            max={200}
+            {...TAKES.lengthM}
             value={lead.lengthM}
             onChange={(lengthM) => set({ lengthM })}
           />
@@ -227,10 +212,12 @@ interface CoinProps {
 function Coin({ lead, asked, figures, currency, set, answered }: CoinProps) {
   const { hours, sessions, perKWh, thicker: gauge, thickerPrice, outletPrice, wallboxPrice } = lead;
   const sound =
-    within(hours, 0.1, 168) &&
-    within(sessions, 1, 2_000) &&
-    within(perKWh, -10, 1_000) &&
-    [thickerPrice, outletPrice, wallboxPrice].every((p) => within(p, 0, 1_000_000));
+    takes("hours", hours) &&
+    takes("sessions", sessions) &&
+    takes("perKWh", perKWh) &&
+    takes("thickerPrice", thickerPrice) &&
+    takes("outletPrice", outletPrice) &&
+    takes("wallboxPrice", wallboxPrice);
   const use = { hoursASession: hours, sessionsAYear: sessions, perKWh };
   const coin = coinOf(figures.lostW, use);
   const remedies = sound
@@ -249,24 +236,20 @@ function Coin({ lead, asked, figures, currency, set, answered }: CoinProps) {
       <div className="view-tools">
         <NumberInput
           label="A session lasts"
-          unit="h"
-          min={0.1}
-          max={168}
+          {...TAKES.hours}
           value={hours}
           onChange={(v) => set({ hours: v })}
         />
         <NumberInput
           label="Sessions a year"
-          min={1}
-          max={2_000}
+          {...TAKES.sessions}
           value={sessions}
           onChange={(v) => set({ sessions: v })}
         />
         <NumberInput
           label="A kWh costs"
+          {...TAKES.perKWh}
           unit={currency}
-          min={-10}
-          max={1_000}
           value={perKWh}
           onChange={(v) => set({ perKWh: v })}
         />
@@ -305,25 +288,22 @@ function Coin({ lead, asked, figures, currency, set, answered }: CoinProps) {
         </label>
         <NumberInput
           label="costs"
+          {...TAKES.thickerPrice}
           unit={currency}
-          min={0}
-          max={1_000_000}
           value={thickerPrice}
           onChange={(v) => set({ thickerPrice: v })}
         />
         <NumberInput
           label="An outlet at the car costs"
+          {...TAKES.outletPrice}
           unit={currency}
-          min={0}
-          max={1_000_000}
           value={outletPrice}
           onChange={(v) => set({ outletPrice: v })}
         />
         <NumberInput
           label="A wallbox costs"
+          {...TAKES.wallboxPrice}
           unit={currency}
-          min={0}
-          max={1_000_000}
           value={wallboxPrice}
           onChange={(v) => set({ wallboxPrice: v })}
         />
@@ -363,7 +343,7 @@ function SlowFast({
   const { plan, solution } = answered;
   const slowW = solution.moment.balance.stored;
   const { stored } = solution.ledger;
-  const sound = within(lead.wallboxW, 1_000, 400_000);
+  const sound = takes("wallboxW", lead.wallboxW);
   const own = ownDrawOver(stored, plan.car.ownDrawW, slowW, sound ? lead.wallboxW : slowW);
   const coin = (wh: number) => amountText((wh / 1000) * lead.perKWh, currency);
   return (
@@ -373,8 +353,8 @@ function SlowFast({
         <NumberInput
           label="The faster way puts in"
           unit="kW"
-          min={1}
-          max={400}
+          min={TAKES.wallboxW.min / 1000}
+          max={TAKES.wallboxW.max / 1000}
           value={lead.wallboxW / 1000}
           onChange={(kW) => set({ wallboxW: kW * 1000 })}
         />

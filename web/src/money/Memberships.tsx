@@ -1,12 +1,20 @@
-import { monthsOn, paysFromKWh, type Garage } from "@kettleback/core";
+import {
+  monthsOn,
+  paysFromKWh,
+  type Garage,
+  rangesOf,
+  membershipQuestionSchema,
+  acceptsAt,
+} from "@kettleback/core";
 import type { Answered } from "../solve/answer";
 import { decimals } from "../format/number";
-import { NumberInput, within } from "./NumberInput";
+import { NumberInput } from "./NumberInput";
 import { amountText } from "./money";
 import { useMoney } from "./useMoney";
 
 const MONTHS = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"] as const;
-const MOST_KWH = 5_000;
+const TAKES = rangesOf(membershipQuestionSchema);
+const A_MONTH = acceptsAt(membershipQuestionSchema, ["months", 0])!;
 
 /** A fee a month against what it takes off, on one's own months. */
 export default function Memberships({
@@ -27,11 +35,7 @@ export default function Memberships({
     const energy = spec.elements.flatMap((e) => e.price_components).find(({ type }) => type === "ENERGY");
     return membership && energy ? [{ id, name: spec.name, membership, perKWh: energy.price }] : [];
   });
-  const sound =
-    within(fee, 0, 10_000) &&
-    within(discount, 0, 1) &&
-    within(perKWh, 0, 1_000) &&
-    months.every((m) => within(m, 0, MOST_KWH));
+  const sound = membershipQuestionSchema.safeParse(money.member).success;
   const asked = { monthlyFee: fee, discount, perKWh };
   const from = sound ? paysFromKWh(asked) : null;
   const told = sound ? monthsOn(asked, months) : [];
@@ -53,25 +57,23 @@ export default function Memberships({
         ))}
         <NumberInput
           label="Fee a month"
+          {...TAKES.fee}
           unit={currency}
-          min={0}
-          max={10_000}
           value={fee}
           onChange={(v) => set({ fee: v })}
         />
         <NumberInput
           label="Takes off"
           unit="%"
-          min={0}
-          max={100}
+          min={TAKES.discount.min * 100}
+          max={TAKES.discount.max * 100}
           value={Number((discount * 100).toFixed(4))}
           onChange={(v) => set({ discount: v / 100 })}
         />
         <NumberInput
           label="A kWh without it"
+          {...TAKES.perKWh}
           unit={currency}
-          min={0}
-          max={1_000}
           value={perKWh}
           onChange={(v) => set({ perKWh: v })}
         />
@@ -102,8 +104,8 @@ export default function Memberships({
             <NumberInput
               bare
               label={`${month}, kWh`}
-              min={0}
-              max={MOST_KWH}
+              min={A_MONTH.min}
+              max={A_MONTH.max}
               value={months[i]!}
               onChange={(v) => set({ months: months.map((m, at) => (at === i ? v : m)) })}
             />

@@ -20,31 +20,26 @@ import {
   type Payback,
   type Turn,
   type WayCost,
+  rangesOf,
+  paybackQuestionSchema,
+  acceptsAt,
+  MOST_OUTLAYS,
 } from "@kettleback/core";
 import type { Answered } from "../solve/answer";
 import { decimals } from "../format/number";
 import "../path/chartFont";
 import { useThemeColours } from "../path/useThemeColours";
 import type { MoneyDraft } from "../state/money";
-import { NumberInput, within } from "./NumberInput";
+import { NumberInput } from "./NumberInput";
 import { amountText, tickText } from "./money";
 import { useMoney } from "./useMoney";
 
 Chart.register(LineController, LineElement, LinearScale, PointElement, Tooltip, Filler, Legend);
 
 type Asked = MoneyDraft["payback"];
-const MOST_MONEY = 1_000_000;
-const MOST_ITEMS = 10;
-
-const soundWay = ({ per100Km, aYear, share }: Asked["now"]): boolean =>
-  within(per100Km, -1_000, 10_000) && within(aYear, 0, MOST_MONEY) && within(share, 0, 1);
-const soundOf = ({ kmAYear, years, elsewhere, now, then, items }: Asked): boolean =>
-  within(kmAYear, 100, 500_000) &&
-  within(years, 1, 40) &&
-  within(elsewhere, 0, 10_000) &&
-  soundWay(now) &&
-  soundWay(then) &&
-  items.every(({ cost: { low, high } }) => within(low, 0, MOST_MONEY) && within(high, low, MOST_MONEY));
+const TAKES = rangesOf(paybackQuestionSchema);
+const OF_A_WAY = rangesOf(paybackQuestionSchema.shape.now);
+const COST = acceptsAt(paybackQuestionSchema, ["items", 0, "cost", "low"])!;
 
 /** Years from which they are told by the year; below, months are. */
 const BY_YEARS = 1.5;
@@ -82,7 +77,7 @@ export default function PaybackView({
   if (!found) return <p className="room-note">A path that charges is needed to start from.</p>;
   const asked = found.money.payback;
   const set = (to: Partial<Asked>) => found.change("payback", to);
-  const sound = soundOf(asked);
+  const sound = paybackQuestionSchema.safeParse(asked).success;
   const now: WayCost = { ...asked.now, items: [] };
   const then: WayCost = { ...asked.then, items: asked.items };
   const driving = { kmAYear: asked.kmAYear, elsewherePer100Km: asked.elsewhere };
@@ -96,24 +91,21 @@ export default function PaybackView({
           <NumberInput
             label="You drive a year"
             unit={unit}
-            min={Math.round(fromKm(100, unit))}
-            max={Math.round(fromKm(500_000, unit))}
+            min={Math.round(fromKm(TAKES.kmAYear.min, unit))}
+            max={Math.round(fromKm(TAKES.kmAYear.max, unit))}
             value={Number(fromKm(asked.kmAYear, unit).toFixed(3))}
             onChange={(v) => set({ kmAYear: toKm(v, unit) })}
           />
           <NumberInput
             label="You keep it"
-            unit="years"
-            min={1}
-            max={40}
+            {...TAKES.years}
             value={asked.years}
             onChange={(years) => set({ years })}
           />
           <NumberInput
             label={`Elsewhere, 100 ${unit} cost`}
+            {...TAKES.elsewhere}
             unit={currency}
-            min={0}
-            max={10_000}
             value={Number(per(asked.elsewhere).toFixed(4))}
             onChange={(v) => set({ elsewhere: back(v) })}
           />
@@ -148,9 +140,8 @@ export default function PaybackView({
                   <td>
                     <NumberInput
                       label={`${says}: 100 ${unit} cost`}
+                      {...OF_A_WAY.per100Km}
                       unit={currency}
-                      min={-1_000}
-                      max={10_000}
                       value={Number(per(way.per100Km).toFixed(4))}
                       onChange={(v) => change({ per100Km: back(v) })}
                     />
@@ -158,9 +149,8 @@ export default function PaybackView({
                   <td>
                     <NumberInput
                       label={`${says}: a year`}
+                      {...OF_A_WAY.aYear}
                       unit={currency}
-                      min={0}
-                      max={MOST_MONEY}
                       value={way.aYear}
                       onChange={(aYear) => change({ aYear })}
                     />
@@ -203,11 +193,7 @@ interface ItemsProps {
 function Items({ asked: { items }, currency, set }: ItemsProps) {
   const change = (at: number, to: Partial<Asked["items"][number]>) =>
     set({ items: items.map((item, i) => (i === at ? { ...item, ...to } : item)) });
-  const total = items.every(
-    ({ cost: { low, high } }) => within(low, 0, MOST_MONEY) && within(high, low, MOST_MONEY),
-  )
-    ? outlay(items)
-    : null;
+  const total = paybackQuestionSchema.shape.items.safeParse(items).success ? outlay(items) : null;
   return (
     <>
       <h3>What has to be bought</h3>
@@ -233,8 +219,8 @@ function Items({ asked: { items }, currency, set }: ItemsProps) {
             <NumberInput
               bare
               label={`${what}, least`}
-              min={0}
-              max={MOST_MONEY}
+              min={COST.min}
+              max={COST.max}
               value={cost.low}
               onChange={(low) => change(i, { cost: { ...cost, low } })}
             />
@@ -243,8 +229,8 @@ function Items({ asked: { items }, currency, set }: ItemsProps) {
               bare
               label={`${what}, most`}
               unit={currency}
-              min={Number.isFinite(cost.low) ? cost.low : 0}
-              max={MOST_MONEY}
+              min={Number.isFinite(cost.low) ? cost.low : COST.min}
+              max={COST.max}
               value={cost.high}
               onChange={(high) => change(i, { cost: { ...cost, high } })}
             />
@@ -263,7 +249,7 @@ function Items({ asked: { items }, currency, set }: ItemsProps) {
         <button
           type="button"
           className="btn btn-quiet btn-sm"
-          disabled={items.length >= MOST_ITEMS}
+          disabled={items.length >= MOST_OUTLAYS}
           onClick={() => set({ items: [...items, { what: "cable", sign: 1, cost: { low: 0, high: 0 } }] })}
         >
           Add something to buy

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { besideTheWeek, paint, weekOf, withWeek, type Band, type Week } from "@kettleback/core";
+import { besideTheWeek, paint, weekOf, withWeek, type Band, type Week, PRICE_RANGE } from "@kettleback/core";
 import { NumberInput, within } from "./NumberInput";
 import type { PartProps } from "./part";
 import { amountText } from "./money";
@@ -70,7 +70,10 @@ export function WeekStrip({ tariff, currency, onEdit }: PartProps) {
   const reprice = (at: number, price: number) => {
     const one = bands[at]!;
     // Two bands of one price would be one: on the way to another price it is not taken yet.
-    if (!within(price, -1_000, 100_000) || bands.some((b, i) => i !== at && same(b, { ...one, price })))
+    if (
+      !within(price, PRICE_RANGE.min, PRICE_RANGE.max) ||
+      bands.some((b, i) => i !== at && same(b, { ...one, price }))
+    )
       return;
     const next = bands.map((b, i) => (i === at ? { ...b, price } : b));
     setOrder(next);

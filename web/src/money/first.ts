@@ -14,20 +14,17 @@ import {
   type Garage,
   type Offer,
   type Plan,
+  USUAL_OUTLAYS,
+  USUAL_KM_A_YEAR,
+  USUAL_REMEDIES,
+  USUAL_FUEL,
+  USUAL_MEMBERSHIP,
+  perLitre,
 } from "@kettleback/core";
 import type { Charging } from "../solve/answer";
 import { pathOfDraft } from "../state/draft";
 import type { MoneyDraft } from "../state/money";
 
-/** Usual outlays (euros, common practice) with how far they range; all of them the user's to change. */
-const USUAL_ITEMS = [
-  { what: "wallbox", low: 450, high: 800, sign: 1 },
-  { what: "electrician and circuit", low: 350, high: 1_200, sign: 1 },
-  { what: "panel or service upgrade", low: 0, high: 1_500, sign: 1 },
-  { what: "grant", low: 0, high: 300, sign: -1 },
-] as const;
-/** An average driver's year (common practice: about 30 km a day). */
-const KM_A_YEAR = 11_000;
 const cents = (n: number): number => Math.round(n * 100) / 100;
 
 /** What 100 km cost where somebody else's meter runs and is paid for; undefined where the household knows no such place. */
@@ -93,37 +90,35 @@ export function firstMoney(
       sessions: 140,
       perKWh,
       thicker: "6 mm2",
-      thickerPrice: price(120),
-      outletPrice: price(380),
-      wallboxPrice: price(1_100),
+      thickerPrice: price(USUAL_REMEDIES.thicker),
+      outletPrice: price(USUAL_REMEDIES.outlet),
+      wallboxPrice: price(USUAL_REMEDIES.wallbox),
       wallboxW: 7_000,
     },
     fuel: {
-      price: cents(gallons ? 1.5 * 3.785411784 : 1.7),
+      price: cents(gallons ? USUAL_FUEL.litreWhereByGallon / perLitre(1, "a US gallon") : USUAL_FUEL.litre),
       priceUnit: gallons ? "a US gallon" : "a litre",
       uses: gallons ? 32 : 6.5,
-      usesEvse: gallons ? "mpg (US)" : "l/100 km",
+      usesUnit: gallons ? "mpg (US)" : "l/100 km",
       perKWh,
       wallWhPerKm,
     },
     payback: {
-      kmAYear: KM_A_YEAR,
+      kmAYear: USUAL_KM_A_YEAR,
       years: 8,
       elsewhere: cents(
         elsewhere(offers) ?? (usualRate(PUBLIC_PRICE.post, currency) * wallWhPerKm * 100) / 1000,
       ),
       now: { name: plan.name, per100Km, aYear: 0, share: 0.7 },
       then: { ...wallboxOf(garage, plan, draft.carId, per100Km), aYear: 0, share: 0.95 },
-      items: USUAL_ITEMS.map(({ what, low, high, sign }) => ({
+      items: USUAL_OUTLAYS.map(({ what, low, high, sign }) => ({
         what,
         sign,
         cost: { low: price(low), high: price(high) },
       })),
     },
     member: {
-      fee: 5,
-      discount: 0.2,
-      perKWh: 0.6,
+      ...USUAL_MEMBERSHIP,
       months: Array.from({ length: 12 }, (_, i) => Math.round(20 + 15 * Math.cos((i / 12) * 2 * Math.PI))),
     },
   };

@@ -254,7 +254,7 @@ describe("against fuel", () => {
     price: 1.8,
     priceUnit: "a litre",
     uses: 6,
-    usesEvse: "l/100 km",
+    usesUnit: "l/100 km",
     perKWh: 0.3,
     wallWhPerKm: 200,
   };

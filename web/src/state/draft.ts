@@ -13,6 +13,7 @@ import {
   type PlannedSession,
   type SavedPath,
 } from "@kettleback/core";
+import { typed } from "./typed";
 import { draftsOf } from "./undoable";
 
 /** A change that is tried out before anything is bought: what it is, and the parts it puts in place of the kept ones. */
@@ -26,12 +27,6 @@ export interface Draft extends SavedPath {
   readonly savedId: string | null;
   readonly trial: Trial | null;
 }
-
-/** A number being typed: out of range, or (kept as null) not there yet. */
-export const typed = z
-  .number()
-  .nullable()
-  .transform((n) => n ?? Number.NaN);
 
 /** A draft as the browser kept it. What is typed may be out of range; everything else is judged like a saved path. */
 const draftSchema = savedPathSchema.extend({

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { savedLineupSchema, savedPathSchema, upgradePart, type SavedLineup } from "@kettleback/core";
-import { typed } from "./draft";
+import { typed } from "./typed";
 import { draftsOf } from "./undoable";
 
 /** The line-up being worked on, the kept one it came from, and the car whose ways are in view. */

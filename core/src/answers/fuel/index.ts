@@ -1,1 +1,2 @@
 export * from "./fuel";
+export * from "./question";

@@ -1,2 +1,3 @@
 export * from "./measured";
 export * from "./coin";
+export * from "./question";

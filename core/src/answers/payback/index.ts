@@ -1,2 +1,3 @@
 export * from "./payback";
 export * from "./membership";
+export * from "./question";

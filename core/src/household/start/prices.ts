@@ -60,3 +60,19 @@ export const HOME_PRICE = 0.3;
 /** A price a kWh in a household's currency, to the cent. */
 export const usualRate = (euros: number, currency: string): number =>
   Math.round(euros * (PER_EURO[currency] ?? 1) * 100) / 100;
+
+/** Usual outlays for a wallbox (euros) with how far they range; a grant counts off. */
+export const USUAL_OUTLAYS = [
+  { what: "wallbox", low: 450, high: 800, sign: 1 },
+  { what: "electrician and circuit", low: 350, high: 1_200, sign: 1 },
+  { what: "panel or service upgrade", low: 0, high: 1_500, sign: 1 },
+  { what: "grant", low: 0, high: 300, sign: -1 },
+] as const;
+/** What would save a lead's loss (euros): a thicker one, an outlet where the car stands, a wallbox with its circuit. */
+export const USUAL_REMEDIES = { thicker: 120, outlet: 380, wallbox: 1_100 } as const;
+/** Fuel a litre, as it usually costs where it is sold by the litre and by the gallon, in the money of the place. */
+export const USUAL_FUEL = { litre: 1.7, litreWhereByGallon: 1.5 } as const;
+/** What a membership usually costs a month and takes off, and the price it takes it off. */
+export const USUAL_MEMBERSHIP = { fee: 5, discount: 0.2, perKWh: 0.6 } as const;
+/** An average driver's year (km): about 30 km a day. */
+export const USUAL_KM_A_YEAR = 11_000;

@@ -47,6 +47,23 @@ export function acceptsAt(schema: z.ZodType, path: readonly PropertyKey[]): Acce
   return undefined;
 }
 
+/** The names of the fields of a schema that are numbers. */
+type Numbers<S extends z.ZodObject> = {
+  [K in keyof S["shape"]]: S["shape"][K] extends z.ZodNumber ? K : never;
+}[keyof S["shape"]];
+
+/**
+ * What each number of a schema accepts, by its field: what an input says it takes is what the schema judges by.
+ * @example rangesOf(fuelQuestionSchema).price // { code: "range", min: 0.01, max: 10000, unit: "" }
+ */
+export const rangesOf = <S extends z.ZodObject>(schema: S): Readonly<Record<Numbers<S>, Accepts>> =>
+  Object.fromEntries(
+    Object.keys(schema.shape).flatMap((field) => {
+      const accepts = acceptsAt(schema, [field]);
+      return accepts ? [[field, accepts]] : [];
+    }),
+  ) as Record<Numbers<S>, Accepts>;
+
 /** A range told by a check of more than one field travels in the issue itself. */
 const told = (issue: z.core.$ZodIssue): Accepts | undefined => {
   const params = (issue as { params?: Partial<Accepts> }).params;

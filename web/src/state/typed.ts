@@ -1,0 +1,23 @@
+import { z } from "zod";
+
+/** A number being typed: out of range, or (kept as null) not there yet. */
+export const typed = z
+  .number()
+  .nullable()
+  .transform((n) => n ?? Number.NaN);
+
+const loosened = (schema: z.ZodType): z.ZodType => {
+  if (schema instanceof z.ZodNumber) return typed;
+  if (schema instanceof z.ZodArray) return z.array(loosened(schema.element as z.ZodType));
+  if (schema instanceof z.ZodObject)
+    return z.strictObject(
+      Object.fromEntries(
+        Object.entries(schema.shape as Record<string, z.ZodType>).map(([field, of]) => [field, loosened(of)]),
+      ),
+    );
+  return schema;
+};
+
+/** What a question asks, as a draft holds it: every field there, its numbers as they are typed. */
+export const typing = <S extends z.ZodType>(schema: S): z.ZodType<z.infer<S>> =>
+  loosened(schema) as z.ZodType<z.infer<S>>;
