@@ -39,6 +39,11 @@ const SHELVES: readonly Shelf[] = [
   { kind: "cables", title: "Cables", empty: "Add the cables you carry for posts without their own." },
   { kind: "leads", title: "Extension leads", empty: "No extension lead: the safest number of them." },
   { kind: "adapters", title: "Adapters", empty: "Add adapters between plug and inlet, if you carry any." },
+  {
+    kind: "fuelCars",
+    title: "Fuel cars",
+    empty: "Add the fuel car you compare with: Money, Against fuel, takes what it uses from here.",
+  },
 ];
 
 /** What one looks at rather than keeps. */

@@ -107,6 +107,10 @@ export function blankOf(kind: EditableKind, system: SupplyId): object {
       resistance: { by: "conductor", gauge: CORDS[market].lead },
     },
     adapters: { name: "", from: "type1", to: ADAPTED_TO[market], amps: 32 },
+    fuelCars:
+      market === "north-america"
+        ? { name: "", uses: 30, usesUnit: "mpg (US)" }
+        : { name: "", uses: 6.5, usesUnit: "l/100 km" },
   };
   return blanks[kind];
 }

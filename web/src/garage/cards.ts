@@ -85,6 +85,10 @@ const DESCRIBE: { [K in EditableKind]: Describe<K> } = {
           : `${figureText(powerFigure(spec.resistance.wattsIn - spec.resistance.wattsOut))} between two meters`,
     ],
   }),
+  fuelCars: ({ spec }) => ({
+    figure: `${decimals(spec.uses, 1)} ${spec.usesUnit}`,
+    lines: ["to compare with, in Money, Against fuel"],
+  }),
   adapters: ({ spec }) => ({ figure: ampsText(spec.amps), lines: [ends(spec.from, spec.to)] }),
 };
 

@@ -6,7 +6,7 @@ import type { EditableKind } from "./Editor";
 import { groupsOf, parentChoices } from "./forms";
 import { usedBy } from "./usedBy";
 
-const EDITABLE = ["cars", "places", "outlets", "evses", "cables", "leads", "adapters"] as const;
+const EDITABLE = ["cars", "places", "outlets", "evses", "cables", "leads", "adapters", "fuelCars"] as const;
 
 test.each(EDITABLE)("%s: a blank needs nothing but a name, on every supply system", (kind: EditableKind) => {
   for (const system of SUPPLY_IDS) {

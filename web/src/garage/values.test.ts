@@ -5,7 +5,7 @@ import type { Values } from "./field";
 import { groupsOf } from "./forms";
 import { atField, specOf, valuesOf } from "./values";
 
-const EDITABLE = ["cars", "places", "outlets", "evses", "cables", "leads", "adapters"] as const;
+const EDITABLE = ["cars", "places", "outlets", "evses", "cables", "leads", "adapters", "fuelCars"] as const;
 
 test.each(EDITABLE)("%s: what a form shows and saves unchanged is what was kept", (kind: EditableKind) => {
   for (const garage of DEMO_GARAGES) {

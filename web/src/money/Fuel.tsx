@@ -62,6 +62,11 @@ export default function Fuel({ garage, answered }: Props) {
   return (
     <section className="view-panel fuel" aria-label="Against fuel">
       <div className="view-tools">
+        {garage.fuelCars.map(({ id, spec: { name, ...car } }) => (
+          <button key={id} type="button" className="btn btn-quiet btn-sm" onClick={() => set(car)}>
+            Take {name}
+          </button>
+        ))}
         <NumberInput
           label="Fuel costs"
           {...TAKES.price}

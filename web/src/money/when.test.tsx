@@ -302,6 +302,15 @@ describe("against fuel", () => {
     expect(ask("km", { uses: 0.05 }).says).toBeUndefined();
   });
 
+  test("a fuel car of the Garage is taken over with its figure and its unit", () => {
+    ask("km");
+    fireEvent.click(screen.getByRole("button", { name: "Take the old one" }));
+    expect(screen.getByLabelText<HTMLInputElement>("The fuel car uses").value).toBe("40");
+    expect(screen.getByLabelText<HTMLSelectElement>("Unit of the fuel car").value).toBe("mpg (imperial)");
+    // 40 mpg imperial is 7.06 l/100 km (definition of the gallon): 12.71 at 1.80.
+    expect([...document.querySelectorAll(".tanks dd")][0]!.textContent).toBe("€12.71 for 100 km");
+  });
+
   test("what is typed is kept in its own unit: 4.8 km a kWh are 208 Wh a km", () => {
     ask("km");
     fireEvent.change(screen.getByLabelText("Your unit"), { target: { value: "km/kWh" } });

@@ -104,6 +104,14 @@ export function plainGarage(asked: PlainAsked = {}): Garage {
     cables: [],
     leads: [],
     adapters: [],
+    fuelCars: [
+      {
+        id: "f",
+        version: 1,
+        parentId: null,
+        spec: { name: "the old one", uses: 40, usesUnit: "mpg (imperial)" },
+      },
+    ],
     tariffs: [kept("flat", asked.tariff ?? flat(0.2))],
     paths: [kept("path", path)],
     lineups: [],

@@ -1,8 +1,7 @@
-import { KM_PER_MILE } from "../../trade/units";
+import { FUEL_UNITS, KM_PER_MILE } from "../../trade/units";
 import {
   againstFuel,
   fromLitresPer100Km,
-  FUEL_UNITS,
   mpge,
   perLitre,
   toLitresPer100Km,

@@ -1,8 +1,10 @@
-import { LITRES_PER_GALLON, litresPer100Km, WH_PER_US_GALLON, KM_PER_MILE } from "../../trade/units";
-
-export const FUEL_UNITS = ["l/100 km", "km/l", "mpg (imperial)", "mpg (US)"] as const;
-/** The ways drivers state what a fuel car uses. */
-export type FuelUnit = (typeof FUEL_UNITS)[number];
+import {
+  LITRES_PER_GALLON,
+  litresPer100Km,
+  WH_PER_US_GALLON,
+  KM_PER_MILE,
+  type FuelUnit,
+} from "../../trade/units";
 
 export const FUEL_PRICES = ["a litre", "an imperial gallon", "a US gallon"] as const;
 /** What a fuel price is by. */

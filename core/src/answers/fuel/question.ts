@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { choice, quantity } from "../../things/parts";
-import { FUEL_PRICES, FUEL_UNITS } from "./fuel";
+import { FUEL_UNITS } from "../../trade/units";
+import { FUEL_PRICES } from "./fuel";
 
 /** What is asked of a fuel car against one's own. Prices in the household's currency. */
 export const fuelQuestionSchema = z.strictObject({

@@ -322,6 +322,7 @@ export const fallowQuay: Garage = {
     }),
   ],
   adapters: [],
+  fuelCars: [kept("fq-old-estate", { name: "the old estate", uses: 6.8, usesUnit: "l/100 km" })],
   lineups: [],
   paths: [
     keptPath(

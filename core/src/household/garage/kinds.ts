@@ -3,6 +3,7 @@ import {
   adapterSchema,
   cableSchema,
   carSchema,
+  fuelCarSchema,
   householdSchema,
   leadSchema,
   nameSchema,
@@ -80,6 +81,7 @@ export const KINDS = {
     // A year of quarter-hourly prices.
     maxBytes: PLAN_MAX_BYTES,
   },
+  fuelCars: { one: "fuel car", table: "fuel_car", part: "fuelCar", schema: fuelCarSchema, parent: null },
   paths: {
     one: "saved path",
     table: "saved_path",

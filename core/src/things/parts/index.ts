@@ -8,3 +8,4 @@ export * from "./cable";
 export * from "./tariff";
 export * from "./path-parts";
 export * from "./curves";
+export * from "./fuel-car";

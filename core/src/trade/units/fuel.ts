@@ -1,3 +1,7 @@
+/** The ways drivers state what a fuel car uses. */
+export const FUEL_UNITS = ["l/100 km", "km/l", "mpg (imperial)", "mpg (US)"] as const;
+export type FuelUnit = (typeof FUEL_UNITS)[number];
+
 import { KM_PER_MILE } from "./distance";
 
 /** Litres in a gallon: imperial by the UK Weights and Measures Act, US by definition (231 cubic inches). */

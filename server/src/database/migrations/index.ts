@@ -4,6 +4,7 @@ import { M0003Lineups } from "./0003-lineups";
 import { M0004Households } from "./0004-households";
 import { M0005Evses } from "./0005-evses";
 import { M0006Sessions } from "./0006-sessions";
+import { M0007FuelCars } from "./0007-fuel-cars";
 
 /** Every migration in order. A name, once released, never changes. */
 export const MIGRATIONS = [
@@ -13,4 +14,5 @@ export const MIGRATIONS = [
   { name: "0004-households", class: M0004Households },
   { name: "0005-evses", class: M0005Evses },
   { name: "0006-sessions", class: M0006Sessions },
+  { name: "0007-fuel-cars", class: M0007FuelCars },
 ] as const;

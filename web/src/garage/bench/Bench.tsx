@@ -25,6 +25,9 @@ export function Bench({ kind, spec, household: { houseRule } }: Props) {
       return <CableOnBench cable={spec as Cable} />;
     case "leads":
       return <LeadOnBench lead={spec as Lead} houseRule={houseRule} />;
+    // Nothing flows through it: there is nothing to draw to the scale of amps.
+    case "fuelCars":
+      return null;
     case "adapters":
       return <AdapterOnBench adapter={spec as Adapter} />;
   }

@@ -1,4 +1,4 @@
-import { FLEXIBLE_GAUGES } from "@kettleback/core";
+import { FLEXIBLE_GAUGES, FUEL_UNITS } from "@kettleback/core";
 import { gaugeText } from "../../format/words";
 import type { Group } from "../field";
 import { is, PHASES, NAME, OUTLETS, PLUGS, same } from "./choices";
@@ -101,6 +101,17 @@ export const adapter: Group[] = [
       { path: "from", label: "Takes", type: "choice", choices: PLUGS },
       { path: "to", label: "Becomes", type: "choice", choices: PLUGS },
       { path: "amps", label: "Rated current", type: "number", unit: "A" },
+    ],
+  },
+];
+
+export const fuelCar: Group[] = [
+  {
+    title: "Fuel car",
+    fields: [
+      NAME,
+      { path: "uses", label: "It uses", type: "number", unit: "" },
+      { path: "usesUnit", label: "in", type: "choice", choices: same(FUEL_UNITS) },
     ],
   },
 ];

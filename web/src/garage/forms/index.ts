@@ -1,7 +1,7 @@
 import type { Garage, Kind } from "@kettleback/core";
 import type { Choice, Group } from "../field";
 import { car } from "./car";
-import { adapter, cable, lead, place } from "./carried";
+import { adapter, cable, fuelCar, lead, place } from "./carried";
 import { outlet } from "./outlet";
 import { evse } from "./evse";
 
@@ -15,6 +15,7 @@ export const groupsOf = (kind: Exclude<Kind, "paths" | "lineups" | "tariffs">): 
     leads: lead,
     adapters: adapter,
     places: place,
+    fuelCars: fuelCar,
   })[kind];
 
 /** What a thing of this kind belongs to: the label, whether it may be nothing, and the choices. */
