@@ -146,7 +146,7 @@ function ShelfView({
     <section aria-label={title}>
       <header className="shelf-head">
         <h2>{title}</h2>
-        {rows.length > 0 && <Scale />}
+        {rows.length > 0 && kind !== "fuelCars" && <Scale />}
         <Button size="sm" onClick={() => onEdit({ kind, row: { spec: blankOf(kind, system), ...NEW } })}>
           Add {withArticle(KINDS[kind].one)}
         </Button>

@@ -111,7 +111,7 @@ export const fuelCar: Group[] = [
     fields: [
       NAME,
       { path: "uses", label: "It uses", type: "number", unit: "" },
-      { path: "usesUnit", label: "in", type: "choice", choices: same(FUEL_UNITS) },
+      { path: "usesUnit", label: "Stated in", type: "choice", choices: same(FUEL_UNITS) },
     ],
   },
 ];
