@@ -15,6 +15,7 @@ export class Problem extends Error {
   }
 }
 
+/** A refusal (404) of what is not there. */
 export const notFound = (what: string): Problem => new Problem(404, "Not found", `There is no ${what}.`);
 
 /** Nothing is read or written while another copy is put in the database's place. */

@@ -21,4 +21,5 @@ export function readRow(
   return { kind, id, name: String(name ?? id), problems: problemsOf(parsed.error, schema) };
 }
 
+/** Whether a row could not be read. */
 export const isUnread = (read: Kept<object> | Unread): read is Unread => "problems" in read;

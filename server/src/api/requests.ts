@@ -15,15 +15,24 @@ import { MOST_BUCKETS, MOST_SAMPLES, MOST_SESSIONS } from "./sessions";
 const version = z.number({ error: "accepted: the version last seen" }).int().min(1);
 const parentId = idSchema.nullable().default(null);
 
+/** A deletion or a restoration: the version last seen. */
 export const versionOnly = z.strictObject({ version });
+/** A new thing of a kind, and what it belongs to. */
 export const additionOf = (kind: Kind) => z.strictObject({ spec: KINDS[kind].schema, parentId });
+/** A changed thing of a kind, with the version last seen. */
 export const changeOf = (kind: Kind) => z.strictObject({ version, spec: KINDS[kind].schema, parentId });
+/** A new household, or a plan that brings one. */
 export const newHousehold = z.strictObject({ spec: householdSchema, plan: z.unknown() }).partial();
+/** A household's changed settings, with the version last seen. */
 export const householdChange = z.strictObject({ version, spec: householdSchema });
+/** Into which household a file is taken; a new one where nothing is said. */
 export const takeInto = z.strictObject({ into: idSchema.optional() });
 
+/** A session to be recorded. */
 export const newSession = z.strictObject({ spec: recordSchema });
+/** What is now said of a session, with the version last seen. */
 export const sessionChange = z.strictObject({ version, spec: recordSchema });
+/** Readings to be added to a session. */
 export const newSamples = z.strictObject({
   samples: z
     .array(sampleSchema)
@@ -38,6 +47,7 @@ const count = (least: number, most: number) => {
 };
 const rising = { path: ["to"], error: "accepted: a moment after from" };
 
+/** Which sessions are read: from one moment up to another, a page at a time. */
 export const sessionsAsked = z
   .strictObject({
     from: momentSchema,
@@ -60,6 +70,7 @@ export const samplesAsked = z
     limit: count(1, MOST_SAMPLES).default(MOST_SAMPLES),
   })
   .refine(({ from, to }) => to > from, rising);
+/** Which readings are drawn: from one moment up to another (ms since 1970), in so many buckets. */
 export const bucketsAsked = z
   .strictObject({
     from: count(WHOLE.from, WHOLE.to),

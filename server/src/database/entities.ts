@@ -16,6 +16,7 @@ const columns = () => ({
     .onUpdate(() => new Date()),
 });
 
+/** A household's row. */
 export const HouseholdRow = defineEntity({
   name: "Household",
   tableName: "household",
@@ -78,6 +79,7 @@ export interface SessionRow {
   key: string;
 }
 
+/** The table of recorded sessions. */
 export const SessionEntity = defineEntity({
   name: "Session",
   tableName: "session",

@@ -5,6 +5,7 @@ import type { CautionCode } from "./codes";
 
 /** stop: do not charge like this; careful: change it or watch it; note: worth knowing. */
 export const SEVERITIES = ["stop", "careful", "note"] as const;
+/** How grave a caution is. */
 export type Severity = (typeof SEVERITIES)[number];
 
 /** A caution: what is the matter, why with its number, and what to do. */

@@ -51,4 +51,5 @@ export const CAUTIONS = {
   "pack-cold": "no further",
 } as const satisfies Record<string, Advice>;
 
+/** The code of a caution, by which a saved path acknowledges it. */
 export type CautionCode = keyof typeof CAUTIONS;

@@ -119,6 +119,7 @@ const directAdapter: Rule = ({ path: { adapter }, flowing, direct }) => {
   return found;
 };
 
+/** Rules about cables, units and adapters themselves. */
 export const EQUIPMENT_RULES: readonly Rule[] = [
   longCable,
   breakerBelowEvse,

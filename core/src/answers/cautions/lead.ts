@@ -90,4 +90,5 @@ const faultTooWeak: Rule = ({ path: { lead, outlet } }) => {
     : undefined;
 };
 
+/** Rules about extension leads. */
 export const LEAD_RULES: readonly Rule[] = [misused, changesType, faultTooWeak];

@@ -172,4 +172,5 @@ const setLower: Rule = ({ path, flowing }) => {
   };
 };
 
+/** Rules about more current than a part should carry. */
 export const OVERDRAWN_RULES: readonly Rule[] = [overdrawn, setLower];

@@ -119,4 +119,5 @@ const thinCable: Rule = ({ path: { cable, evse }, amps, direct }) => {
   return found;
 };
 
+/** Rules about what protects a conductor. */
 export const PROTECTION_RULES: readonly Rule[] = [overConductor, overLead, thinCable];

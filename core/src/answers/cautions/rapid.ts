@@ -58,4 +58,5 @@ const rapid: Rule = (situation) => {
   return chill ? [...found, chill] : found;
 };
 
+/** Rules about rapid stations. */
 export const RAPID_RULES: readonly Rule[] = [rapid];

@@ -165,6 +165,7 @@ const householdSocket: Rule = ({ path: { outlet, evse } }) => {
     : undefined;
 };
 
+/** Rules about the outlet, its supply and its wiring. */
 export const WIRING_RULES: readonly Rule[] = [
   sharedCircuit,
   condition,

@@ -6,6 +6,7 @@ import {
   type FuelUnit,
 } from "../../trade/units";
 
+/** What fuel is sold by. */
 export const FUEL_PRICES = ["a litre", "an imperial gallon", "a US gallon"] as const;
 /** What a fuel price is by. */
 export type FuelPriceUnit = (typeof FUEL_PRICES)[number];
@@ -42,6 +43,7 @@ export interface FuelAsked {
   readonly perKWh: number;
 }
 
+/** What a fuel car and one's own come to: money for 100 km, litres and kWh. */
 export interface FuelFigures {
   /** Currency units. */
   readonly fuelPer100Km: number;

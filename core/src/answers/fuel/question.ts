@@ -13,4 +13,5 @@ export const fuelQuestionSchema = z.strictObject({
   /** Energy on the meter. */
   wallWhPerKm: quantity(20, 2_000, "Wh/km"),
 });
+/** A fuel car against one's own, as it is asked. */
 export type FuelQuestion = z.infer<typeof fuelQuestionSchema>;

@@ -24,4 +24,5 @@ export const leadQuestionSchema = z.strictObject({
   /** What the faster way puts into the battery. */
   wallboxW: quantity(1_000, 400_000, "W"),
 });
+/** A lead and what its loss comes to, as it is asked. */
 export type LeadQuestion = z.infer<typeof leadQuestionSchema>;

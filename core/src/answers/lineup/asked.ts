@@ -1,6 +1,8 @@
 import { quantity } from "../../things/parts";
 
+/** Most ways in one line-up. */
 export const MOST_WAYS = 10_000;
+/** Most cars in one line-up. */
 export const MOST_CARS = 50;
 /** What is asked of every way in a line-up, beside the session. */
 export const lineupAsked = {

@@ -9,6 +9,7 @@ import { lineupAsked, MOST_CARS, MOST_WAYS } from "./asked";
 import { waySchema, type Way } from "./way";
 import type { Car } from "../../things/parts";
 
+/** The `format` of a line-up document. */
 export const LINEUP_FORMAT = "kettleback-lineup";
 /** Largest line-up file read, in bytes: the most ways there may be, at the length of a usual one. */
 export const LINEUP_MAX_BYTES = 24 * 1024 * 1024;
@@ -48,6 +49,7 @@ export const lineupSchema = z
     const problem = localTimeProblem(session.pluggedInAt, household.timeZone);
     if (problem) ctx.addIssue({ code: "custom", path: ["session", "pluggedInAt"], message: problem });
   });
+/** A line-up document of this version. */
 export type Lineup = z.infer<typeof lineupSchema>;
 
 // Counted before each is judged.
@@ -79,6 +81,7 @@ export const LINEUP_DOCUMENT = documentKind({
     }),
   }),
 });
+/** Judges, reads and writes line-up documents. */
 export const {
   judge: judgeLineup,
   parse: parseLineup,

@@ -315,8 +315,11 @@ function nominal({ outlet }: Plan): Outlet {
   return { ...outlet, supply };
 }
 
+/** A quantity that can be varied, by its name in the table. */
 export type QuantityId = keyof typeof QUANTITIES;
+/** All quantities, in the order in which they are offered. */
 export const QUANTITY_IDS = Object.keys(QUANTITIES) as [QuantityId, ...QuantityId[]];
+/** The row of a quantity. */
 export const quantityOf = (id: QuantityId): Quantity => QUANTITIES[id];
 
 /** A value of a quantity in words: 32 A, 6 mm², three phases as a number. */

@@ -70,6 +70,7 @@ export interface Blocked {
   readonly price: number;
 }
 
+/** One car on one way: what it comes to, or why nothing charges. */
 export type Cell = Row | Blocked;
 
 /** The clock of a line-up's session. */

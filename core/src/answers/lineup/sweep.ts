@@ -76,7 +76,9 @@ export const RESULTS = {
   },
 } as const satisfies Record<string, Result>;
 
+/** A result a sweep can show. */
 export type ResultId = keyof typeof RESULTS;
+/** All results, in the order in which they are offered. */
 export const RESULT_IDS = Object.keys(RESULTS) as [ResultId, ...ResultId[]];
 
 /** Two quantities and a result. */

@@ -7,6 +7,7 @@ export const purchaseSchema = z.strictObject({
   what: nameSchema,
   price: quantity(0, 1_000_000, "in the household's currency"),
 });
+/** Something still to be bought, with its price in the household's currency. */
 export type Purchase = z.infer<typeof purchaseSchema>;
 
 /** What a way says beside its parts. */
@@ -24,4 +25,5 @@ export const waySchema = z.strictObject({
   settings: settingsSchema,
   ...wayNotes,
 });
+/** A way to charge: everything of a plan but the car. */
 export type Way = z.infer<typeof waySchema>;

@@ -21,6 +21,7 @@ export const outlaySchema = z.strictObject({
     .refine(({ low, high }) => high >= low, { path: ["high"], error: "cannot be less than the least" }),
 });
 
+/** Most things to be bought in one question. */
 export const MOST_OUTLAYS = 10;
 
 /** What is asked of a way that has to be bought. Prices in the household's currency. */
@@ -33,6 +34,7 @@ export const paybackQuestionSchema = z.strictObject({
   then: waySchema,
   items: z.array(outlaySchema).max(MOST_OUTLAYS, { error: `accepted: up to ${MOST_OUTLAYS} items` }),
 });
+/** A way that has to be bought against the one there is, as it is asked. */
 export type PaybackQuestion = z.infer<typeof paybackQuestionSchema>;
 
 /** What is asked of a membership, month by month. Prices in the household's currency. */
@@ -42,4 +44,5 @@ export const membershipQuestionSchema = z.strictObject({
   perKWh: quantity(0, 1_000, ""),
   months: z.array(quantity(0, 5_000, "kWh")).length(12, { error: "needed: twelve months" }),
 });
+/** A membership month by month, as it is asked. */
 export type MembershipQuestion = z.infer<typeof membershipQuestionSchema>;

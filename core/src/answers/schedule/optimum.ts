@@ -17,6 +17,7 @@ export interface Share {
   readonly hours: number;
 }
 
+/** The cheapest placing of a charge over slots of one price each. */
 export interface Optimum {
   readonly cost: number;
   /** In order of slots; within one, at most two choices. */

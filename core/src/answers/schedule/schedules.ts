@@ -16,6 +16,7 @@ export const SCHEDULE_IDS = [
   "gentlest",
   "least-lost",
 ] as const;
+/** A schedule, by what it is made for. */
 export type ScheduleId = (typeof SCHEDULE_IDS)[number];
 
 /** A session placed in time, run and billed. */
@@ -47,6 +48,7 @@ export interface Placing {
   readonly slots: readonly Slot[];
 }
 
+/** What can be chosen when, for placing a charge: currents, and hours of one price each. */
 export function placingOf(plan: Plan, solution: Solution): Placing {
   const { circuit, clock, start } = solution;
   // Where nobody waits charging may begin within a day, and ends when it is done.

@@ -11,6 +11,7 @@ export const EFFORTS = [
   "wired",
   "elsewhere",
 ] as const;
+/** How much a change asks of its owner, least first. */
 export type Effort = (typeof EFFORTS)[number];
 
 /** The parts of a plan a change may replace. */

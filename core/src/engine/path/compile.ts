@@ -92,7 +92,7 @@ function waysOf(links: readonly Link[], feed: Feed): PhaseWay[] {
 /**
  * Compiles a path to the numbers everything else is computed from, AC and DC alike.
  * @returns the circuit, or the first reason why nothing can flow and which part to change
- * @example const circuit = compile(path); if (!isRefusal(circuit)) run(circuit, schedule, state)
+ * @example const found = compile(path); if (!isRefusal(found)) run(found, schedule, state)
  */
 export function compile(path: ChargingPath): Circuit | Refusal {
   const misfit = fitProblem(path);

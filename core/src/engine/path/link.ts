@@ -1,6 +1,7 @@
 import type { Source } from "../../trade/sources";
 import type { Amps, Ohms, Watts } from "../../trade/units";
 
+/** The kinds of link, from the board to the battery. */
 export const LINK_KINDS = [
   "circuit",
   "outlet",

@@ -55,6 +55,7 @@ export function ceilingsAt(circuit: Circuit, flow: Flow, takes: BatteryTakes): C
  */
 export type Because = "amps" | "cap" | "sag" | "phases" | "holds";
 
+/** Which link binds, which one would next, and why the binding one does. */
 export interface Narrowest {
   /** Index of the narrowest link, and of the next. */
   readonly binding: number;

@@ -2,7 +2,9 @@ import type { TapVolts } from "../../trade/supply";
 import type { Volts } from "../../trade/units";
 import type { Link } from "./link";
 
+/** How many phases are in use. */
 export type PhaseCount = 1 | 2 | 3;
+/** Every count of phases there may be. */
 export const PHASE_COUNTS: readonly PhaseCount[] = [1, 2, 3];
 
 /** Conductors that carry current: both of one phase; three of two phases, with the shared neutral; three of three. */

@@ -6,6 +6,7 @@ import { fraction, householdSchema, LEAST_SPAN, nameSchema, PATH_PARTS, quantity
 
 /** Version of the plan document this program writes; it reads every one up to it. */
 export const PLAN_VERSION = SPEC_VERSION;
+/** The `format` of a plan document. */
 export const PLAN_FORMAT = "kettleback-plan";
 
 const CLOCK = /^([01]\d|2[0-3]):[0-5]\d$/;
@@ -33,8 +34,10 @@ export const sessionSchema = sessionFields
     path: ["toSoc"],
     error: "the target must be above the starting charge by 0.1 % at least",
   });
+/** What a person asks of one session: charge at its start and end (0 to 1), when, how warm, what is heated. */
 export type PlannedSession = z.infer<typeof sessionSchema>;
 
+/** What is set for one session: amps on the unit and in the car, and who else draws on the station. */
 export const settingsSchema = z.strictObject({
   /** Step set on the unit for this session. */
   evseAmps: quantity(1, 80, "A").nullable(),
@@ -66,6 +69,7 @@ export const planSchema = z
     const problem = localTimeProblem(session.pluggedInAt, household.timeZone);
     if (problem) ctx.addIssue({ code: "custom", path: ["session", "pluggedInAt"], message: problem });
   });
+/** A plan document of this version. */
 export type Plan = z.infer<typeof planSchema>;
 
 /** Largest plan file read, in bytes; a full plan is about 3 kB, one with a year of quarter-hourly prices some 400. */
@@ -80,6 +84,7 @@ export const PLAN_DOCUMENT = documentKind({
   // Before version 4 a plan did not say at which place it stands.
   upgrade: (document, version) => ({ place: null, ...upgradeParts(document, version) }),
 });
+/** Judges, reads and writes plan documents. */
 export const {
   judge: judgePlan,
   parse: parsePlan,

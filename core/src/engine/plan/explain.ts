@@ -14,6 +14,7 @@ import { sumOf, term, type Step, type Tell, type Term, type Working } from "../.
 import type { Plan } from "./document";
 import { pathOf, type Solution } from "./solve";
 
+/** The answers of a path that can show their working. */
 export const ANSWERS = ["flow", "battery", "wall", "ready", "lost", "cost", "range"] as const;
 /** The answers a plan gives; each has its working. */
 export type Answer = (typeof ANSWERS)[number];

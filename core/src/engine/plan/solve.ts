@@ -163,7 +163,7 @@ export const clockOfPlan = (plan: Plan): Clock => clockOf(plan.session, plan.hou
  * Solves a plan.
  * @param clock the session's clock, where it has been made already; zone arithmetic costs more than all the rest
  * @returns the solution, or why nothing is charged and which part to change
- * @example const solution = solvePlan(plan); if (!isRefusal(solution)) solution.secondsToTarget
+ * @example const solved = solvePlan(plan); if (!isRefusal(solved)) solved.secondsToTarget
  */
 export function solvePlan(plan: Plan, clock: Clock = clockOfPlan(plan)): Solution | Refusal {
   const path = pathOf(plan);

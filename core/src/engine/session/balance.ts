@@ -14,6 +14,7 @@ export const LOSS_CAUSES = [
   "ownDraw",
   "battery",
 ] as const;
+/** Where energy is lost between the meter and the cells. */
 export type LossCause = (typeof LOSS_CAUSES)[number];
 
 /** Where every watt goes at one moment: wall = stored + all causes. */

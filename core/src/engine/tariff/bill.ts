@@ -302,7 +302,7 @@ function plainLines(prices: Prices, { slices }: Run): Open[] {
  * Prices a connection, split exactly where a price changes.
  * @param clock tells local time at each second; a tariff of one price never asks
  * @returns lines in order of time; nothing that was not delivered is billed, and no session that stored nothing
- * @example bill(tariff, run, clock, { to: clock.departure ?? undefined }).total
+ * @example bill(tariff, whole, clock, { to: clock.departure ?? undefined }).total
  */
 export function bill(tariff: Tariff, run: Run, clock: Clock, connection: Connection = {}): Bill {
   const { slices } = run;

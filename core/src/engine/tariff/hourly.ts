@@ -5,6 +5,7 @@ import { MOST_PRICES, PRICE_RANGE, type Beyond } from "../../things/parts";
 import { momentOfLocal, wallMsOf } from "../clock";
 
 type Hourly = NonNullable<Beyond["hourly"]>;
+/** A table of prices that was read, or the line and field that is wrong. */
 export type ReadPrices =
   | { readonly ok: true; readonly value: Hourly }
   | { readonly ok: false; readonly problems: readonly FieldProblem[] };

@@ -3,6 +3,7 @@ import { z } from "zod";
 import { fieldAsGiven, named, problemsOf, type FieldProblem } from "../../things/documents";
 import { tariffSchema, type Household, type Tariff } from "../../things/parts";
 
+/** A tariff object that was read, with what was left out of it, or the fields that are wrong. */
 export type ReadTariff =
   /** With what was read past, a sentence each. */
   | { readonly ok: true; readonly value: Tariff; readonly notes: readonly string[] }

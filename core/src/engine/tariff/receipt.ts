@@ -24,6 +24,7 @@ export const grossOf = ({ amount, vat }: BillLine): number => amountOf(amount) +
 
 /** A block billed whole: what was used, and what of it is billed. */
 const BLOCK = 1e-9;
+/** Whether a line was rounded up to a whole block. */
 export const blockFilled = ({ quantity, used }: BillLine): boolean => quantity - used > BLOCK;
 
 /** The working of one line: its amount, and its VAT where it has one. */

@@ -10,6 +10,7 @@ export interface CarClass {
   readonly packVolts: number;
 }
 
+/** Classes of cars a person can tell theirs by, with the figures usual for each (common practice). */
 export const CAR_CLASSES: readonly CarClass[] = [
   { id: "small", name: "small car, about 40 kWh", usableWh: 40_000, whPerKm: 150, packVolts: 350 },
   { id: "middle", name: "family car, about 60 kWh", usableWh: 60_000, whPerKm: 170, packVolts: 360 },

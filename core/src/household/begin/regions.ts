@@ -189,6 +189,7 @@ const BY_SUPPLY: Readonly<Record<SupplyId, readonly Omit<Region, "system">[]>> =
   ],
 };
 
+/** Every part of the world one may live in, with the supply of its houses. */
 export const REGIONS: readonly Region[] = (
   Object.entries(BY_SUPPLY) as [SupplyId, readonly Omit<Region, "system">[]][]
 ).flatMap(([system, regions]) => regions.map((region) => ({ ...region, system })));

@@ -29,7 +29,9 @@ export interface CableChoice {
 
 /** Two schools of buying. */
 export const SCHOOLS = ["carry-light", "buy-once"] as const;
+/** A school of choosing what to carry. */
 export type School = (typeof SCHOOLS)[number];
+/** What each school says of itself. */
 export const SCHOOL_WORDS: Readonly<Record<School, string>> = {
   "carry-light": "carry light",
   "buy-once": "buy once",

@@ -7,6 +7,7 @@ export const metPostSchema = z.strictObject({
   amps: quantity(6, 63, "A"),
   perMonth: quantity(0, 200, "times a month"),
 });
+/** A post one meets, and how often a month. */
 export type MetPost = z.infer<typeof metPostSchema>;
 
 /** Posts people meet where cables are one's own (common practice); how often is theirs to say. */

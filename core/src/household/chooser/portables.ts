@@ -194,6 +194,7 @@ export interface AtSocket {
   readonly heldBackW: number;
 }
 
+/** What each school would carry, and what it gives. */
 export interface PortableChoice {
   readonly candidate: PortableCandidate;
   readonly at: readonly AtSocket[];

@@ -190,7 +190,7 @@ const firstOf = (outlet: Outlet): string =>
 
 /**
  * What a car gets at one outlet of the household: the best of its units, cables and adapters there, or why nothing.
- * @example fitOf(garage, curlew, wallSocket).fitting?.inletW // 2250
+ * @example fitOf(garage, curlew, boathouseSocket).fitting?.inletW // 2239
  */
 export function fitOf(garage: Garage, car: Kept<Car>, outlet: Kept<Outlet>): Fit {
   const ids = { carId: car.id, outletId: outlet.id };

@@ -13,6 +13,7 @@ import { idSchema } from "./id";
 import { kindRow, KIND_NAMES, KINDS, withReferences, type Garage, type Kind } from "./kinds";
 import { recordSchema, sampleSchema, type FiledSession, type SessionRecord } from "./recorded";
 
+/** The `format` of a household file. */
 export const HOUSEHOLD_FORMAT = "kettleback-household";
 /** Largest household file read, in bytes. */
 export const HOUSEHOLD_MAX_BYTES = 32 * 1024 * 1024;
@@ -207,6 +208,7 @@ const withSpec = (row: unknown, part: string, version: number): unknown =>
     ? { ...row, spec: upgradePart(part, row.spec, version) }
     : row;
 
+/** Judges, reads and writes household files. */
 export const {
   judge: judgeHousehold,
   parse: parseHousehold,

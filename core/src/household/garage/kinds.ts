@@ -30,6 +30,7 @@ export const savedPathSchema = z.strictObject({
   /** Codes of the cautions its owner has acknowledged. */
   acknowledged: z.array(z.string().max(40)).max(40),
 });
+/** A path kept by name: its parts by id, and what is asked of the session. */
 export type SavedPath = z.infer<typeof savedPathSchema>;
 
 /** The kinds that descriptions name things of. */
@@ -122,7 +123,9 @@ export const KINDS = {
   },
 } as const satisfies Record<string, KindRow>;
 
+/** A kind of kept thing, by its name in addresses and files. */
 export type Kind = keyof typeof KINDS;
+/** All kinds, in the order in which they are filed. */
 export const KIND_NAMES = Object.keys(KINDS) as [Kind, ...Kind[]];
 /** The row of a kind, with what may be said of any. */
 export const kindRow = (kind: Kind): KindRow & { readonly parent: Kind | null } => KINDS[kind];

@@ -16,12 +16,14 @@ export const PART_KINDS = {
 
 /** The parts a saved path names; its place is that of its outlet. */
 export type NamedPart = Exclude<PathPart, "place">;
+/** The parts a saved path names, in walking order. */
 export const NAMED_PARTS = (Object.keys(PATH_PARTS) as PathPart[]).filter(
   (part): part is NamedPart => part !== "place",
 );
 
 /** The field by which a saved path names a part: "carId". */
 export type PartId = `${NamedPart}Id`;
+/** The field by which a saved path names a part. */
 export const idFieldOf = <P extends NamedPart>(part: P): `${P}Id` => `${part}Id`;
 
 type MayLack = { [P in NamedPart]: null extends z.infer<(typeof PATH_PARTS)[P]> ? P : never }[NamedPart];

@@ -37,6 +37,7 @@ export const recordSchema = fields.refine(
     error: "cannot be before the session begins",
   },
 );
+/** A recorded session: when, where, with which car, told by what, and what the meter counted (Wh). */
 export type SessionRecord = z.infer<typeof recordSchema>;
 
 const least = Date.UTC(2000, 0);
@@ -56,10 +57,12 @@ export const sampleSchema = z.tuple([
   quantity(0, 1_500, "V").nullable(),
   fraction().nullable(),
 ]);
+/** One reading: moment (ms since 1970), watts, amps, volts, state of charge (0 to 1). */
 export type Sample = z.infer<typeof sampleSchema>;
 
 /** What is measured in a sample, in its order after the moment. */
 export const MEASURED = ["watts", "amps", "volts", "soc"] as const;
+/** A quantity that is measured in a reading. */
 export type Measured = (typeof MEASURED)[number];
 
 /** A recorded session in a household file, with its readings. */

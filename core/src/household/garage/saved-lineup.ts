@@ -19,6 +19,7 @@ export const savedWaySchema = z.strictObject({
   settings: settingsSchema,
   ...wayNotes,
 });
+/** A way as a household keeps it: its parts by id, or described in place. */
 export type SavedWay = z.infer<typeof savedWaySchema>;
 
 /** A line-up kept by name. */
@@ -34,4 +35,5 @@ export const savedLineupSchema = z.strictObject({
   /** Id of the way the others are compared with. */
   baseline: idSchema.nullable(),
 });
+/** A line-up as a household keeps it. */
 export type SavedLineup = z.infer<typeof savedLineupSchema>;

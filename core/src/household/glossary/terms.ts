@@ -226,5 +226,7 @@ export const TERMS = {
   ),
 } as const satisfies Record<string, GlossaryTerm>;
 
+/** A word of the trade, by its name in the glossary. */
 export type TermId = keyof typeof TERMS;
+/** All words, in alphabetical order of their names. */
 export const TERM_IDS = Object.keys(TERMS) as [TermId, ...TermId[]];

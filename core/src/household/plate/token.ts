@@ -56,6 +56,7 @@ export type Said =
 
 /** What a plate may be of. */
 export const PLATE_KINDS = ["evse", "outlet", "lead", "car"] as const;
+/** What a plate can be on. */
 export type PlateKind = (typeof PLATE_KINDS)[number];
 
 /** A piece of the text, what it says, and on which side of a unit it stands. */

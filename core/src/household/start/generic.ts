@@ -50,12 +50,14 @@ const point = (name: string, system: SupplyId, breakerAmps: Amps) => ({
   circuit: { breakerAmps, otherLoadAmps: 0 },
 });
 
+/** A usual socket of a type on a supply, behind a breaker (A). */
 export const socketOf = (type: OutletTypeId, system: SupplyId, breakerAmps: Amps): Outlet => ({
   kind: "socket",
   type,
   ...point("outlet", system, breakerAmps),
 });
 
+/** A usual wired-in point at a tap of a supply, behind a breaker (A). */
 export const bayOf = (tap: Tap, system: SupplyId, breakerAmps: Amps): Outlet => ({
   kind: "hardwired",
   tap,
@@ -116,6 +118,7 @@ export const fixedOf = (
       : tether(connector, system, amps),
 });
 
+/** A usual rapid station by the power on its sign (kW) and its most amps. */
 export const rapidOf = (kW: number, amps: Amps, connector: ConnectorId): RapidStation => ({
   kind: "rapid",
   name: "rapid station",

@@ -4,6 +4,7 @@ import { readAmps, readMarking, readRating, type Marking } from "./read";
 
 /** Contacts of a Type 2 face that can be seen filled or empty. Type 1 has L1, N and PE only. */
 export const POWER_CONTACTS = ["L1", "L2", "L3", "N", "PE"] as const;
+/** A contact of a Type 2 plug that may carry current. */
 export type PowerContact = (typeof POWER_CONTACTS)[number];
 
 /** What was looked at; each part may be left out. */
@@ -14,6 +15,7 @@ export interface Evidence {
   readonly proximityOhms?: Ohms | undefined;
 }
 
+/** What is read off a cable: its print, its contacts, its resistor (Ω). */
 export interface Reading {
   readonly marking: Marking | undefined;
   /** Phases it carries, or undefined where the evidence does not say. */
@@ -26,6 +28,7 @@ export interface Reading {
   /** Pieces of evidence that cannot all be true of one cable, or that people fall for. */
   readonly contradictions: readonly string[];
 }
+/** How sure a figure is: printed, measured, or only usual. */
 export type Certainty = "certain" | "likely" | "open";
 
 /** Usual amps by area (common practice): 3G2.5 and 5G2.5 are sold as 16 A, 3G4, 3G6 and 5G6 as 32 A. */

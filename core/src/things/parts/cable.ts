@@ -37,6 +37,7 @@ export const cableSchema = z
         params: { code: "range", min: 6, max: most, unit: "A" },
       });
   });
+/** A loose charging cable. */
 export type Cable = z.infer<typeof cableSchema>;
 
 /** An extension lead between outlet and portable unit. Its resistance by conductor, by loop, or by two meters. */
@@ -67,6 +68,7 @@ export const leadSchema = z.strictObject({
       }),
   ]),
 });
+/** An extension lead. */
 export type Lead = z.infer<typeof leadSchema>;
 
 const CORD_TEMPERATURE = 30;
@@ -98,4 +100,5 @@ export const adapterSchema = z.strictObject({
   to: choice(CONNECTOR_IDS),
   amps: quantity(6, 500, "A"),
 });
+/** A piece that turns one plug into another. */
 export type Adapter = z.infer<typeof adapterSchema>;

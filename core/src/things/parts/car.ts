@@ -14,6 +14,7 @@ const acceptanceSchema = z
     error: "points must rise in state of charge, by 0.1 % at least",
   });
 
+/** What is known of a traction battery: energy (Wh), volts, resistance (Ω), what it accepts (W). */
 export const batterySchema = z
   .strictObject({
     /** Energy between 0 % and 100 % as the car shows them. */
@@ -62,9 +63,12 @@ export const packSpan = (battery: {
   full: battery.fullVolts ?? battery.packVolts * (1 + PACK_SWING),
 });
 
+/** A traction battery. */
 export type Battery = z.infer<typeof batterySchema>;
+/** One point of an acceptance curve: state of charge (0 to 1) and watts. */
 export type AcceptancePoint = NonNullable<Battery["acceptance"]>[number];
 
+/** What is known of an onboard charger: amps by phases, cap (W), efficiency at rated power (0 to 1). */
 export const chargerSchema = z.strictObject({
   /** Most amps on each phase, by how many phases are live. */
   limits: z
@@ -85,12 +89,15 @@ export const chargerSchema = z.strictObject({
   /** The driver can set a lower current in the car, in whole amps; not known counts as none. */
   settable: z.boolean().optional(),
 });
+/** An onboard charger. */
 export type OnboardCharger = z.infer<typeof chargerSchema>;
 
 /** What of a car may be a usual value nobody has read off its papers. */
 export const ASSUMED = ["ownDraw", "efficiency", "economy", "capacity", "charger", "acceptance"] as const;
+/** A figure of a car that may be a usual one. */
 export type Assumed = (typeof ASSUMED)[number];
 
+/** What is known of a car. */
 export const carSchema = z.strictObject({
   name: nameSchema,
   battery: batterySchema,
@@ -102,4 +109,5 @@ export const carSchema = z.strictObject({
   /** Figures taken for usual ones because nobody knew them; the answers say how much hangs on them. */
   assumed: z.array(choice(ASSUMED)).max(ASSUMED.length).optional(),
 });
+/** A car. */
 export type Car = z.infer<typeof carSchema>;

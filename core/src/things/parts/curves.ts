@@ -28,6 +28,7 @@ export const CURVE_SHAPES = {
     [1, 0.05],
   ],
 } as const satisfies Record<string, readonly (readonly [soc: number, c: number])[]>;
+/** A generic shape of an acceptance curve, by its name. */
 export type CurveShape = keyof typeof CURVE_SHAPES;
 
 /** A generic curve for a pack of a usable capacity (Wh). */

@@ -84,5 +84,7 @@ export const evseSchema = z
     if (evse.setAmps !== undefined && evse.setAmps > evse.maxAmps)
       ctx.addIssue({ code: "custom", path: ["setAmps"], message: `accepted: 1 to ${evse.maxAmps} A` });
   });
+/** A charging unit: portable, wallbox, post or rapid station. */
 export type Evse = z.infer<typeof evseSchema>;
+/** A rapid station: direct current, bounded by amps, volts and the power on its sign. */
 export type RapidStation = Extract<Evse, { kind: "rapid" }>;

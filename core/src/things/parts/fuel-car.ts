@@ -8,4 +8,5 @@ export const fuelCarSchema = z.strictObject({
   uses: quantity(0.1, 1_000, ""),
   usesUnit: choice(FUEL_UNITS),
 });
+/** A fuel car. */
 export type FuelCar = z.infer<typeof fuelCarSchema>;

@@ -5,6 +5,7 @@ import { DISTANCE_UNITS, ECONOMY_UNITS } from "../../trade/units";
 import { mannerFields } from "./manner";
 import { choice, nameSchema, noteSchema, quantity } from "./quantity";
 
+/** How a household counts, measures and writes, and by which house rule it draws. */
 export const householdSchema = z.strictObject({
   name: nameSchema,
   currency: z.string().regex(/^[A-Z]{3}$/, { error: "accepted: a three-letter currency code such as EUR" }),
@@ -16,8 +17,10 @@ export const householdSchema = z.strictObject({
   }),
   ...mannerFields,
 });
+/** A household's own settings. */
 export type Household = z.infer<typeof householdSchema>;
 
+/** Where outlets are, and what limits a stay there. */
 export const placeSchema = z.strictObject({
   name: nameSchema,
   /** Longest stay the place allows (min); left out where nothing limits it. */
@@ -25,4 +28,5 @@ export const placeSchema = z.strictObject({
   /** What one has to know there: who to ask, the gate's code, which bay. */
   note: noteSchema.optional(),
 });
+/** A place where one charges. */
 export type Place = z.infer<typeof placeSchema>;

@@ -2,15 +2,19 @@ import { choice } from "./quantity";
 
 /** How a household writes figures, clocks and dates; what is left out is decimal point, 24 hours, day first. */
 export const DECIMALS = ["point", "comma"] as const;
+/** How times of day are written. */
 export const CLOCKS = ["24 h", "12 h"] as const;
+/** Which part of a date comes first. */
 export const DATES = ["day first", "month first"] as const;
 
+/** The fields by which a household says how it writes; left out where the currency and zone already tell. */
 export const mannerFields = {
   decimals: choice(DECIMALS).optional(),
   clock: choice(CLOCKS).optional(),
   dates: choice(DATES).optional(),
 };
 
+/** How figures, dates and clocks are written. */
 export interface Manner {
   readonly decimals: (typeof DECIMALS)[number];
   readonly clock: (typeof CLOCKS)[number];

@@ -12,6 +12,7 @@ import {
 } from "../../trade/supply";
 import { choice, nameSchema, quantity } from "./quantity";
 
+/** The supply behind an outlet, and what a meter showed of it (V). */
 export const supplySchema = z.strictObject({
   system: choice(SUPPLY_IDS as [SupplyId, ...SupplyId[]]),
   /** Measured across one phase (line to line where there is no neutral); overrides the nominal voltage. */
@@ -19,8 +20,10 @@ export const supplySchema = z.strictObject({
   /** Three phases reach the board here, whatever this outlet brings; left out where nobody said. */
   threePhases: z.boolean().optional(),
 });
+/** The supply behind an outlet. */
 export type Supply = z.infer<typeof supplySchema>;
 
+/** A branch circuit: breaker (A), other loads (A), and the run where it is known. */
 export const branchCircuitSchema = z.strictObject({
   breakerAmps: quantity(6, 400, "A"),
   /** What else draws on this circuit while the car charges. */
@@ -86,6 +89,7 @@ export const outletSchema = z
         });
     }
   });
+/** Something a car can be fed from. */
 export type Outlet = z.infer<typeof outletSchema>;
 
 const TAP_WORDS: Record<Tap, string> = {

@@ -20,12 +20,15 @@ export const PATH_PARTS = {
   adapter: adapterSchema.nullable(),
   tariff: tariffSchema,
 } as const;
+/** A part of a charging path. */
 export type PathPart = keyof typeof PATH_PARTS;
+/** All parts of a path, in the order in which a plan lists them. */
 export const PATH_PART_NAMES = Object.keys(PATH_PARTS) as readonly PathPart[];
 
 const { car: _, ...wayParts } = PATH_PARTS;
 /** What a way is made of: everything but the car. */
 export const WAY_PARTS = wayParts;
+/** A part of a way. */
 export type WayPart = keyof typeof WAY_PARTS;
 const WAY_PART_NAMES = Object.keys(WAY_PARTS) as readonly WayPart[];
 

@@ -3,8 +3,10 @@ import { choice, nameSchema, quantity } from "./quantity";
 
 /** What a price is for, as OCPI 2.2.1 names it: a kWh, an hour of charging, an hour connected without charging, a session. */
 export const COMPONENTS = ["ENERGY", "TIME", "PARKING_TIME", "FLAT"] as const;
+/** What a price is for, as OCPI 2.2.1 names it. */
 export type Component = (typeof COMPONENTS)[number];
 
+/** Days of the week as OCPI 2.2.1 names them, Monday first. */
 export const WEEKDAYS = [
   "MONDAY",
   "TUESDAY",
@@ -14,6 +16,7 @@ export const WEEKDAYS = [
   "SATURDAY",
   "SUNDAY",
 ] as const;
+/** A day of the week. */
 export type Weekday = (typeof WEEKDAYS)[number];
 
 /** What a price may be: below zero where the tariff really pays you. */
@@ -21,6 +24,7 @@ export const PRICE_RANGE = { min: -1_000, max: 100_000 } as const;
 const price = () =>
   quantity(PRICE_RANGE.min, PRICE_RANGE.max, "(below zero where the tariff really pays you)");
 
+/** One price: for what, how much without VAT, VAT (%), block (Wh or s). */
 export const priceComponentSchema = z.strictObject({
   type: choice(COMPONENTS),
   /** Without VAT where a rate is given beside it; as it is otherwise. */
@@ -32,6 +36,7 @@ export const priceComponentSchema = z.strictObject({
     .int({ error: "accepted: a whole number of Wh or seconds" })
     .default(1),
 });
+/** One price of an element. */
 export type PriceComponent = z.infer<typeof priceComponentSchema>;
 
 const hour = z
@@ -112,8 +117,10 @@ export const restrictionsSchema = z
         message: "would never hold: leave both times out for the whole day",
       });
   });
+/** When an element holds. */
 export type Restrictions = z.infer<typeof restrictionsSchema>;
 
+/** Prices and when they hold. */
 export const tariffElementSchema = z.strictObject({
   price_components: z
     .array(priceComponentSchema)
@@ -144,6 +151,7 @@ export const tariffElementSchema = z.strictObject({
     })
     .optional(),
 });
+/** Prices and when they hold. */
 export type TariffElement = z.infer<typeof tariffElementSchema>;
 
 /** Most prices of a series: a year of quarter hours. */
@@ -176,6 +184,7 @@ const beyondSchema = z.strictObject({
     })
     .optional(),
 });
+/** What owners meet and OCPI 2.2.1 has no word for. */
 export type Beyond = z.infer<typeof beyondSchema>;
 
 const amount = z.strictObject({
@@ -309,4 +318,5 @@ export const tariffSchema = z
     if (start_date_time && end_date_time && tariffMs(start_date_time) >= tariffMs(end_date_time))
       ctx.addIssue({ code: "custom", path: ["end_date_time"], message: "must be after start_date_time" });
   });
+/** A tariff: the OCPI 2.2.1 Tariff object with a name of the household's. */
 export type Tariff = z.infer<typeof tariffSchema>;

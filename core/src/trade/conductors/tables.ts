@@ -40,14 +40,18 @@ export const AWG_OHMS_PER_KFT_75C = {
 } as const;
 
 type Key<T> = Extract<keyof T, string>;
+/** A size of flexible cord, in mm² or AWG. */
 export type FlexibleGauge = Key<typeof FLEXIBLE_OHMS_PER_KM> | Key<typeof AWG_OHMS_PER_KFT_75C>;
 /** Sizes that only cords are made in: no house wiring (NEC 310.3). */
 type CordOnly = "18 AWG" | "16 AWG";
+/** A size of house wiring, in mm² or AWG. */
 export type FixedGauge = Key<typeof FIXED_OHMS_PER_KM> | Exclude<Key<typeof AWG_OHMS_PER_KFT_75C>, CordOnly>;
+/** Sizes of flexible cord, thinnest first of each kind. */
 export const FLEXIBLE_GAUGES = [
   ...Object.keys(FLEXIBLE_OHMS_PER_KM),
   ...Object.keys(AWG_OHMS_PER_KFT_75C),
 ] as [FlexibleGauge, ...FlexibleGauge[]];
+/** Sizes of house wiring, thinnest first of each kind. */
 export const FIXED_GAUGES = [
   ...Object.keys(FIXED_OHMS_PER_KM),
   ...Object.keys(AWG_OHMS_PER_KFT_75C).filter((gauge) => gauge !== "18 AWG" && gauge !== "16 AWG"),

@@ -1,3 +1,4 @@
+/** A plug towards the car: current, phases, most amps of its contacts. */
 export interface Connector {
   readonly name: string;
   readonly current: "AC" | "DC";
@@ -89,8 +90,11 @@ export const CONNECTORS = {
   },
 } as const satisfies Record<string, Connector>;
 
+/** A connector, by its name in the table. */
 export type ConnectorId = keyof typeof CONNECTORS;
+/** All connectors. */
 export const CONNECTOR_IDS = Object.keys(CONNECTORS) as [ConnectorId, ...ConnectorId[]];
+/** The row of a connector. */
 export const connector = (id: ConnectorId): Connector => CONNECTORS[id];
 /** Most amps (A) a plug carries on each of so many phases. */
 export const connectorAmps = (id: ConnectorId, phases: number): number => {
@@ -110,7 +114,9 @@ export const INLETS = {
   "gbt-dc": { name: "GB/T DC", takes: ["gbt-dc"] },
 } as const satisfies Record<string, { name: string; takes: readonly ConnectorId[] }>;
 
+/** A car's inlet, by its name in the table. */
 export type InletId = keyof typeof INLETS;
+/** All inlets. */
 export const INLET_IDS = Object.keys(INLETS) as [InletId, ...InletId[]];
 
 /** The inlet of a car that takes this plug, or undefined when none does. */

@@ -3,6 +3,7 @@ import type { SupplyId, Tap, TapVolts } from "../supply";
 
 /** Which sustained figure a household goes by. */
 export const HOUSE_RULES = ["cautious", "usual", "rated"] as const;
+/** By which of three figures a household draws for hours. */
 export type HouseRule = (typeof HOUSE_RULES)[number];
 
 /** A contact of an outlet or plug: lines, neutral, protective earth. */
@@ -30,6 +31,7 @@ export type PlateKey =
   | { readonly by: "nema"; readonly number: string }
   | { readonly by: "clock"; readonly hour: 6 | 9; readonly three: boolean };
 
+/** What is known of a type of outlet. */
 export interface OutletType {
   readonly name: string;
   readonly plate: PlateKey;
@@ -243,7 +245,9 @@ export const OUTLET_TYPES = {
   "red-63": iec60309("IEC 60309 red 63 A", 6, RED, THREE_LINES_NEUTRAL, 63, 50),
 } as const satisfies Record<string, OutletType>;
 
+/** A type of outlet, by its name in the table. */
 export type OutletTypeId = keyof typeof OUTLET_TYPES;
+/** All types of outlet. */
 export const OUTLET_TYPE_IDS = Object.keys(OUTLET_TYPES) as [OutletTypeId, ...OutletTypeId[]];
 
 /** The outlet type's row in the table. */

@@ -3,6 +3,7 @@ import type { Amps, Fraction } from "../units";
 /** Least current a car accepts on AC (IEC 61851-1). */
 export const MIN_AMPS: Amps = 6;
 
+/** What a pilot signal says: amps offered, or why none are. */
 export type PilotMeaning =
   { readonly kind: "amps"; readonly amps: Amps } | { readonly kind: "digital" } | { readonly kind: "none" };
 

@@ -4,6 +4,7 @@
  * U: stated by the user or read off the part's own label.
  */
 export type SourceMark = "S" | "P" | "M" | "U";
+/** Where a value comes from, as it is named beside it. */
 export interface Source {
   readonly mark: SourceMark;
   readonly name: string;

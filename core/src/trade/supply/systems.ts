@@ -6,8 +6,10 @@ import { SOURCES, type Source } from "../sources";
  * (240, 208 or 200 V); `three`, three phases.
  */
 export const TAPS = ["single", "high", "three"] as const;
+/** How an outlet is wired to its supply. */
 export type Tap = (typeof TAPS)[number];
 
+/** What a tap gives: phases, volts, and what a meter should show. */
 export interface TapVolts {
   readonly phases: 1 | 3;
   /** Volts across one phase. For a delta this is the equivalent phase voltage U/√3, so power is always n·U·I. */
@@ -24,11 +26,13 @@ export interface TapVolts {
 
 /** Where cars, plugs and chargers are sold alike. */
 export const MARKETS = ["north-america", "europe", "japan"] as const;
+/** A part of the world in which the same cars and plugs are sold. */
 export type Market = (typeof MARKETS)[number];
 
 /** Which of the two trades lays the wires: by the National Electrical Code, or by IEC 60364. */
 export type Trade = "nec" | "iec";
 
+/** What is known of a supply system. */
 export interface SupplySystem {
   readonly name: string;
   readonly market: Market;
@@ -112,7 +116,9 @@ export const SUPPLY_SYSTEMS = {
   },
 } as const satisfies Record<string, SupplySystem>;
 
+/** A supply system, by its name in the table. */
 export type SupplyId = keyof typeof SUPPLY_SYSTEMS;
+/** All supply systems. */
 export const SUPPLY_IDS = Object.keys(SUPPLY_SYSTEMS) as SupplyId[];
 
 /** The system's row in the table. */

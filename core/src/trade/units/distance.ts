@@ -3,6 +3,7 @@ import type { Kilometres } from "./energy";
 /** Kilometres in an international mile (definition, 1959 yard and pound agreement). */
 export const KM_PER_MILE = 1.609344;
 
+/** Units in which distances are told. */
 export const DISTANCE_UNITS = ["km", "mi"] as const;
 /** The distance unit a household reads. */
 export type DistanceUnit = (typeof DISTANCE_UNITS)[number];

@@ -1,5 +1,6 @@
 import { KM_PER_MILE } from "./distance";
 
+/** Units in which a car's use is told. */
 export const ECONOMY_UNITS = ["Wh/km", "kWh/100 km", "Wh/mi", "mi/kWh", "km/kWh"] as const;
 /** The ways drivers state how far a car goes on its energy. */
 export type EconomyUnit = (typeof ECONOMY_UNITS)[number];

@@ -12,12 +12,19 @@ export type Watts = number & { readonly [unit]: "W" };
 /** Energy in watt-hours: an amount. */
 export type WattHours = number & { readonly [unit]: "Wh" };
 
+/** Volts. */
 export type Volts = number;
+/** Amperes. */
 export type Amps = number;
+/** Ohms. */
 export type Ohms = number;
+/** Metres. */
 export type Metres = number;
+/** Seconds. */
 export type Seconds = number;
+/** Kilometres. */
 export type Kilometres = number;
+/** Degrees Celsius. */
 export type Celsius = number;
 /** State of charge or any share, 0 to 1. */
 export type Fraction = number;

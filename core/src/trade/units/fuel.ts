@@ -1,11 +1,13 @@
 /** The ways drivers state what a fuel car uses. */
 export const FUEL_UNITS = ["l/100 km", "km/l", "mpg (imperial)", "mpg (US)"] as const;
+/** A unit in which drivers state what a fuel car uses. */
 export type FuelUnit = (typeof FUEL_UNITS)[number];
 
 import { KM_PER_MILE } from "./distance";
 
 /** Litres in a gallon: imperial by the UK Weights and Measures Act, US by definition (231 cubic inches). */
 export const LITRES_PER_GALLON = { imperial: 4.54609, us: 3.785411784 } as const;
+/** A gallon: imperial or US. */
 export type Gallon = keyof typeof LITRES_PER_GALLON;
 
 /** Energy of a US gallon of petrol in Wh (US EPA, 40 CFR 600). */

@@ -5,6 +5,7 @@ import type { WattHours } from "./energy";
  * below what any tariff states, so a ledger of parts always sums to its total.
  */
 declare const money: unique symbol;
+/** Money in millionths of a currency, whole, so that sums are exact. */
 export type Micros = number & { readonly [money]: "micros" };
 
 const MICROS = 1_000_000;

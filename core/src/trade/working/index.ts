@@ -37,6 +37,7 @@ export const term = (symbol: string, name: string, value: number, unit: string, 
 
 /** Significant digits of a number put in, and of what comes out: enough to check the sum by hand to its last digit. */
 export const TERM_DIGITS = 7;
+/** Digits to which a result of a working is shown. */
 export const RESULT_DIGITS = 4;
 
 /** A sum of terms as a formula: all of a few, the ends of many. */
