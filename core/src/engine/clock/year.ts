@@ -61,7 +61,7 @@ function yearOf(zoneName: string, year: number): readonly Change[] {
 
 /**
  * Minutes a zone's local time is ahead of universal time at a moment (ms since 1970).
- * @example offsetAt("Europe/Dublin", Date.UTC(2026, 6, 1)) // 60
+ * In Dublin, in July, that is 60.
  */
 export const offsetAt = (zoneName: string, ms: number): number =>
   yearOf(zoneName, yearAt(ms)).findLast(({ fromMs }) => fromMs <= ms)!.minutes;

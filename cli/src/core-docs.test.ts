@@ -1,11 +1,10 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { join, relative } from "node:path";
 import ts from "typescript";
-import * as core from "..";
-import { offsetAt } from "../engine/clock/year";
-import { fallowQuay, larchHollow } from "../household/demo";
+import * as core from "@kettleback/core";
+import { fallowQuay, larchHollow } from "@kettleback/core/demo";
 
-const ROOT = join(__dirname, "..");
+const ROOT = join(__dirname, "../../core/src");
 const FILES = readdirSync(ROOT, { recursive: true, encoding: "utf8" })
   .filter((file) => file.endsWith(".ts") && !file.endsWith(".test.ts") && !file.startsWith("tests"))
   .map((file) => join(ROOT, file));
@@ -52,7 +51,6 @@ const SPOKEN_OF: Readonly<Record<string, unknown>> = {
   circuit: solution.circuit,
   tariff: plan.tariff,
   whole: solution.whole,
-  offsetAt,
   schedule: core.atOnce(0.8),
   state: { soc: 0.35, packC: null, elapsed: 0 },
   garage: fallowQuay,
