@@ -1,5 +1,19 @@
 import { answer, expect, pick, test, testAlone, verdict } from "./application";
 
+test("where a path has many links their heads are short, and none is a word of the code", async ({
+  page,
+}) => {
+  await pick(page, "Saved paths", "Plover overnight in the boathouse");
+  await expect(page.locator(".link .kind")).toHaveText([
+    /Circuit$/,
+    /Outlet$/,
+    /^3 Unit$/,
+    /Cable$/,
+    /Inlet$/,
+    /Charger$/,
+  ]);
+});
+
 test("the answer changes with the cable: the right one doubles the power", async ({ page }) => {
   await pick(page, "Saved paths", "Curlew at the harbour with the wrong cable");
   await expect(verdict(page)).toContainText("The cable is the narrowest link: 16 A on one phase");
@@ -7,6 +21,9 @@ test("the answer changes with the cable: the right one doubles the power", async
   await expect(
     page.getByRole("button", { name: /thin three-phase cable.*2 of its phases run empty/ }),
   ).toBeVisible();
+
+  const heads = page.locator(".link .kind");
+  await expect(heads).toHaveText([/Circuit$/, /Charging unit$/, /Cable$/, /Inlet$/, /Onboard charger$/]);
 
   await pick(page, "Cable", "plain single-phase cable");
   await expect(answer(page, /From the wall/)).toContainText("7.37 kW");

@@ -193,7 +193,7 @@ export const OPERATIONS: readonly Operation[] = [
     summary: "Record a session; told again under the same key it is the one there is (200)",
     body: asked.newSession,
     answers: [made(session), ok(session, "It was there already")],
-    refusals: [404],
+    refusals: [404, 409],
   },
   {
     method: "put",

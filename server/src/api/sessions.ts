@@ -108,6 +108,13 @@ export const begin = (em: EntityManager, household: string, spec: SessionRecord)
     if (!(await tx.count(HouseholdRow, { id: household, deletedAt: null })))
       throw notFound(`household ${household}`);
     const there = await tx.findOne(SessionEntity, { household, key: spec.key });
+    if (there?.deletedAt)
+      throw new Problem(
+        409,
+        "Deleted",
+        `Session ${there.id} has this key and is deleted. Restore it, or tell this one under another key.`,
+        { current: described(there) },
+      );
     if (there) return { row: mustRead(there), known: true };
     await checkNamed(tx, household, spec);
     const row = tx.create(SessionEntity, { household, ...columnsOf(spec) } as never);

@@ -332,6 +332,9 @@ describe("recorded sessions", () => {
     expect((await call.delete(`${SESSIONS}/${id}`).send({ version })).status).toBe(200);
     expect(((await page()).body as Page).rows.map((row) => row.id)).not.toContain(id);
     expect((await call.delete(`${SESSIONS}/${id}`).send({ version: version + 1 })).status).toBe(404);
+    // Told again it is neither a second one nor brought back behind anybody's back.
+    const again = await tell({ key: "k0", begin: "2026-11-10T10:00:00.000Z" });
+    expect([again.status, (again.body as { current: Row }).current.id]).toEqual([409, id]);
     const back = await call.post(`${SESSIONS}/${id}/restore`).send({ version: version + 1 });
     expect(back.status).toBe(200);
     expect(((await page()).body as Page).rows[0]!.id).toBe(id);

@@ -320,6 +320,21 @@ describe("a way opened on the Path", () => {
     expect(draft().trial!.parts.tariff).toBeUndefined();
     expect(draft().settings).toEqual(way.settings);
   });
+
+  test("with another place than its outlet's tries that out too, and with its own does not", () => {
+    const way = saved.ways.find(({ name }) => name.startsWith("Slip"))!;
+    const lineup = { ...lineupDraftOf(saved, null), carAt: 1 };
+    const open = (place: typeof way.place, opened: object | null) =>
+      openInPath(fallowQuay, lineup, { ...way, place }, {
+        ...row(way.name),
+        plan: { ...row(way.name).plan, place: opened },
+      } as Row);
+    const limited = { name: "Slip", limitMinutes: 30 };
+    open(limited, limited);
+    expect(draft().trial!.parts).toMatchObject({ place: limited });
+    open(way.place, row(way.name).plan.place);
+    expect(draft().trial?.parts ?? {}).not.toHaveProperty("place");
+  });
 });
 
 test("each household has a line-up of its own", () => {

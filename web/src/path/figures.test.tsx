@@ -1,4 +1,5 @@
 /** @jest-environment jsdom */
+import { phaseWords } from "../drawing/ConductorDrawing";
 import { act, fireEvent, render, screen } from "@testing-library/react";
 import type { ReactNode } from "react";
 import { pathOf, stepTable, type Car } from "@kettleback/core";
@@ -413,3 +414,12 @@ describe("a figure that was assumed and is known now", () => {
     expect([taken, left]).toEqual([[], 1]);
   });
 });
+
+test.each([
+  ["AC", 1, "on one phase"],
+  ["AC", 2, "on two phases"],
+  ["AC", 3, "on three phases"],
+  ["DC", 1, "of direct current"],
+] as const)("what %s flows on with %d", (current, phases, words) =>
+  expect(phaseWords({ current, phases })).toBe(words),
+);

@@ -1,5 +1,7 @@
 /** @jest-environment jsdom */
+import { membershipQuestionSchema, paybackQuestionSchema } from "@kettleback/core";
 import { fallowQuay } from "@kettleback/core/demo";
+import { typing } from "./typed";
 import { draftFrom, draftOf, draftStoreOf, firstDraft, pathOfDraft, type Draft } from "./draft";
 
 const path = fallowQuay.paths[0]!.spec;
@@ -69,4 +71,27 @@ test("a household starts with its first path, or with the first of everything, o
   const bare = { ...fallowQuay, paths: [] };
   expect(firstDraft(bare, "2026-11-23")).toMatchObject({ name: "New path", savedId: null });
   expect(firstDraft({ ...bare, cars: [] }, "2026-11-23")).toBeUndefined();
+});
+
+test("a trial of an older version is brought up to this one with the parts it describes", () => {
+  const evse = fallowQuay.evses[0]!.spec;
+  const { phases, ...older } = evse;
+  const kept = { ...draft, trial: { what: "another unit", parts: { unit: { ...older, lanes: phases } } } };
+  expect(draftFrom(kept, 3)!.trial).toEqual({ what: "another unit", parts: { evse } });
+});
+
+test("what a question asks is kept as typed: every number may be missing or out of range, every other field not", () => {
+  const asked = typing(membershipQuestionSchema);
+  const typed = { fee: -5, discount: null, perKWh: 0.4, months: [...Array<number>(11).fill(1e9), null] };
+  const kept = asked.parse(typed) as { discount: number; months: number[] };
+  expect([kept.discount, kept.months[11], kept.months[0]]).toEqual([Number.NaN, Number.NaN, 1e9]);
+  expect(asked.safeParse({ ...typed, months: "none" }).success).toBe(false);
+  expect(asked.safeParse({ ...typed, colour: 1 }).success).toBe(false);
+  const way = { name: "x", per100Km: null, aYear: 1, share: 0.5 };
+  const payback = { kmAYear: 1, years: 1, elsewhere: 1, now: way, then: way, items: [] };
+  const items = [{ what: "box", sign: 1, cost: { low: null, high: -1 } }];
+  expect(typing(paybackQuestionSchema).safeParse({ ...payback, items }).success).toBe(true);
+  expect(
+    typing(paybackQuestionSchema).safeParse({ ...payback, items: [{ ...items[0], sign: 2 }] }).success,
+  ).toBe(false);
 });

@@ -7,7 +7,9 @@ import {
   everywhereOf,
   KIND_NAMES,
   KINDS,
+  openLineup,
   planOf,
+  savedWayOfPath,
   withPart,
   type Garage,
   type SavedPath,
@@ -125,4 +127,21 @@ test("a tariff in another currency than its household's is never billed", () => 
   expect(!plan.ok && plan.problems).toEqual([
     { field: "tariff", message: expect.stringContaining("currencies are never mixed") },
   ]);
+});
+
+test("a way whose place is gone goes on without it; one whose outlet is gone says so", () => {
+  const { spec } = fallowQuay.paths.find(({ spec: path }) => path.outletId === "fq-harbour-bay")!;
+  const plan = planOf(fallowQuay, spec);
+  if (!plan.ok) throw new Error("demo");
+  const way = savedWayOfPath(fallowQuay, plan.value, "harbour");
+  expect(way.place).toBe("fq-harbour");
+  const opened = (garage: Garage) => {
+    const asked = { name: "x", session: spec.session, stayHours: 4, dayKm: 40, cars: [], baseline: null };
+    return openLineup(garage, { ...asked, ways: [way] }).ways[0]!;
+  };
+  expect(opened(fallowQuay).way!.place).toEqual({ name: "Harbour office", limitMinutes: 180 });
+  const placeless = opened({ ...fallowQuay, places: [] });
+  expect([placeless.way!.place, placeless.gone]).toEqual([null, []]);
+  const outless = opened({ ...fallowQuay, outlets: [] });
+  expect([outless.way, outless.gone]).toEqual([null, ["outlet"]]);
 });

@@ -71,6 +71,40 @@ test("a household file of version 3 comes in whole, and what is acknowledged sta
   expect(again.ok && printHousehold(again.value)).toBe(text);
 });
 
+test("readings of version 3 come in by their moments, each once, those of a source together", () => {
+  const sample = (second: number, source: string, watts: number) => ({
+    at: `2026-11-20T18:00:${String(second).padStart(2, "0")}.000Z`,
+    spec: { source, watts, amps: null, volts: null, soc: null },
+  });
+  const parsed = parseHousehold(
+    changed(householdOf3, (copy) =>
+      Object.assign(copy, {
+        series: {
+          sessions: [],
+          samples: [
+            sample(9, "a", 9),
+            sample(3, "b", 3),
+            sample(1, "a", 1),
+            sample(10, "a", 10),
+            sample(9, "a", 99),
+          ],
+        },
+      }),
+    ),
+  );
+  if (!parsed.ok) throw new Error(JSON.stringify(parsed.problems));
+  expect(
+    parsed.value.sessions.map(({ spec, samples }) => [spec.source, spec.begin, samples.map(([, w]) => w)]),
+  ).toEqual([
+    ["a", "2026-11-20T18:00:01.000Z", [1, 99, 10]],
+    ["b", "2026-11-20T18:00:03.000Z", [3]],
+  ]);
+  for (const series of [{ samples: 7 }, { sessions: [null] }, { samples: [{ at: 1, spec: {} }] }])
+    expect(blamed(parseHousehold(changed(householdOf3, (copy) => Object.assign(copy, { series }))))).toEqual([
+      "sessions",
+    ]);
+});
+
 describe("what is wrong is named as version 3 spells it", () => {
   test.each([
     ["unit.lanes", (p) => (p.unit.lanes = 2)],
