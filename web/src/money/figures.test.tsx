@@ -240,7 +240,7 @@ describe("what pays back", () => {
 
   test("what is bought is changed item by item; out of range, nothing is told of it", () => {
     shown(fallowQuay);
-    const now = () => moneyStoreOf(fallowQuay.household.id).getState().draft!.payback.items;
+    const now = () => moneyStoreOf(fallowQuay.household.id).getState().draft!.payback.items!;
     const type = (label: string, value: string) =>
       fireEvent.change(screen.getByLabelText(label), { target: { value } });
     type("box, least", "950");

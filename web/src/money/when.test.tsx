@@ -302,6 +302,28 @@ describe("against fuel", () => {
     expect(ask("km", { uses: 0.05 }).says).toBeUndefined();
   });
 
+  test("what nobody typed follows the path in view, what was typed stays, and nothing else is kept", () => {
+    const at = (perKWh: number) => plainAnswered({ tariff: flatTariff("x", perKWh) });
+    const found = at(0.3);
+    const store = moneyStoreOf(found.garage.household.id);
+    act(() => store.setState({ draft: null }));
+    const { rerender } = render(<Fuel garage={found.garage} answered={found} />);
+    const field = (label: string) => screen.getByLabelText<HTMLInputElement>(label);
+    expect(field("A kWh on the meter, EUR").value).toBe("0.3");
+    fireEvent.change(field("The fuel car uses"), { target: { value: "8" } });
+    expect(store.getState().draft).toEqual({ lead: {}, fuel: { uses: 8 }, payback: {}, member: {} });
+    const dearer = at(0.6);
+    rerender(<Fuel garage={dearer.garage} answered={dearer} />);
+    expect([field("A kWh on the meter, EUR").value, field("The fuel car uses").value]).toEqual(["0.6", "8"]);
+    // Typed once, it stays whatever the path does.
+    fireEvent.change(field("A kWh on the meter, EUR"), { target: { value: "0.5" } });
+    rerender(<Fuel garage={found.garage} answered={found} />);
+    expect(field("A kWh on the meter, EUR").value).toBe("0.5");
+    // A path that does not charge keeps what the questions last started from.
+    rerender(<Fuel garage={found.garage} answered={{ kind: "loading" } as never} />);
+    expect(field("The fuel car uses").value).toBe("8");
+  });
+
   test("a fuel car of the Garage is taken over with its figure and its unit", () => {
     ask("km");
     fireEvent.click(screen.getByRole("button", { name: "Take the old one" }));

@@ -4,23 +4,36 @@ import {
   leadQuestionSchema,
   membershipQuestionSchema,
   paybackQuestionSchema,
+  type FuelQuestion,
+  type LeadQuestion,
+  type MembershipQuestion,
+  type PaybackQuestion,
 } from "@kettleback/core";
 import { typing } from "./typed";
 import { draftsOf } from "./undoable";
 
-/** What one's own money questions start from, and what was typed into them. Numbers may be out of range while typed. */
-const moneySchema = z.strictObject({
+/** One's own money questions, every field of them; numbers may be out of range while they are typed. */
+export interface MoneyDraft {
+  readonly lead: LeadQuestion;
+  readonly fuel: FuelQuestion;
+  readonly payback: PaybackQuestion;
+  readonly member: MembershipQuestion;
+}
+
+/** What was typed into them; everything else follows the path in view. */
+export type MoneyTyped = { readonly [K in keyof MoneyDraft]: Partial<MoneyDraft[K]> };
+
+const typedSchema: z.ZodType<MoneyTyped> = z.strictObject({
   lead: typing(leadQuestionSchema),
   fuel: typing(fuelQuestionSchema),
   payback: typing(paybackQuestionSchema),
   member: typing(membershipQuestionSchema),
 });
-export type MoneyDraft = z.infer<typeof moneySchema>;
 
-const moneyFrom = (kept: unknown): MoneyDraft | null => {
-  const parsed = moneySchema.safeParse(kept);
+const typedFrom = (kept: unknown): MoneyTyped | null => {
+  const parsed = typedSchema.safeParse(kept);
   return parsed.success ? parsed.data : null;
 };
 
-/** The money questions of one household, with a history of their own. They survive a reload. */
-export const moneyStoreOf = draftsOf("money", moneyFrom);
+/** What was typed into a household's money questions, with a history of its own. It survives a reload. */
+export const moneyStoreOf = draftsOf("money", typedFrom);

@@ -18,6 +18,6 @@ const loosened = (schema: z.ZodType): z.ZodType => {
   return schema;
 };
 
-/** What a question asks, as a draft holds it: every field there, its numbers as they are typed. */
-export const typing = <S extends z.ZodType>(schema: S): z.ZodType<z.infer<S>> =>
-  loosened(schema) as z.ZodType<z.infer<S>>;
+/** What was typed of a question, as a draft holds it: some of its fields, their numbers as they are typed. */
+export const typing = <S extends z.ZodObject>(schema: S): z.ZodType<Partial<z.infer<S>>> =>
+  (loosened(schema) as z.ZodObject).partial() as unknown as z.ZodType<Partial<z.infer<S>>>;
