@@ -42,6 +42,11 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
     await page.getByRole("link", { name: "What goes with what" }).click();
     await page.getByRole("button", { name: /Open Curlew at Slip/ }).waitFor();
   },
+  "fuel cars": async (page) => {
+    await page.getByRole("link", { name: "Garage" }).click();
+    await page.getByRole("link", { name: /Fuel cars/ }).click();
+    await page.getByRole("heading", { name: "the old estate" }).waitFor();
+  },
   places: async (page) => {
     await page.getByRole("link", { name: "Garage" }).click();
     await page.getByRole("link", { name: /Places/ }).click();

@@ -1,3 +1,4 @@
+import { readFileSync } from "node:fs";
 import { answer, expect, pick, testAlone as test, verdict } from "./application";
 
 test("a car and an outlet are edited; a bad figure is refused at its field; the path follows", async ({
@@ -133,4 +134,49 @@ test("what is printed on a plate is read, held against itself, and saved as a th
   await form.getByRole("button", { name: "Save" }).click();
   await page.getByRole("link", { name: /Portable units/ }).click();
   await expect(page.getByRole("img", { name: /steps 6, 8, 10, 13 A, one phase, Type 2/ })).toBeVisible();
+});
+
+test("a fuel car is kept in the Garage, refused where it cannot be, and taken over in Money", async ({
+  page,
+}) => {
+  await page.getByRole("link", { name: "Garage" }).click();
+  await page.getByRole("link", { name: /Fuel cars/ }).click();
+  await page.getByRole("button", { name: "Add a fuel car" }).click();
+  const form = page.getByRole("dialog");
+  await form.getByLabel("Name").fill("the neighbour's van");
+  await form.getByLabel("It uses").fill("0");
+  await form.getByRole("button", { name: "Save" }).click();
+  await expect(form.getByRole("alert").first()).toContainText("It uses: accepted: 0.1 to 1,000");
+  await form.getByLabel("It uses").fill("25");
+  await form.getByLabel("Stated in").selectOption("mpg (imperial)");
+  await form.getByRole("button", { name: "Save" }).click();
+  await expect(page.getByText("25.0 mpg (imperial)")).toBeVisible();
+
+  await page.getByRole("link", { name: "Money" }).click();
+  await page.getByRole("link", { name: "Against fuel" }).click();
+  await page.getByRole("button", { name: "Take the neighbour's van" }).click();
+  await page.getByLabel("Fuel costs, EUR").fill("2");
+  // 25 mpg imperial is 11.3 l/100 km (definition of the gallon).
+  await expect(page.getByRole("region", { name: "Against fuel" })).toContainText("€22.60 for 100 km");
+});
+
+test("what is worth knowing at a place stands at the place, and goes with an exported plan", async ({
+  page,
+}, info) => {
+  await page.getByRole("link", { name: "Garage" }).click();
+  await page.getByRole("link", { name: /Places/ }).click();
+  await page.getByRole("button", { name: "Change Boathouse" }).click();
+  const form = page.getByRole("dialog");
+  await form.getByLabel("Worth knowing").fill("Key behind the rudder");
+  await form.getByRole("button", { name: "Save" }).click();
+  await expect(page.getByText("Key behind the rudder")).toBeVisible();
+  await page.getByRole("link", { name: "Path", exact: true }).click();
+  const [file] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("button", { name: "Export" }).click(),
+  ]);
+  const kept = info.outputPath("plan.json");
+  await file.saveAs(kept);
+  const { place } = JSON.parse(readFileSync(kept, "utf8")) as { place: object };
+  expect(place).toEqual({ name: "Boathouse", note: "Key behind the rudder" });
 });
