@@ -6,6 +6,9 @@ const SCALE = Number(process.env.KETTLEBACK_RUNS ?? 1);
 /** How many runs a property of n gets. */
 export const runs = (n: number): number => Math.max(5, Math.round(n * SCALE));
 
+/** Share of runs in which chance alone may do what would otherwise be a fault. */
+const UNLIKELY = 1e-6;
+
 /** Said by a check of a case it has nothing to say about. */
 export const SKIPPED = Symbol("skipped");
 
@@ -29,6 +32,6 @@ export function law<T>(
   // Of few cases a share says little: the bound is wider by three standard deviations of what chance does.
   const chance = 3 * Math.sqrt((mostSkipped * (1 - mostSkipped)) / seen);
   expect(skipped / seen).toBeLessThanOrEqual(mostSkipped + chance);
-  // Whatever the bound, a law that looked at nothing has not been tried.
-  expect(seen - skipped).toBeGreaterThan(0);
+  // A law that looked at nothing has not been tried, unless it drew so few cases that chance may have skipped them all.
+  if (mostSkipped ** seen < UNLIKELY) expect(seen - skipped).toBeGreaterThan(0);
 }
