@@ -147,13 +147,17 @@ export function api(orm: Pick<MikroORM, "em">, events: Events, keeper?: Keeper):
   router.delete("/households/:household/sessions/:id", async (req, res) => {
     const { household, id } = req.params;
     const { version } = parsed(asked.versionOnly, req.body);
-    res.json(await setSessionDeleted(em(), household, id, version, true));
+    const row = await setSessionDeleted(em(), household, id, version, true);
+    events.publish(household, "session", { id, version: version + 1, deleted: true });
+    res.json(row);
   });
 
   router.post("/households/:household/sessions/:id/restore", async (req, res) => {
     const { household, id } = req.params;
     const { version } = parsed(asked.versionOnly, req.body);
-    res.json(await setSessionDeleted(em(), household, id, version, false));
+    const row = await setSessionDeleted(em(), household, id, version, false);
+    events.publish(household, "session", { id, version: version + 1 });
+    res.json(row);
   });
 
   router.get("/households/:household/sessions/:id/samples", async (req, res) => {

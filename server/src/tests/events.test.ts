@@ -106,6 +106,25 @@ test("who follows a household is told of its sessions and readings, in order, an
   line.leave();
 });
 
+test("a session that is deleted or brought back is told too, for who has it on the screen", async () => {
+  const { id } = await begin("fallow-quay", "gone");
+  const line = await follow("fallow-quay");
+  const send = (method: string, path: string, version: number) =>
+    fetch(`${address}/fallow-quay/sessions/${id}${path}`, {
+      method,
+      headers: { "Content-Type": "application/json" },
+      body: JSON.stringify({ version }),
+    });
+  expect((await send("DELETE", "", 1)).status).toBe(200);
+  expect((await send("DELETE", "", 1)).status).toBe(404);
+  expect((await send("POST", "/restore", 2)).status).toBe(200);
+  expect(await line.next()).toMatchObject({ event: "session", data: { id, version: 2, deleted: true } });
+  // The deletion that was refused is not told.
+  const back = (await line.next())!;
+  expect(back.data).toEqual({ id, version: 3 });
+  line.leave();
+});
+
 test("who lost the line goes on from the last it had; who missed too much is asked to read again", async () => {
   const line = await follow("fallow-quay");
   const { id } = await begin("fallow-quay", "long");

@@ -20,6 +20,8 @@ interface Shelf {
   readonly kind: Exclude<EditableKind, "outlets">;
   readonly title: string;
   readonly empty: string;
+  /** Nothing on it is drawn to the scale of amps. */
+  readonly plain?: true;
 }
 
 /** The shelves of the garage: the car first, then where it stands, then what is carried in between. */
@@ -42,6 +44,7 @@ const SHELVES: readonly Shelf[] = [
   {
     kind: "fuelCars",
     title: "Fuel cars",
+    plain: true,
     empty: "Add the fuel car you compare with: Money, Against fuel, takes what it uses from here.",
   },
 ];
@@ -136,7 +139,7 @@ function Looking({ bench, garage, system, onEdit }: ViewProps & { readonly bench
 }
 
 function ShelfView({
-  shelf: { kind, title, empty },
+  shelf: { kind, title, empty, plain },
   garage,
   system,
   onEdit,
@@ -146,7 +149,7 @@ function ShelfView({
     <section aria-label={title}>
       <header className="shelf-head">
         <h2>{title}</h2>
-        {rows.length > 0 && kind !== "fuelCars" && <Scale />}
+        {rows.length > 0 && !plain && <Scale />}
         <Button size="sm" onClick={() => onEdit({ kind, row: { spec: blankOf(kind, system), ...NEW } })}>
           Add {withArticle(KINDS[kind].one)}
         </Button>
