@@ -56,8 +56,8 @@ export const coldRapid = (): Plan => {
   };
 };
 
-/** Fields people look at, with the ratio to a loop over whole plans they are held to; none where every point needs its losses. */
-export function sweeps(): { what: string; plan: Plan; spec: SweepSpec; least?: number }[] {
+/** Sweeps people look at, with the ratio to a loop over whole plans they are held to. */
+export function sweeps(): { what: string; plan: Plan; spec: SweepSpec; least: number }[] {
   const plan = planNamed("Curlew at the harbour with the wrong cable");
   const axis = (quantity: QuantityId, from: number, to: number) => ({ quantity, from, to, count: 40 });
   return [
@@ -77,6 +77,7 @@ export function sweeps(): { what: string; plan: Plan; spec: SweepSpec; least?: n
       what: "current × run, cost",
       plan,
       spec: { x: axis("step", 6, 32), y: axis("run", 5, 80), of: "cost" },
+      least: 3,
     },
   ];
 }

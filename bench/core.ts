@@ -128,7 +128,7 @@ for (const { what, plan, spec, least } of sweeps()) {
   console.log(
     `A sweep, ${what}: ${round(own)} points a second, ${(own / loop).toFixed(1)} × a loop over whole plans`,
   );
-  if (least) limits.atLeast(`field against a loop over whole plans, ${what}`, own / loop, least);
+  limits.atLeast(`sweep against a loop over whole plans, ${what}`, own / loop, least);
 }
 
 limits.report();

@@ -4,6 +4,7 @@ import { compile, isRefusal, LINK_KINDS, type Circuit, type LinkKind } from "../
 import { connectionOf, pathOf, type Plan } from "../../engine/plan";
 import {
   atOnce,
+  bindingAt,
   fullest,
   glance,
   LEAST_STORED_W,
@@ -157,12 +158,14 @@ function pointAt(plan: Plan, circuit: Circuit, clock: Clock, of: ResultId) {
   const { fromSoc, toSoc, batteryC } = plan.session;
   const start = { soc: fromSoc, packC: batteryC, elapsed: 0 };
   const result: Result = RESULTS[of];
-  const linkOf = (moment: Moment) => LINK_KINDS.indexOf(circuit.links[moment.binding]!.kind);
   if ("glanced" in result) {
     const { fullest: full, seconds, endSoc } = glance(circuit, toSoc, start);
     if (!charges(full.storedW, endSoc, toSoc)) return undefined;
     const moment = momentAt(circuit, full);
-    return { value: result.glanced({ plan, moment, seconds }), link: linkOf(moment) };
+    return {
+      value: result.glanced({ plan, moment, seconds }),
+      link: LINK_KINDS.indexOf(circuit.links[moment.binding]!.kind),
+    };
   }
   const whole = run(circuit, atOnce(toSoc), start);
   const full = fullest(whole, start);
@@ -170,7 +173,10 @@ function pointAt(plan: Plan, circuit: Circuit, clock: Clock, of: ResultId) {
   const { departure } = clock;
   const late = departure !== null && whole.end.elapsed > departure;
   const done = late ? run(circuit, atOnce(toSoc, departure), start) : whole;
-  return { value: result.delivered({ plan, circuit, done, clock }), link: linkOf(momentAt(circuit, full)) };
+  return {
+    value: result.delivered({ plan, circuit, done, clock }),
+    link: LINK_KINDS.indexOf(bindingAt(circuit, full)),
+  };
 }
 
 /**

@@ -2,12 +2,13 @@ import { MIN_AMPS } from "../../trade/signals";
 import type { Circuit } from "../../engine/path";
 import type { Plan } from "../../engine/plan";
 import {
-  acceptanceFactor,
+  acceptedShare,
   acceptedAt,
-  balanceFor,
   flowAt,
   modeOf,
   pathStores,
+  varyingAt,
+  wallOf,
   type State,
 } from "../../engine/session";
 import type { Amps } from "../../trade/units";
@@ -45,11 +46,10 @@ function choiceAt(
   const mode = modeOf(circuit, amps ?? Infinity);
   const flow = mode && flowAt(circuit, amps ?? Infinity, soc);
   if (!mode || !flow) return undefined;
-  const storedW = Math.min(
-    pathStores(mode, soc),
-    acceptedAt(circuit.pack, soc) * (packC === null ? 1 : acceptanceFactor(packC)),
-  );
-  return storedW > 0 ? { amps, by, storedW, wallW: balanceFor(circuit, flow, storedW, soc).wall } : undefined;
+  const storedW = Math.min(pathStores(mode, soc), acceptedAt(circuit.pack, soc) * acceptedShare(packC));
+  return storedW > 0
+    ? { amps, by, storedW, wallW: wallOf(circuit, varyingAt(circuit, flow, storedW, soc)) }
+    : undefined;
 }
 
 /** The currents there are to choose from, least first, whatever flows by itself last. */

@@ -8,7 +8,7 @@ import { feedAt, type Feed } from "./feed";
 import { fitProblem } from "./fit";
 import { ampsForPower, bestFlow, type Flow } from "./flow";
 import { CONDUCTORS, PHASE_COUNTS, shared, voltsOn, type PhaseCount } from "./phases";
-import type { Link, LinkKind, Role } from "./link";
+import type { Link, Role } from "./link";
 import { linksOf, stationNow } from "./links";
 import { noPhases, tooFewAmps } from "./refuse";
 import type { Refusal } from "./refusal";
@@ -32,17 +32,16 @@ export function conversionCurve({ charger }: Car): ConversionCurve {
   return { a: FIT.a * scale * rated, b: FIT.b * scale, c: (FIT.c * scale) / rated };
 }
 
-const BOOKED_UNDER: Readonly<Record<LinkKind, "circuit" | "contacts" | "lead" | "cable">> = {
-  circuit: "circuit",
-  outlet: "contacts",
-  lead: "lead",
-  evse: "contacts",
-  cable: "cable",
-  adapter: "contacts",
-  inlet: "contacts",
-  charger: "contacts",
-  battery: "contacts",
-};
+/** Sums the resistance of links by the cause their heat is booked under: what has no wire of its own is contacts. */
+function ohmsByCause(links: readonly Link[]): Circuit["ohmsBy"] {
+  let [circuit, contacts, lead, cable] = [0, 0, 0, 0];
+  for (const { kind, ohms } of links)
+    if (kind === "circuit") circuit += ohms;
+    else if (kind === "lead") lead += ohms;
+    else if (kind === "cable") cable += ohms;
+    else contacts += ohms;
+  return { circuit, contacts, lead, cable };
+}
 
 const NO_POINTS: readonly number[] = [];
 
@@ -105,14 +104,15 @@ export function compile(path: ChargingPath): Circuit | Refusal {
   return withSetting(path, circuit);
 }
 
+/** A circuit in which what the car pulls untouched is still to be filled in. */
+type OpenCircuit = Omit<Circuit, "pulls" | "holds" | "setting"> & {
+  -readonly [of in "pulls" | "holds" | "setting"]: Circuit[of];
+};
+
 /** What both currents have in common; written out once a circuit, as every sweep compiles thousands. */
-function circuitOf(path: ChargingPath, links: readonly Link[], own: OwnNumbers): Circuit {
-  const ohmsBy = { circuit: 0, contacts: 0, lead: 0, cable: 0 };
+function circuitOf(path: ChargingPath, links: readonly Link[], own: OwnNumbers): OpenCircuit {
   let ohms = 0;
-  for (const link of links) {
-    ohmsBy[BOOKED_UNDER[link.kind]] += link.ohms;
-    ohms += link.ohms;
-  }
+  for (const link of links) ohms += link.ohms;
   const heatingW = path.settings?.heatingW ?? 0;
   return {
     current: own.current,
@@ -123,7 +123,7 @@ function circuitOf(path: ChargingPath, links: readonly Link[], own: OwnNumbers):
     supplyPhases: own.supplyPhases,
     capW: own.capW,
     ohms,
-    ohmsBy,
+    ohmsBy: ohmsByCause(links),
     standingW: own.standingW,
     upstream: own.upstream,
     conversion: own.conversion,
@@ -150,7 +150,7 @@ function supplyPhases({ outlet, car }: ChargingPath): 1 | 3 {
 
 const NOTHING_UPSTREAM: Circuit["upstream"] = { standingW: 0, efficiency: 1 };
 
-const alternating = (path: ChargingPath, links: readonly Link[], feed: Feed): Circuit =>
+const alternating = (path: ChargingPath, links: readonly Link[], feed: Feed): OpenCircuit =>
   circuitOf(path, links, {
     current: "AC",
     ways: waysOf(links, feed),
@@ -188,17 +188,16 @@ function batteryAmps(circuit: Circuit, { way, volts }: Flow): Amps {
 }
 
 /** Adds what the car pulls untouched, what should be held, and the setting somebody makes where that is less. */
-function withSetting(path: ChargingPath, circuit: Circuit): Circuit | Refusal {
+function withSetting(path: ChargingPath, circuit: OpenCircuit): Circuit | Refusal {
   const free = bestFlow(circuit, Infinity, 0)!;
   if (free.amps < MIN_AMPS) return tooFewAmps(path, circuit, free);
   const pulls = Math.min(free.amps, batteryAmps(circuit, free));
   const { holds } = free.way;
   // Nobody else has seen the circuit yet: what is still open in it is filled in.
-  return Object.assign(circuit, {
-    pulls,
-    holds,
-    setting: pulls > holds + NEGLIGIBLE ? settingFor(path, holds) : null,
-  });
+  circuit.pulls = pulls;
+  circuit.holds = holds;
+  circuit.setting = pulls > holds + NEGLIGIBLE ? settingFor(path, holds) : null;
+  return circuit;
 }
 
 /** Amps below which a current is not above another. */

@@ -156,8 +156,10 @@ function acLinks(path: ChargingPath, feed: Feed): Link[] {
     ohms: 0,
   });
   const ampsOn = chargerOn(path, feed);
-  const phases = Math.max(...car.charger.limits.map((limit) => limit.phases));
+  let phases = 0;
+  for (const limit of car.charger.limits) phases = Math.max(phases, limit.phases);
   links.push({ kind: "charger", role: "limits", phases, ampsOn, ohms: 0 });
+  if (car.battery.acceptance) links.push(BATTERY);
   return links;
 }
 
@@ -191,6 +193,4 @@ const BATTERY: Link = {
 
 /** The links of a path in walking order, in numbers. The path must fit together ({@link fitProblem}). */
 export const linksOf = (path: ChargingPath, feed: Feed): Link[] =>
-  path.evse.kind === "rapid"
-    ? dcLinks(path, path.evse)
-    : [...acLinks(path, feed), ...(path.car.battery.acceptance ? [BATTERY] : [])];
+  path.evse.kind === "rapid" ? dcLinks(path, path.evse) : acLinks(path, feed);

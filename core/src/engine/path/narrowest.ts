@@ -2,7 +2,7 @@ import type { Amps, Volts } from "../../trade/units";
 import type { Circuit } from "./circuit";
 import { ampsForPower, type Flow } from "./flow";
 import { PHASE_COUNTS } from "./phases";
-import type { Link } from "./link";
+import type { Link, LinkKind } from "./link";
 
 /** What one link alone would let through: amps a phase on the phases in use, and power on as many phases as it has. */
 export interface Ceiling {
@@ -16,9 +16,14 @@ export type BatteryTakes = number;
 function acCeiling(circuit: Circuit, link: Link, { way, volts }: Flow, takes: BatteryTakes): Ceiling {
   const loss = way.conductors * circuit.ohms;
   if (link.kind === "battery") return { amps: ampsForPower(takes, volts, loss), watts: takes };
-  let most = 0;
-  for (const n of PHASE_COUNTS) most = Math.max(most, n * circuit.phaseVolts[n] * link.ampsOn[n]);
-  const amps = link.ampsOn[way.phases];
+  const { ampsOn } = link;
+  const { phaseVolts } = circuit;
+  const most = Math.max(
+    phaseVolts[1] * ampsOn[1],
+    2 * phaseVolts[2] * ampsOn[2],
+    3 * phaseVolts[3] * ampsOn[3],
+  );
+  const amps = ampsOn[way.phases];
   if (link.kind !== "charger" || circuit.capW === Infinity) return { amps, watts: most };
   // A cap that the voltage drop keeps out of reach lowers no amps.
   const atCap = volts * volts > 4 * loss * circuit.capW ? ampsForPower(circuit.capW, volts, loss) : Infinity;
@@ -55,12 +60,15 @@ export function ceilingsAt(circuit: Circuit, flow: Flow, takes: BatteryTakes): C
  */
 export type Because = "amps" | "cap" | "sag" | "phases" | "holds";
 
-/** Which link binds, which one would next, and why the binding one does. */
-export interface Narrowest {
-  /** Index of the narrowest link, and of the next. */
+/** Which link binds, by its index, and why. */
+export interface Binding {
   readonly binding: number;
-  readonly runnerUp: number;
   readonly because: Because;
+}
+
+/** … and which one would next; the same one where no other would. */
+export interface Narrowest extends Binding {
+  readonly runnerUp: number;
 }
 
 const mostOhms = (links: readonly Link[]): number =>
@@ -89,60 +97,67 @@ const narrower = (ceilings: readonly Ceiling[], i: number, j: number): boolean =
   return a.amps < b.amps || (a.amps === b.amps && (a.watts < b.watts || (a.watts === b.watts && i < j)));
 };
 
+/** The narrowest of the links that are wanted; −1 where none is. */
+function least(circuit: Circuit, ceilings: readonly Ceiling[], wanted: (link: Link, i: number) => boolean) {
+  const { links } = circuit;
+  let found = -1;
+  for (let i = 0; i < links.length; i++)
+    if (wanted(links[i]!, i) && (found < 0 || narrower(ceilings, i, found))) found = i;
+  return found;
+}
+
+/** The link of a kind; −1 where there is none. */
+function placeOf(links: readonly Link[], kind: LinkKind): number {
+  for (let i = 0; i < links.length; i++) if (links[i]!.kind === kind) return i;
+  return -1;
+}
+
 /**
- * Which link binds and which comes next. Links that limit are ordered by amps, then by what each would let through
- * alone, then in walking order; one that should hold less binds where somebody has set the current lower for it.
+ * Which link binds. Links that limit are ordered by amps, then by what each would let through alone, then in walking
+ * order; one that should hold less binds where somebody has set the current lower for it.
  * @param battery whether the battery takes less than the path would bring at this moment
  */
+export function bindingOf(
+  circuit: Circuit,
+  flow: Flow,
+  ceilings: readonly Ceiling[],
+  battery: boolean,
+): Binding {
+  const { links, setting } = circuit;
+  if (battery) return { binding: placeOf(links, "battery"), because: "amps" };
+  if (setting !== null && flow.amps >= setting.amps * (1 - 1e-9))
+    return { binding: least(circuit, ceilings, ({ role }) => role === "holds"), because: "holds" };
+  if (flow.boundBy === "sag") return { binding: mostOhms(links), because: "sag" };
+  // Where battery and cap meet they are equal but for rounding: the cap's own link is named.
+  if (flow.boundBy === "cap")
+    return { binding: placeOf(links, circuit.sign > 0 ? "charger" : "evse"), because: "cap" };
+  const blocker = withholder(circuit, flow, ceilings);
+  if (blocker >= 0) return { binding: blocker, because: "phases" };
+  // Of links that are equally narrow the car's own charger is named, as nothing before it would help; else the first
+  // on the way, be it one that limits or one that should hold.
+  const limiting = least(circuit, ceilings, ({ role }) => role === "limits");
+  const most = ceilings[limiting]!.amps;
+  const ties = (i: number) => Math.abs(ceilings[i]!.amps - most) <= 1e-9 * most;
+  const charger = placeOf(links, "charger");
+  return {
+    binding: charger >= 0 && ties(charger) ? charger : links.findIndex((_, i) => ties(i)),
+    because: "amps",
+  };
+}
+
+/** Which link binds and which comes next: the narrowest of those that do not already carry more than they should. */
 export function narrowestOf(
   circuit: Circuit,
   flow: Flow,
   ceilings: readonly Ceiling[],
   battery: boolean,
 ): Narrowest {
-  const { links } = circuit;
-  const held = circuit.setting !== null && flow.amps >= circuit.setting.amps * (1 - 1e-9);
-  // Every point of a field asks: one pass for each question costs less than putting the links in order.
-  const least = (wanted: (i: number) => boolean): number => {
-    let found = -1;
-    for (let i = 0; i < links.length; i++)
-      if (wanted(i) && (found < 0 || narrower(ceilings, i, found))) found = i;
-    return found;
-  };
+  const { binding, because } = bindingOf(circuit, flow, ceilings, battery);
   // What more flows through than it should hold is named by the cautions, not as what comes next.
-  const next = (binding: number) => {
-    const found = least((i) => i !== binding && ceilings[i]!.amps >= flow.amps * (1 - 1e-9));
-    return found < 0 ? binding : found;
-  };
-  const first = (binding: number, because: Because): Narrowest => ({
-    binding,
-    runnerUp: next(binding),
-    because,
-  });
-  if (battery)
-    return first(
-      links.findIndex((l) => l.kind === "battery"),
-      "amps",
-    );
-  if (held)
-    return first(
-      least((i) => links[i]!.role === "holds"),
-      "holds",
-    );
-  if (flow.boundBy === "sag") return first(mostOhms(links), "sag");
-  const limiting = least((i) => links[i]!.role === "limits");
-  // Where battery and cap meet they are equal but for rounding: the cap's own link is named.
-  if (flow.boundBy === "cap")
-    return first(
-      links.findIndex(({ kind }) => kind === (circuit.sign > 0 ? "charger" : "evse")),
-      "cap",
-    );
-  const blocker = withholder(circuit, flow, ceilings);
-  if (blocker >= 0) return first(blocker, "phases");
-  // Of links that are equally narrow the car's own charger is named, as nothing before it would help; else the first
-  // on the way, be it one that limits or one that should hold.
-  const most = ceilings[limiting]!.amps;
-  const ties = (i: number) => Math.abs(ceilings[i]!.amps - most) <= 1e-9 * most;
-  const charger = links.findIndex(({ kind }, i) => kind === "charger" && ties(i));
-  return first(charger >= 0 ? charger : links.findIndex((_, i) => ties(i)), "amps");
+  const next = least(
+    circuit,
+    ceilings,
+    (_, i) => i !== binding && ceilings[i]!.amps >= flow.amps * (1 - 1e-9),
+  );
+  return { binding, runnerUp: next < 0 ? binding : next, because };
 }

@@ -16,12 +16,9 @@ export function voltsOn(n: PhaseCount, live: TapVolts): Volts | undefined {
   return live.delta && n === 1 ? live.volts * Math.sqrt(3) : live.volts;
 }
 
-/** Whether a link has n phases to use. One that should hold nothing more still has its phases. */
-const has = (link: Link, n: PhaseCount): boolean =>
-  link.role === "holds" ? link.phases >= n : link.ampsOn[n] > 0;
-
-/** Whether every link can use n phases. */
+/** Whether every link can use n phases. One that should hold nothing more still has its phases. */
 export function shared(links: readonly Link[], n: PhaseCount): boolean {
-  for (const link of links) if (!has(link, n)) return false;
+  for (const { role, phases, ampsOn } of links)
+    if (role === "holds" ? phases < n : !(ampsOn[n] > 0)) return false;
   return true;
 }

@@ -9,7 +9,7 @@ import {
   type ChargingPath,
   type LinkKind,
 } from "../path";
-import { balanceFor, LOSS_CAUSES, storedFrom, type LossCause, type Slice } from "../session";
+import { LOSS_CAUSES, storedFrom, varyingAt, type LossCause, type Slice } from "../session";
 import { sumOf, term, type Step, type Tell, type Term, type Working } from "../../trade/working";
 import type { Plan } from "./document";
 import { pathOf, type Solution } from "./solve";
@@ -47,7 +47,7 @@ const flowSteps = ({ circuit, moment }: Solution): Step[] =>
 
 /** The walk back from the cells to the meter, at full flow. */
 const balanceSteps = ({ circuit, moment }: Solution): Step[] =>
-  told((tell) => balanceFor(circuit, moment.flow, moment.balance.stored, moment.soc, tell));
+  told((tell) => varyingAt(circuit, moment.flow, moment.balance.stored, moment.soc, tell));
 
 /** The way forward from the inlet to the cells, at full flow. */
 const storedSteps = ({ circuit, moment }: Solution): Step[] =>

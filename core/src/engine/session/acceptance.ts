@@ -28,16 +28,28 @@ export function acceptedAt({ socs, accepts }: Pack, soc: Fraction): number {
   return accepts[i - 1]! + ((accepts[i]! - accepts[i - 1]!) * (soc - a)) / (b - a);
 }
 
-/** The acceptance curve between two states of charge as straight pieces, in order and without gap. */
-export function acceptancePieces(pack: Pack, from: Fraction, to: Fraction): Piece[] {
+/**
+ * The acceptance curve between two states of charge as straight pieces, in order and without gap.
+ * @param enough power (W) beyond which it does not matter how much is accepted: a stretch on which at least this is, is
+ * one piece of Infinity
+ */
+export function acceptancePieces(pack: Pack, from: Fraction, to: Fraction, enough = Infinity): Piece[] {
   const pieces: Piece[] = [];
   let at = from;
-  for (const soc of [...pack.socs, Infinity]) {
-    const end = Math.min(soc, to);
+  let ampleFrom = from;
+  let startW = acceptedAt(pack, from);
+  for (let i = 0; at < to; i++) {
+    const end = Math.min(pack.socs[i] ?? Infinity, to);
     if (end <= at) continue;
-    pieces.push({ from: at, to: end, startW: acceptedAt(pack, at), endW: acceptedAt(pack, end) });
-    at = end;
-    if (at >= to) break;
+    const endW = acceptedAt(pack, end);
+    const ample = startW >= enough && endW >= enough;
+    if (!ample) {
+      if (at > ampleFrom) pieces.push({ from: ampleFrom, to: at, startW: Infinity, endW: Infinity });
+      pieces.push({ from: at, to: end, startW, endW });
+      ampleFrom = end;
+    }
+    [at, startW] = [end, endW];
   }
+  if (at > ampleFrom) pieces.push({ from: ampleFrom, to: at, startW: Infinity, endW: Infinity });
   return pieces;
 }

@@ -50,18 +50,29 @@ export function inletWhileStoring(circuit: Circuit, stored: number, soc: Fractio
   return inletPower(circuit, stored + circuit.pack.ohms * amps * amps + circuit.ownDrawW);
 }
 
+/** What changes with the power stored: the rest of a balance is the same at every moment. */
+export interface Varying {
+  /** Power stored (W). */
+  readonly stored: Watts;
+  /** Heat in the pack (W). */
+  readonly battery: Watts;
+  /** Lost in the conversion (W). */
+  readonly conversion: Watts;
+  /** Heat in the conductors (W an ohm of one of them): c·I². */
+  readonly squared: number;
+}
+
 /**
- * The whole balance while a given power is stored, walked back from the cells to the meter. Wall power is the sum of
- * its parts, so the ledger balances by construction.
+ * What flows while a given power is stored, walked back from the cells to the inlet.
  * @param tell takes the steps as they are made
  */
-export function balanceFor(
+export function varyingAt(
   circuit: Circuit,
   { way, volts: fixed }: Flow,
   stored: number,
   soc: Fraction,
   tell?: Tell,
-): PowerBalance {
+): Varying {
   const packVolts = packVoltsAt(circuit, soc);
   const packAmps = stored / packVolts;
   const battery = circuit.pack.ohms * packAmps * packAmps;
@@ -69,33 +80,54 @@ export function balanceFor(
   const inlet = inletPower(circuit, dc);
   const amps =
     circuit.sign > 0 ? ampsForPower(inlet, fixed, way.conductors * circuit.ohms) : inlet / packVolts;
-  const heat = way.conductors * amps * amps;
-  const circuitW = heat * circuit.ohmsBy.circuit;
-  const contacts = heat * circuit.ohmsBy.contacts;
-  const lead = heat * circuit.ohmsBy.lead;
-  const cable = heat * circuit.ohmsBy.cable;
-  const conversion = inlet - dc;
-  if (tell) tellBalance(tell, circuit, { stored, battery, packVolts, dc, inlet, amps, heat, way, fixed });
+  const squared = way.conductors * amps * amps;
+  if (tell)
+    tellBalance(tell, circuit, { stored, battery, packVolts, dc, inlet, amps, heat: squared, way, fixed });
+  return { stored: watts(stored), battery: watts(battery), conversion: watts(inlet - dc), squared };
+}
+
+/** Power at the billed meter (W) of what flows. */
+export const wallOf = (circuit: Circuit, { stored, battery, conversion, squared }: Varying): Watts =>
+  watts(stored + battery + conversion + squared * circuit.ohms + circuit.ownDrawW + circuit.standingW);
+
+/** Everything that is lost, by cause, in the unit in which what varies is given: W at a moment, Wh over hours. */
+export function lossesOf(
+  { ohmsBy, standingW, ownDrawW }: Circuit,
+  { battery, conversion, squared }: Pick<Varying, "squared"> & { battery: number; conversion: number },
+  hours: number,
+): Record<LossCause, number> {
   return {
-    circuit: watts(circuitW),
-    contacts: watts(contacts),
-    lead: watts(lead),
-    evse: watts(circuit.standingW),
-    cable: watts(cable),
-    conversion: watts(conversion),
-    ownDraw: watts(circuit.ownDrawW),
-    battery: watts(battery),
+    circuit: squared * ohmsBy.circuit,
+    contacts: squared * ohmsBy.contacts,
+    lead: squared * ohmsBy.lead,
+    evse: standingW * hours,
+    cable: squared * ohmsBy.cable,
+    conversion,
+    ownDraw: ownDrawW * hours,
+    battery,
+  };
+}
+
+/** All that is lost, in the unit in which it is given. */
+export const sumOfLosses = (by: Readonly<Record<LossCause, number>>): number =>
+  by.circuit + by.contacts + by.lead + by.evse + by.cable + by.conversion + by.ownDraw + by.battery;
+
+/**
+ * The whole balance while a given power is stored. Wall power is the sum of its parts, so the ledger balances by
+ * construction.
+ */
+export function balanceFor(circuit: Circuit, flow: Flow, stored: number, soc: Fraction): PowerBalance {
+  const by = lossesOf(circuit, varyingAt(circuit, flow, stored, soc), 1);
+  return {
+    circuit: watts(by.circuit),
+    contacts: watts(by.contacts),
+    lead: watts(by.lead),
+    evse: watts(by.evse),
+    cable: watts(by.cable),
+    conversion: watts(by.conversion),
+    ownDraw: watts(by.ownDraw),
+    battery: watts(by.battery),
     stored: watts(stored),
-    wall: watts(
-      circuitW +
-        contacts +
-        lead +
-        circuit.standingW +
-        cable +
-        conversion +
-        circuit.ownDrawW +
-        battery +
-        stored,
-    ),
+    wall: watts(stored + sumOfLosses(by)),
   };
 }

@@ -1,50 +1,27 @@
 import type { Circuit, Flow, LinkKind } from "../path";
 import { watts, wattHours, type Celsius, type Fraction, type Seconds } from "../../trade/units";
-import { balanceFor, type LossCause, type PowerBalance } from "./balance";
-import { GAUSS_3 } from "./integrate";
+import { lossesOf, sumOfLosses, varyingAt, wallOf, type Varying } from "./balance";
+import { WEIGHTS_3 } from "./integrate";
 import type { Slice, State } from "./slice";
 
-/** What is stored, and at which charge, at a share of a slice; its weight beside that of an even clock. */
-export type AtShare = (share: number) => {
+/** A node of the quadrature of a slice: what is stored, at which charge, and its weight beside that of an even clock. */
+export interface Node {
   readonly power: number;
   readonly soc: Fraction;
   readonly weight: number;
-};
-
-type Sums = { -readonly [cause in LossCause]: number };
-
-const emptySums = (): Sums => ({
-  circuit: 0,
-  contacts: 0,
-  lead: 0,
-  evse: 0,
-  cable: 0,
-  conversion: 0,
-  ownDraw: 0,
-  battery: 0,
-});
-
-/** Adds a balance held for some hours. Written out: this is the inner loop of every session. */
-function add(sum: Sums, balance: PowerBalance, hours: number): void {
-  sum.circuit += balance.circuit * hours;
-  sum.contacts += balance.contacts * hours;
-  sum.lead += balance.lead * hours;
-  sum.evse += balance.evse * hours;
-  sum.cable += balance.cable * hours;
-  sum.conversion += balance.conversion * hours;
-  sum.ownDraw += balance.ownDraw * hours;
-  sum.battery += balance.battery * hours;
 }
 
-function scale(sum: Sums, by: number): void {
-  sum.circuit *= by;
-  sum.contacts *= by;
-  sum.lead *= by;
-  sum.evse *= by;
-  sum.cable *= by;
-  sum.conversion *= by;
-  sum.ownDraw *= by;
-  sum.battery *= by;
+/** Energies over a slice of what varies: Wh, and Wh an ohm of one conductor. */
+interface Sums {
+  battery: number;
+  conversion: number;
+  squared: number;
+}
+
+function add(sums: Sums, varying: Varying, hours: number): void {
+  sums.battery += varying.battery * hours;
+  sums.conversion += varying.conversion * hours;
+  sums.squared += varying.squared * hours;
 }
 
 /** Wall power where a slice begins: that at which the one before it ended, where they meet. */
@@ -58,7 +35,7 @@ function wallBefore(
   const before = slices.at(-1);
   return before && before.to === at.elapsed && before.endW === startW
     ? before.endWallW
-    : balanceFor(circuit, flow, startW, at.soc).wall;
+    : wallOf(circuit, varyingAt(circuit, flow, startW, at.soc));
 }
 
 /**
@@ -66,6 +43,7 @@ function wallBefore(
  * @param to charge and clock at its end; a slice that a window ends ends at just that moment, as a moment that rounding
  * left open would let the next stretch begin away from where the car stands
  * @param seconds it lasts, to more digits than the clock tells late in a session
+ * @param nodes what is stored at each of {@link NODES_3}; none for a slice over which no power changes
  */
 export function emit(
   slices: Slice[],
@@ -77,27 +55,27 @@ export function emit(
   startW: number,
   endW: number,
   limitedBy: LinkKind,
-  inside: AtShare,
+  nodes: readonly Node[],
   toC: Celsius | null = at.packC,
 ): State {
   const { soc } = to;
-  const last = balanceFor(circuit, flow, endW, soc);
-  const level = startW === endW && circuit.sign > 0;
-  const wh = emptySums();
+  const last = varyingAt(circuit, flow, endW, soc);
+  const endWallW = wallOf(circuit, last);
+  const level = nodes.length === 0;
   const hours = seconds / 3600;
-  if (level) add(wh, last, hours);
+  const sums: Sums = { battery: 0, conversion: 0, squared: 0 };
+  if (level) add(sums, last, hours);
   else {
     let whole = 0;
-    for (const [x, w] of GAUSS_3) {
-      const { power, soc: node, weight } = inside(x);
-      add(wh, balanceFor(circuit, flow, power, node), w * weight);
-      whole += w * weight;
+    for (let i = 0; i < nodes.length; i++) whole += WEIGHTS_3[i]! * nodes[i]!.weight;
+    for (let i = 0; i < nodes.length; i++) {
+      const { power, soc: node, weight } = nodes[i]!;
+      add(sums, varyingAt(circuit, flow, power, node), (hours * WEIGHTS_3[i]! * weight) / whole);
     }
-    scale(wh, hours / whole);
   }
+  const wh = lossesOf(circuit, sums, hours);
   const stored = (soc - at.soc) * circuit.pack.usableWh;
-  let wall = stored;
-  wall += wh.circuit + wh.contacts + wh.lead + wh.evse + wh.cable + wh.conversion + wh.ownDraw + wh.battery;
+  const wall = stored + sumOfLosses(wh);
   const { standingW, efficiency } = circuit.upstream;
   const end: State = { soc, packC: toC, elapsed: to.elapsed };
   slices.push({
@@ -107,8 +85,8 @@ export function emit(
     toSoc: soc,
     startW: watts(startW),
     endW: watts(endW),
-    startWallW: level ? last.wall : wallBefore(slices, circuit, flow, at, startW),
-    endWallW: last.wall,
+    startWallW: level ? endWallW : wallBefore(slices, circuit, flow, at, startW),
+    endWallW,
     wh: wh as Slice["wh"],
     wall: wattHours(wall),
     stored: wattHours(stored),

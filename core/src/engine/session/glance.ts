@@ -1,13 +1,13 @@
 import type { Circuit } from "../path";
 import { wattHours, type Fraction, type Seconds } from "../../trade/units";
-import { acceptancePieces, onPiece } from "./acceptance";
+import { acceptancePieces } from "./acceptance";
 import { timeOnLine } from "./integrate";
 import { modeOf } from "./mode";
 import { fullest, type Fullest } from "./moment";
 import { partsOf } from "./parts";
 import { atOnce, LEAST_STORED_W, run } from "./run";
 import type { State } from "./slice";
-import { acceptanceFactor, WARM_PACK_C } from "./temperature";
+import { acceptedShare, isCold } from "./temperature";
 
 /** What a whole session comes to, without its slices. */
 export interface Glance {
@@ -20,17 +20,22 @@ export interface Glance {
 
 /** A session whose power is straight over charge all the way is told by its ends: on AC, with a pack as warm as it gets. */
 function straight(circuit: Circuit, toSoc: Fraction, start: State): Glance | undefined {
-  const cold = start.packC !== null && start.packC < WARM_PACK_C;
-  const mode = cold ? undefined : modeOf(circuit, Infinity);
+  const mode = isCold(start.packC) ? undefined : modeOf(circuit, Infinity);
   if (mode?.levelW === undefined || mode.levelW < LEAST_STORED_W) return undefined;
-  const share = start.packC === null ? 1 : acceptanceFactor(start.packC);
-  let best: Fullest = { ...start, storedW: 0 };
+  const share = acceptedShare(start.packC);
+  const { packC } = start;
+  let best: Fullest = { soc: start.soc, packC, elapsed: start.elapsed, storedW: 0 };
   let seconds = start.elapsed;
   const see = (soc: Fraction, storedW: number) => {
-    if (storedW > best.storedW * (1 + 1e-12)) best = { soc, packC: start.packC, elapsed: seconds, storedW };
+    if (storedW > best.storedW * (1 + 1e-12)) best = { soc, packC, elapsed: seconds, storedW };
   };
-  for (const piece of acceptancePieces(circuit.pack, start.soc, toSoc)) {
-    const accepted = { ...piece, startW: share * onPiece(piece, piece.from), endW: share * piece.endW };
+  for (const piece of acceptancePieces(circuit.pack, start.soc, toSoc, mode.levelW / share)) {
+    const accepted = {
+      from: piece.from,
+      to: piece.to,
+      startW: share * piece.startW,
+      endW: share * piece.endW,
+    };
     for (const part of partsOf(mode, accepted)) {
       see(part.from, part.startW);
       seconds += timeOnLine(wattHours((part.to - part.from) * circuit.pack.usableWh), part.startW, part.endW);

@@ -28,16 +28,12 @@ export function storedByShare(startW: number, endW: number, share: Fraction): Fr
   return (share * expm1Over(growth * share)) / expm1Over(growth);
 }
 
-/** Nodes (0–1) and weights (summing to 1) of a quadrature. */
-export type Quadrature = readonly (readonly [node: number, weight: number])[];
 const OUTER = Math.sqrt(0.6) / 2;
 
 /**
- * Gauss–Legendre of three points (Abramowitz and Stegun, table 25.4), moved to 0–1. Over a slice, whose power changes
- * by half at most, it is exact to a few parts in a thousand million.
+ * Nodes of Gauss–Legendre of three points (Abramowitz and Stegun, table 25.4), moved to 0–1. Over a slice, whose power
+ * changes by half at most, it is exact to a few parts in a thousand million.
  */
-export const GAUSS_3: Quadrature = [
-  [0.5 - OUTER, 5 / 18],
-  [0.5, 8 / 18],
-  [0.5 + OUTER, 5 / 18],
-];
+export const NODES_3: readonly number[] = [0.5 - OUTER, 0.5, 0.5 + OUTER];
+/** Their weights, which sum to 1. */
+export const WEIGHTS_3: readonly number[] = [5 / 18, 8 / 18, 5 / 18];

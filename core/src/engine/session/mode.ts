@@ -1,4 +1,4 @@
-import { ceilingsAt, flowOn, flowWith, narrowestOf, type Circuit, type Flow, type LinkKind } from "../path";
+import { bindingOf, ceilingsAt, flowOn, flowWith, type Circuit, type Flow, type LinkKind } from "../path";
 import { MIN_AMPS } from "../../trade/signals";
 import type { Amps, Fraction } from "../../trade/units";
 import { packVoltsAt, storedFrom } from "./balance";
@@ -8,8 +8,9 @@ export interface Mode {
   readonly circuit: Circuit;
   /** A lower current asked for (A a phase); Infinity for none. */
   readonly asked: Amps;
-  /** Power stored at every state of charge, where it is the same at all; undefined on DC. */
+  /** Power stored at every state of charge and the flow that brings it, where they are the same at all; undefined on DC. */
   readonly levelW: number | undefined;
+  readonly flow: Flow | undefined;
   /** The least of what is asked for and the setting that is made. */
   readonly set: Amps;
 }
@@ -25,11 +26,15 @@ export const flowAt = (circuit: Circuit, asked: Amps, soc: Fraction): Flow | und
 export function modeOf(circuit: Circuit, asked: Amps): Mode | undefined {
   if (asked <= 0) return undefined;
   const set = Math.min(asked, circuit.setting?.amps ?? Infinity);
-  if (circuit.sign < 0) return { circuit, asked, levelW: undefined, set };
+  if (circuit.sign < 0) return { circuit, asked, levelW: undefined, flow: undefined, set };
   const flow = flowAt(circuit, asked, 0);
   if (!flow || flow.amps < MIN_AMPS) return undefined;
-  return { circuit, asked, levelW: storedFrom(circuit, flow.inletW, 0), set };
+  return { circuit, asked, levelW: storedFrom(circuit, flow.inletW, 0), flow, set };
 }
+
+/** The flow of a mode in use at a state of charge. */
+export const flowIn = ({ circuit, asked, flow }: Mode, soc: Fraction): Flow =>
+  flow ?? flowAt(circuit, asked, soc)!;
 
 /** Power (W) the path would store at a state of charge. On DC there is one way only. */
 export function pathStores({ circuit, levelW, set }: Mode, soc: Fraction): number {
@@ -39,9 +44,10 @@ export function pathStores({ circuit, levelW, set }: Mode, soc: Fraction): numbe
 }
 
 /** The link that holds the path's power where it is, while the battery would take more. */
-export function pathLimiter({ circuit, asked }: Mode, soc: Fraction): LinkKind {
-  const flow = flowAt(circuit, asked, soc)!;
+export function pathLimiter(mode: Mode, soc: Fraction): LinkKind {
+  const { circuit } = mode;
+  const flow = flowIn(mode, soc);
   // A station's sign, or the least of the amps: no phases to be withheld, no volts to sag, nobody's setting.
   if (circuit.sign < 0) return flow.boundBy === "cap" ? "evse" : circuit.links[flow.way.limiter]!.kind;
-  return circuit.links[narrowestOf(circuit, flow, ceilingsAt(circuit, flow, Infinity), false).binding]!.kind;
+  return circuit.links[bindingOf(circuit, flow, ceilingsAt(circuit, flow, Infinity), false).binding]!.kind;
 }

@@ -1,10 +1,19 @@
-import { ceilingsAt, narrowestOf, type Ceiling, type Circuit, type Flow, type Narrowest } from "../path";
+import {
+  bindingOf,
+  ceilingsAt,
+  narrowestOf,
+  type Ceiling,
+  type Circuit,
+  type Flow,
+  type LinkKind,
+  type Narrowest,
+} from "../path";
 import type { Amps, Celsius, Fraction, Seconds } from "../../trade/units";
 import { acceptedAt } from "./acceptance";
 import { balanceFor, inletWhileStoring, type PowerBalance } from "./balance";
 import { flowAt } from "./mode";
 import type { Run, State } from "./slice";
-import { acceptanceFactor } from "./temperature";
+import { acceptedShare } from "./temperature";
 
 /** One moment of a session, everything at it: where the car stands, what flows, what every link would let through. */
 export interface Moment extends Narrowest {
@@ -28,27 +37,47 @@ export type Fullest = State & { readonly storedW: number };
 
 /** Where most is stored in a run: the moment its answers in watts and amps are told for. */
 export function fullest(run: Run, start: State): Fullest {
-  let best = { ...start, storedW: 0 };
+  let { soc, packC, elapsed } = start;
+  let storedW = 0;
   for (const s of run.slices) {
-    if (s.startW > best.storedW * (1 + 1e-12))
-      best = { soc: s.fromSoc, packC: s.fromC, elapsed: s.from, storedW: s.startW };
-    if (s.endW > best.storedW * (1 + 1e-12))
-      best = { soc: s.toSoc, packC: s.toC, elapsed: s.to, storedW: s.endW };
+    if (s.startW > storedW * (1 + 1e-12))
+      ({ fromSoc: soc, fromC: packC, from: elapsed, startW: storedW } = s);
+    if (s.endW > storedW * (1 + 1e-12)) ({ toSoc: soc, toC: packC, to: elapsed, endW: storedW } = s);
   }
-  return best;
+  return { soc, packC, elapsed, storedW };
+}
+
+/** What every link would let through at a moment. */
+interface Ceilings {
+  readonly flow: Flow;
+  readonly ceilings: readonly Ceiling[];
+  /** Whether the battery takes less than the path would bring. */
+  readonly battery: boolean;
+}
+
+function ceilingsOf(circuit: Circuit, { soc, packC }: Fullest): Ceilings {
+  const flow = flowAt(circuit, Infinity, soc)!;
+  const accepts = acceptedAt(circuit.pack, soc) * acceptedShare(packC);
+  const takes = accepts === Infinity ? Infinity : inletWhileStoring(circuit, accepts, soc);
+  const ceilings = ceilingsAt(circuit, flow, takes);
+  return { flow, ceilings, battery: takes < flow.inletW * (1 - 1e-9) };
+}
+
+/** The kind of the link that binds at a moment; the same as {@link momentAt} tells, without the rest of it. */
+export function bindingAt(circuit: Circuit, full: Fullest): LinkKind {
+  const { flow, ceilings, battery } = ceilingsOf(circuit, full);
+  return circuit.links[bindingOf(circuit, flow, ceilings, battery).binding]!.kind;
 }
 
 /** A moment of a circuit at which a given power is stored. */
-export function momentAt(circuit: Circuit, { soc, packC, elapsed, storedW }: Fullest): Moment {
-  const flow = flowAt(circuit, Infinity, soc)!;
-  const accepts = acceptedAt(circuit.pack, soc) * (packC === null ? 1 : acceptanceFactor(packC));
-  const takes = accepts === Infinity ? Infinity : inletWhileStoring(circuit, accepts, soc);
-  const ceilings = ceilingsAt(circuit, flow, takes);
+export function momentAt(circuit: Circuit, full: Fullest): Moment {
+  const { soc, packC, elapsed, storedW } = full;
+  const { flow, ceilings, battery } = ceilingsOf(circuit, full);
+  const narrowest = narrowestOf(circuit, flow, ceilings, battery);
   const balance = balanceFor(circuit, flow, storedW, soc);
   const inletW = balance.stored + balance.battery + balance.ownDraw + balance.conversion;
   const drawn = balance.wall - balance.evse;
   const { phases, conductors } = flow.way;
-  const battery = takes < flow.inletW * (1 - 1e-9);
   // On AC the supply's volts are the fixed end, on DC the pack's.
   const amps = battery ? (circuit.sign > 0 ? drawn : inletW) / flow.volts : flow.amps;
   return {
@@ -61,6 +90,8 @@ export function momentAt(circuit: Circuit, { soc, packC, elapsed, storedW }: Ful
     inletW,
     ceilings,
     balance,
-    ...narrowestOf(circuit, flow, ceilings, battery),
+    binding: narrowest.binding,
+    runnerUp: narrowest.runnerUp,
+    because: narrowest.because,
   };
 }

@@ -8,6 +8,15 @@ export interface Part extends Piece {
   readonly limitedBy: "path" | "battery";
 }
 
+/** One way of writing a part, so that every part has one shape in memory. */
+const partOf = (
+  from: Fraction,
+  to: Fraction,
+  startW: number,
+  endW: number,
+  limitedBy: Part["limitedBy"],
+): Part => ({ from, to, startW, endW, limitedBy });
+
 const BISECTIONS = 50;
 
 /** Where on a piece the limit passes between path and battery; both change monotonically over half a piece. */
@@ -33,6 +42,9 @@ function signMet({ pack, capW, ohms, ways }: Circuit): Fraction {
 export function partsOf(mode: Mode, piece: Piece): Part[] {
   const { levelW } = mode;
   if (levelW !== undefined) return levelParts(piece, levelW);
+  // What the path stores only rises with the pack's volts: a battery that takes less than its least limits all along.
+  if (Math.max(piece.startW, piece.endW) < pathStores(mode, piece.from))
+    return [partOf(piece.from, piece.to, piece.startW, piece.endW, "battery")];
   const gap = (soc: Fraction) => onPiece(piece, soc) - pathStores(mode, soc);
   const cuts = [piece.from];
   // Path and acceptance may cross twice where the one bends and the other is straight.
@@ -48,7 +60,7 @@ export function partsOf(mode: Mode, piece: Piece): Part[] {
     if (to <= from) return [];
     const battery = gap((from + to) / 2) < 0;
     const power = (soc: Fraction) => (battery ? onPiece(piece, soc) : pathStores(mode, soc));
-    return [{ from, to, startW: power(from), endW: power(to), limitedBy: battery ? "battery" : "path" }];
+    return [partOf(from, to, power(from), power(to), battery ? "battery" : "path")];
   });
 }
 
@@ -56,18 +68,12 @@ function levelParts(piece: Piece, pathW: number): Part[] {
   const { from, to, startW, endW } = piece;
   const starts = startW < pathW;
   const ends = endW < pathW;
-  if (starts && ends) return [{ ...piece, limitedBy: "battery" }];
-  const level = (a: Fraction, b: Fraction): Part => ({
-    from: a,
-    to: b,
-    startW: pathW,
-    endW: pathW,
-    limitedBy: "path",
-  });
+  if (starts && ends) return [partOf(from, to, startW, endW, "battery")];
+  const level = (a: Fraction, b: Fraction) => partOf(a, b, pathW, pathW, "path");
   if (!starts && !ends) return [level(from, to)];
   const cut = from + ((pathW - startW) / (endW - startW)) * (to - from);
   const parts: Part[] = starts
-    ? [{ from, to: cut, startW, endW: pathW, limitedBy: "battery" }, level(cut, to)]
-    : [level(from, cut), { from: cut, to, startW: pathW, endW, limitedBy: "battery" }];
+    ? [partOf(from, cut, startW, pathW, "battery"), level(cut, to)]
+    : [level(from, cut), partOf(cut, to, pathW, endW, "battery")];
   return parts.filter((part) => part.to > part.from);
 }

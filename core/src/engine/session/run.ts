@@ -1,12 +1,12 @@
 import type { Circuit } from "../path";
 import { wattHours, type Amps, type Fraction, type Seconds } from "../../trade/units";
 import { acceptancePieces, onPiece, type Piece } from "./acceptance";
-import { emit } from "./emit";
-import { energyOnLine, GAUSS_3, storedByShare, timeOnLine } from "./integrate";
-import { flowAt, modeOf, pathLimiter, pathStores, type Mode } from "./mode";
+import { emit, type Node } from "./emit";
+import { energyOnLine, NODES_3, timeOnLine, WEIGHTS_3 } from "./integrate";
+import { flowIn, modeOf, pathLimiter, pathStores, type Mode } from "./mode";
 import { crossing, partsOf, type Part } from "./parts";
 import type { Run, Slice, State } from "./slice";
-import { acceptanceFactor, WARM_PACK_C } from "./temperature";
+import { acceptedShare, isCold } from "./temperature";
 import { firstStride, warmUp, type Stride } from "./warm";
 
 /** A stretch of time in which the car may charge, at a current somebody has asked for or at whatever flows. */
@@ -35,6 +35,12 @@ export const LEAST_STORED_W = 25;
 
 /** Most by which power may change over a slice, as a ratio, so that everything runs smoothly over it. */
 const MOST_RATIO = 1.25;
+/** Change of power over a slice, as a share, below which it is level as far as its losses go. */
+const NEARLY_LEVEL = 1e-6;
+
+/** Nodes of a slice over which no power changes. */
+const STEADY: readonly Node[] = [];
+
 /** Longest slice over state of charge where the path's power changes with the pack's volts. */
 const MOST_SPAN = 0.05;
 
@@ -52,16 +58,21 @@ export function run(circuit: Circuit, schedule: Schedule, state: State): Run {
     if (at.soc >= schedule.toSoc) break;
     const elapsed = Math.max(at.elapsed, window.from);
     const mode = elapsed < window.to ? modeOf(circuit, window.amps ?? Infinity) : undefined;
-    if (mode) at = advance(mode, schedule.toSoc, window.to, { ...at, elapsed }, slices);
+    const from = { soc: at.soc, packC: at.packC, elapsed };
+    if (mode) at = advance(mode, schedule.toSoc, window.to, from, slices);
   }
   return { slices, end: at };
 }
 
+/** What the curve must say so that the path limits all along, where its power is level and the pack no longer warms. */
+const enoughFor = ({ levelW }: Mode, { packC }: State): number =>
+  levelW === undefined || isCold(packC) ? Infinity : levelW / acceptedShare(packC);
+
 /** Charges in one mode until the target or the end of the window. */
 function advance(mode: Mode, toSoc: Fraction, until: Seconds, from: State, slices: Slice[]): State {
   let at = from;
-  const stride = firstStride();
-  for (const piece of acceptancePieces(mode.circuit.pack, from.soc, toSoc)) {
+  const stride = isCold(from.packC) ? firstStride() : undefined;
+  for (const piece of acceptancePieces(mode.circuit.pack, from.soc, toSoc, enoughFor(mode, from))) {
     if (at.elapsed >= until) break;
     // Where nothing is stored the battery would fall rather than rise: the mode ends.
     if (pathStores(mode, piece.from) < LEAST_STORED_W) break;
@@ -77,13 +88,12 @@ function throughPiece(
   until: Seconds,
   from: State,
   slices: Slice[],
-  stride: Stride,
+  stride: Stride | undefined,
 ): State {
   let at = from;
-  if (at.packC !== null && at.packC < WARM_PACK_C)
-    at = warmUp(mode, piece, until, at, at.packC, slices, stride);
+  if (stride && isCold(at.packC)) at = warmUp(mode, piece, until, at, at.packC, slices, stride);
   if (at.soc >= piece.to || at.elapsed >= until) return at;
-  const share = at.packC === null ? 1 : acceptanceFactor(at.packC);
+  const share = acceptedShare(at.packC);
   const rest = {
     from: at.soc,
     to: piece.to,
@@ -105,16 +115,22 @@ function alongPiece(mode: Mode, piece: Piece, until: Seconds, from: State, slice
   return at;
 }
 
+/** Share of a slice stored once power has come to some value, after a share of its time, which is all of it on a level. */
+const storedBy = (startW: number, endW: number, power: number, share: number): number =>
+  Math.abs(endW - startW) > NEARLY_LEVEL * startW ? (power - startW) / (endW - startW) : share;
+
 /** Along a stretch whose power is straight over state of charge: time is a closed form. */
 function alongLine(mode: Mode, part: Part, until: Seconds, from: State, slices: Slice[]): State {
   const { usableWh } = mode.circuit.pack;
   const level = part.startW === part.endW;
+  // On DC the volts of the pack rise, and with them the losses, while the same is stored.
+  const steady = level && mode.levelW !== undefined;
   // Equal ratios of power are equal times: the cuts lie evenly on the clock.
   const count = level
     ? 1
     : Math.ceil(Math.abs(Math.log(part.endW / part.startW)) / Math.log(MOST_RATIO)) || 1;
   const limitedBy = part.limitedBy === "battery" ? "battery" : pathLimiter(mode, part.from);
-  const flow = flowAt(mode.circuit, mode.asked, part.from)!;
+  const flow = flowIn(mode, part.from);
   let at = from;
   for (let i = 1; i <= count && at.elapsed < until; i++) {
     let endW = i === count ? part.endW : part.startW * (part.endW / part.startW) ** (i / count);
@@ -133,11 +149,13 @@ function alongLine(mode: Mode, part: Part, until: Seconds, from: State, slices: 
       endW = level ? startW : onPiece(part, soc);
     }
     const to = { soc, elapsed };
-    at = emit(slices, mode.circuit, flow, at, to, seconds, startW, endW, limitedBy, (share) => ({
-      power: startW * (endW / startW) ** share,
-      soc: start + storedByShare(startW, endW, share) * (soc - start),
-      weight: 1,
-    }));
+    const nodes = steady
+      ? STEADY
+      : NODES_3.map((share) => {
+          const power = startW * (endW / startW) ** share;
+          return { power, soc: start + storedBy(startW, endW, power, share) * (soc - start), weight: 1 };
+        });
+    at = emit(slices, mode.circuit, flow, at, to, seconds, startW, endW, limitedBy, nodes);
   }
   return at;
 }
@@ -149,7 +167,8 @@ function alongPath(mode: Mode, part: Part, until: Seconds, from: State, slices: 
   let at = from;
   const secondsTo = (soc: Fraction): Seconds => {
     let pace = 0;
-    for (const [x, w] of GAUSS_3) pace += w / pathStores(mode, at.soc + x * (soc - at.soc));
+    for (let i = 0; i < 3; i++)
+      pace += WEIGHTS_3[i]! / pathStores(mode, at.soc + NODES_3[i]! * (soc - at.soc));
     return pace * (soc - at.soc) * usableWh * 3600;
   };
   for (let i = 1; i <= count && at.elapsed < until; i++) {
@@ -161,7 +180,7 @@ function alongPath(mode: Mode, part: Part, until: Seconds, from: State, slices: 
       soc = crossing((s) => secondsTo(s) - seconds, at.soc, soc);
     }
     const start = at.soc;
-    const flow = flowAt(mode.circuit, mode.asked, start)!;
+    const flow = flowIn(mode, start);
     const [startW, endW] = [pathStores(mode, start), pathStores(mode, soc)];
     const mean = ((soc - start) * usableWh * 3600) / seconds;
     at = emit(
@@ -174,12 +193,12 @@ function alongPath(mode: Mode, part: Part, until: Seconds, from: State, slices: 
       startW,
       endW,
       pathLimiter(mode, start),
-      (share) => {
+      NODES_3.map((share) => {
         const s = start + share * (soc - start);
         const power = pathStores(mode, s);
         // A node of the charge stands for the time its power takes.
         return { power, soc: s, weight: mean / power };
-      },
+      }),
     );
   }
   return at;

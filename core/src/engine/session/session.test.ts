@@ -6,12 +6,14 @@ import {
   energyOnLine,
   ledgerOf,
   LOSS_CAUSES,
+  onPiece,
   run,
   socAt,
   timeOnLine,
   wallInside,
   type State,
 } from ".";
+import fc from "fast-check";
 import { bay, idealCar, pathOf, post, socket } from "../../tests/parts";
 import { charged as session } from "../../tests/solve";
 import type { Car, Lead } from "../../things/parts";
@@ -130,6 +132,33 @@ describe("the acceptance curve", () => {
       [0.8, 0.95],
     ]);
     pieces.slice(1).forEach((p, i) => expect(p.startW).toBe(pieces[i]!.endW));
+  });
+
+  test("where more is accepted than is enough, it is one piece; the rest of the curve stays as it is", () => {
+    const soc = fc.integer({ min: 0, max: 100 }).map((percent) => percent / 100);
+    const curve = fc
+      .array(fc.record({ soc, watts: fc.integer({ min: 100, max: 20_000 }) }), { minLength: 1, maxLength: 8 })
+      .map((points) => [...new Map(points.map((p) => [p.soc, p])).values()].sort((a, b) => a.soc - b.soc));
+    let merged = 0;
+    fc.assert(
+      fc.property(curve, soc, soc, fc.integer({ min: 100, max: 20_000 }), (points, one, other, enough) => {
+        const [from, to] = [Math.min(one, other), Math.max(one, other)];
+        fc.pre(to > from);
+        const curved = { ...pack, socs: points.map((p) => p.soc), accepts: points.map((p) => p.watts) };
+        const pieces = acceptancePieces(curved, from, to, enough);
+        expect(pieces[0]!.from).toBe(from);
+        expect(pieces.at(-1)!.to).toBe(to);
+        pieces.forEach((piece, i) => {
+          if (i > 0) expect(piece.from).toBe(pieces[i - 1]!.to);
+          if (i > 0) expect([piece.startW, pieces[i - 1]!.startW]).not.toEqual([Infinity, Infinity]);
+          if (piece.startW === Infinity) merged += 1;
+          const middle = (piece.from + piece.to) / 2;
+          const said = Math.min(onPiece(piece, middle), enough);
+          expect(said).toBeCloseTo(Math.min(acceptedAt(curved, middle), enough), 6);
+        });
+      }),
+    );
+    expect(merged).toBeGreaterThan(20);
   });
 });
 

@@ -12,6 +12,13 @@ const WIDTH_C = 6;
 export const acceptanceFactor = (temperature: Celsius): number =>
   1 / (1 + Math.exp((HALF_POWER_C - temperature) / WIDTH_C));
 
+/** Whether a pack still warms while it charges; null stands for one whose temperature does not matter. */
+export const isCold = (packC: Celsius | null): packC is Celsius => packC !== null && packC < WARM_PACK_C;
+
+/** Share of its curve a pack accepts: all of it where its temperature does not matter. */
+export const acceptedShare = (packC: Celsius | null): number =>
+  packC === null ? 1 : acceptanceFactor(packC);
+
 /** Heat (Wh) that warms a pack by one kelvin, a Wh of its capacity: 1 kJ/(kg·K), 6 kg a kWh (recalled). */
 const WH_PER_KELVIN_A_WH = 6 / 3600;
 

@@ -1,12 +1,13 @@
 import type { Celsius, Fraction, Ohms, Seconds, Volts } from "../../trade/units";
 import type { Piece } from "./acceptance";
-import { flowAt, pathLimiter, pathStores, type Mode } from "./mode";
+import { flowIn, pathLimiter, pathStores, type Mode } from "./mode";
 import { emit } from "./emit";
+import { NODES_3 } from "./integrate";
 import type { Slice, State } from "./slice";
 import { acceptanceFactor, heatCapacity, WARM_PACK_C } from "./temperature";
 
 /** Dormand and Prince's embedded pair of orders 5 and 4 (J. Comp. Appl. Math. 6, 1980); the last stage opens the next step. */
-const NODES = [0, 1 / 5, 3 / 10, 4 / 5, 8 / 9, 1, 1] as const;
+const NODES = [0, 1 / 5, 3 / 10, 4 / 5, 8 / 9, 1] as const;
 const STAGES: readonly (readonly number[])[] = [
   [],
   [1 / 5],
@@ -14,9 +15,16 @@ const STAGES: readonly (readonly number[])[] = [
   [44 / 45, -56 / 15, 32 / 9],
   [19372 / 6561, -25360 / 2187, 64448 / 6561, -212 / 729],
   [9017 / 3168, -355 / 33, 46732 / 5247, 49 / 176, -5103 / 18656],
-  [35 / 384, 0, 500 / 1113, 125 / 192, -2187 / 6784, 11 / 84],
 ];
+const CLOSING = [35 / 384, 0, 500 / 1113, 125 / 192, -2187 / 6784, 11 / 84] as const;
 const ERROR = [71 / 57600, 0, -71 / 16695, 71 / 1920, -17253 / 339200, 22 / 525, -1 / 40] as const;
+
+/** The first few slopes of a step, weighted. */
+function weighted(weights: readonly number[], slopes: Float64Array, count: number): number {
+  let sum = 0;
+  for (let j = 0; j < count; j++) sum += weights[j]! * slopes[j]!;
+  return sum;
+}
 
 /** Most error of a step: kelvin of pack temperature, and share of its time. */
 const KELVIN = 1e-3;
@@ -28,10 +36,12 @@ const FIRST = 0.02;
 const SHORTEST = 1e-9;
 const BISECTIONS = 44;
 
-/** Slopes over state of charge: seconds and kelvin. */
+/** A place on the way: slopes over state of charge (seconds and kelvin), power stored (W), and whether the battery limits it. */
 interface Slope {
   readonly seconds: number;
   readonly kelvin: number;
+  readonly power: number;
+  readonly limited: boolean;
 }
 
 /** A step over state of charge: where it ends, the slope there, and its error in units of what is allowed. */
@@ -41,6 +51,20 @@ interface Step {
   readonly last: Slope;
   readonly error: number;
 }
+
+/** The step to try next, kept from piece to piece, and room for the slopes of its stages. */
+export interface Stride {
+  soc: Fraction;
+  readonly seconds: Float64Array;
+  readonly kelvin: Float64Array;
+}
+
+/** What a session tries first. */
+export const firstStride = (): Stride => ({
+  soc: FIRST,
+  seconds: new Float64Array(7),
+  kelvin: new Float64Array(7),
+});
 
 /**
  * What charges a pack whose temperature counts, over one piece of its curve. The numbers it needs are drawn together
@@ -58,13 +82,11 @@ class WarmPiece {
   private readonly heatingW: number;
   private readonly usable: number;
   private readonly capacity: number;
-  /** Slopes of the stages of a step, kept to be written over. */
-  private readonly seconds = new Float64Array(7);
-  private readonly kelvin = new Float64Array(7);
 
   constructor(
     private readonly mode: Mode,
     piece: Piece,
+    private readonly stride: Stride,
   ) {
     const { pack, heatingW } = mode.circuit;
     this.fromSoc = piece.from;
@@ -84,52 +106,60 @@ class WarmPiece {
     return (this.startW + this.slopeW * (soc - this.fromSoc)) * acceptanceFactor(celsius);
   }
 
-  batteryLimits(soc: Fraction, celsius: Celsius): boolean {
-    const accepts = this.accepts(soc, celsius);
-    return accepts <= this.leastW ? accepts < this.leastW : accepts < pathStores(this.mode, soc);
+  /** What the path would store, where the battery comes near it; else the least it would. */
+  private path(soc: Fraction, accepts: number): number {
+    return accepts < this.leastW ? this.leastW : pathStores(this.mode, soc);
   }
 
   power(soc: Fraction, celsius: Celsius): number {
     const accepts = this.accepts(soc, celsius);
-    return accepts <= this.leastW ? accepts : Math.min(accepts, pathStores(this.mode, soc));
+    return Math.min(accepts, this.path(soc, accepts));
   }
 
-  /** The pack is warmed by its own I²R and by a heater that is booked, never by nothing. */
-  private stage(i: number, soc: Fraction, celsius: Celsius): void {
-    const power = this.power(soc, celsius);
+  batteryLimits(soc: Fraction, celsius: Celsius): boolean {
+    const accepts = this.accepts(soc, celsius);
+    return accepts < this.path(soc, accepts);
+  }
+
+  /** Kelvin over state of charge: the pack is warmed by its own I²R and by a heater that is booked, never by nothing. */
+  private warming(soc: Fraction, power: number): number {
     const amps = power / (this.emptyVolts + this.voltsRise * soc);
-    const hours = this.usable / power;
-    this.seconds[i] = hours * 3600;
-    this.kelvin[i] = ((this.ohms * amps * amps + this.heatingW) * hours) / this.capacity;
+    return ((this.ohms * amps * amps + this.heatingW) * this.usable) / (power * this.capacity);
   }
 
   slope(soc: Fraction, celsius: Celsius): Slope {
-    this.stage(0, soc, celsius);
-    return { seconds: this.seconds[0]!, kelvin: this.kelvin[0]! };
+    const accepts = this.accepts(soc, celsius);
+    const path = this.path(soc, accepts);
+    const power = Math.min(accepts, path);
+    return {
+      seconds: (this.usable * 3600) / power,
+      kelvin: this.warming(soc, power),
+      power,
+      limited: accepts < path,
+    };
   }
 
   step(soc: Fraction, celsius: Celsius, first: Slope, h: number): Step {
-    const { seconds, kelvin } = this;
-    [seconds[0], kelvin[0]] = [first.seconds, first.kelvin];
-    let [s, k] = [0, 0];
-    for (let i = 1; i < 7; i++) {
-      const weights = STAGES[i]!;
-      [s, k] = [0, 0];
-      for (let j = 0; j < i; j++) {
-        s += weights[j]! * seconds[j]!;
-        k += weights[j]! * kelvin[j]!;
-      }
-      this.stage(i, soc + NODES[i]! * h, celsius + h * k);
+    const { seconds, kelvin } = this.stride;
+    seconds[0] = first.seconds;
+    kelvin[0] = first.kelvin;
+    for (let i = 1; i < 6; i++) {
+      const node = soc + NODES[i]! * h;
+      const power = this.power(node, celsius + h * weighted(STAGES[i]!, kelvin, i));
+      seconds[i] = (this.usable * 3600) / power;
+      kelvin[i] = this.warming(node, power);
     }
-    let [ds, dk] = [0, 0];
-    for (let j = 0; j < 7; j++) {
-      ds += ERROR[j]! * seconds[j]!;
-      dk += ERROR[j]! * kelvin[j]!;
-    }
+    const s = weighted(CLOSING, seconds, 6);
+    const end = celsius + h * weighted(CLOSING, kelvin, 6);
+    const last = this.slope(soc + h, end);
+    seconds[6] = last.seconds;
+    kelvin[6] = last.kelvin;
+    const ds = weighted(ERROR, seconds, 7);
+    const dk = weighted(ERROR, kelvin, 7);
     return {
       seconds: h * s,
-      celsius: celsius + h * k,
-      last: { seconds: seconds[6]!, kelvin: kelvin[6]! },
+      celsius: end,
+      last,
       error: Math.max(Math.abs(h * dk) / KELVIN, Math.abs(ds / s) / SHARE),
     };
   }
@@ -151,14 +181,6 @@ function lastWithin(within: (share: number) => boolean): number {
   }
   return high;
 }
-
-/** The step to try next, kept from piece to piece. */
-export interface Stride {
-  soc: Fraction;
-}
-
-/** What a session tries first. */
-export const firstStride = (): Stride => ({ soc: FIRST });
 
 /** How much longer the next step may be: by its error, and by how much power changed over this one. */
 const growth = (error: number, ratio: number): number =>
@@ -183,12 +205,12 @@ export function warmUp(
   slices: Slice[],
   stride: Stride,
 ): State {
-  const warm = new WarmPiece(mode, piece);
-  const flow = flowAt(mode.circuit, mode.asked, piece.from)!;
+  const warm = new WarmPiece(mode, piece, stride);
+  const flow = flowIn(mode, piece.from);
   let at = from;
   let celsius = startC;
   let first = warm.slope(at.soc, celsius);
-  let limited = warm.batteryLimits(at.soc, celsius);
+  let limited = first.limited;
   while (piece.to - at.soc > SHORTEST && at.elapsed < until && celsius < WARM_PACK_C) {
     const h = Math.min(stride.soc, piece.to - at.soc);
     let step = warm.step(at.soc, celsius, first, h);
@@ -197,7 +219,9 @@ export function warmUp(
       stride.soc = Math.max(SHORTEST, h * Math.max(0.2, Math.min(0.9, growth(step.error, ratio))));
       continue;
     }
-    const [start, startedAt, opened] = [at.soc, celsius, first];
+    const start = at.soc;
+    const startedAt = celsius;
+    const opened = first;
     let taken = h;
     /** Cuts the step at the last share for which something holds that does not hold at its end. */
     const cutAt = (within: (share: number) => boolean) => {
@@ -207,7 +231,7 @@ export function warmUp(
     const within = (share: number): Celsius =>
       inside(startedAt, step.celsius, taken, opened, step.last, share);
     if (step.celsius > WARM_PACK_C) cutAt((x) => within(x) < WARM_PACK_C);
-    let switched = warm.batteryLimits(start + taken, step.celsius) !== limited;
+    let switched = step.last.limited !== limited;
     if (switched && taken > SHORTEST)
       cutAt((x) => warm.batteryLimits(start + x * taken, within(x)) === limited);
     let elapsed = at.elapsed + step.seconds;
@@ -219,6 +243,7 @@ export function warmUp(
     }
     const end = piece.to - start - taken <= SHORTEST ? piece.to : start + taken;
     const closed = Math.abs(step.celsius - WARM_PACK_C) < KELVIN ? WARM_PACK_C : step.celsius;
+    const last = end === start + taken && closed === step.celsius ? step.last : warm.slope(end, closed);
     const mean = (taken * mode.circuit.pack.usableWh * 3600) / step.seconds;
     at = emit(
       slices,
@@ -227,19 +252,19 @@ export function warmUp(
       at,
       { soc: end, elapsed },
       step.seconds,
-      warm.power(start, startedAt),
-      warm.power(end, closed),
+      opened.power,
+      last.power,
       limited ? "battery" : pathLimiter(mode, start),
-      (share) => {
+      NODES_3.map((share) => {
         const soc = start + share * taken;
         const power = warm.power(soc, within(share));
         return { power, soc, weight: mean / power };
-      },
+      }),
       closed,
     );
     // The limit has changed hands just behind the step's end, or just before it: which of the two no longer matters.
     if (switched) limited = !limited;
-    first = end === start + taken ? step.last : warm.slope(end, closed);
+    first = last;
     celsius = closed;
     // A step that the end of its piece cut short says only that the next may be no shorter than was meant.
     const meant = h * growth(step.error, ratio);
