@@ -13,6 +13,7 @@ export interface CalendarEntry {
  * A schedule as an iCalendar file (RFC 5545): one entry a window, in universal time, so that no calendar needs to know
  * the zone.
  * @param now moment the file is made (ms since 1970)
+ * @example calendarOf("Tonight", [calendarEntry], clock, 0).split("\r\n")[0] // "BEGIN:VCALENDAR"
  */
 export function calendarOf(
   name: string,

@@ -39,6 +39,7 @@ const isTwice = (clock: Clock, time: Seconds): boolean =>
  * dearer hour, and the stop with it, so that the window keeps its length; where that would end it too late, it is
  * brought forward.
  * @param latest when it must have ended; left out where nobody waits
+ * @example timerOf({ from: 600, to: 7200 }, clock).start // "18:20"
  */
 export function timerOf({ from, to }: Window, clock: Clock, latest: Seconds = Infinity): Timer {
   const put = toMinute(clock, from, up);

@@ -43,8 +43,14 @@ export interface Situation {
 /** A rule gives the cautions of a situation, usually one or none. */
 export type Rule = (situation: Situation) => Caution | readonly Caution[] | undefined;
 
-/** Amps as a caution tells them. */
+/**
+ * Amps as a caution tells them.
+ * @example ampsWord(9.76) // "9.8 A"
+ */
 export const ampsWord = (amps: Amps): string => `${Math.round(amps * 10) / 10} A`;
 
-/** Whether a current is above another by more than rounding. */
+/**
+ * Whether a current is above another by more than rounding.
+ * @example above(16, 16) // false
+ */
 export const above = (amps: Amps, most: Amps): boolean => amps > most * (1 + 1e-9) + 1e-9;

@@ -21,6 +21,7 @@ const RULES: readonly Rule[] = [
  * Every caution of a path, worst first; the same path always gives the same list.
  * @param flowing what flows, from the solved session; undefined where nothing does
  * @param toSoc how far it is to be charged
+ * @example cautionsFor(pathOf(overReel), undefined, 0.8).length // 5
  */
 export function cautionsFor(path: ChargingPath, flowing: Flowing | undefined, toSoc: Fraction): Caution[] {
   const situation: Situation = {

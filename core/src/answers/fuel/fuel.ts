@@ -19,10 +19,16 @@ const TO_LITRES: Readonly<Record<FuelUnit, (value: number) => number>> = {
   "mpg (US)": (v) => litresPer100Km(v, "us"),
 };
 
-/** A consumption in any unit as litres per 100 km. */
+/**
+ * A consumption in any unit as litres per 100 km.
+ * @example toLitresPer100Km(40, "mpg (US)") // 5.88
+ */
 export const toLitresPer100Km = (value: number, unit: FuelUnit): number => TO_LITRES[unit](value);
 
-/** Litres per 100 km in another unit: each relation undoes itself. */
+/**
+ * Litres per 100 km in another unit: each relation undoes itself.
+ * @example fromLitresPer100Km(6, "mpg (imperial)") // 47.08
+ */
 export const fromLitresPer100Km = (litres: number, unit: FuelUnit): number => TO_LITRES[unit](litres);
 
 const LITRES: Readonly<Record<FuelPriceUnit, number>> = {
@@ -31,7 +37,10 @@ const LITRES: Readonly<Record<FuelPriceUnit, number>> = {
   "a US gallon": LITRES_PER_GALLON.us,
 };
 
-/** A price by any amount as a price a litre. */
+/**
+ * A price by any amount as a price a litre.
+ * @example perLitre(4.2, FUEL_PRICES[1]) // 0.9239
+ */
 export const perLitre = (price: number, unit: FuelPriceUnit): number => price / LITRES[unit];
 
 /** What is compared: a fuel car by what it uses, an electric one by what its meter counts. */
@@ -56,7 +65,10 @@ export interface FuelFigures {
   readonly breakEvenPerKWh: number;
 }
 
-/** A fuel car and an electric one over the same distance. Free electricity is matched by no fuel car at all. */
+/**
+ * A fuel car and an electric one over the same distance. Free electricity is matched by no fuel car at all.
+ * @example againstFuel({ pricePerLitre: 1.7, litresPer100Km: 6, wallWhPerKm: 190, perKWh: 0.31 }).electricPer100Km
+ */
 export function againstFuel({
   pricePerLitre,
   litresPer100Km: litres,
@@ -75,8 +87,14 @@ export function againstFuel({
   };
 }
 
-/** Miles a US gallon of petrol's energy takes an electric car (33.7 kWh, US EPA). The relation is its own inverse. */
+/**
+ * Miles a US gallon of petrol's energy takes an electric car (33.7 kWh, US EPA). The relation is its own inverse.
+ * @example mpge(185) // 113.2
+ */
 export const mpge = (whPerKm: number): number => WH_PER_US_GALLON / (whPerKm * KM_PER_MILE);
 
-/** Energy use (Wh/km) of a stated mileage for a gallon's worth of energy. */
+/**
+ * Energy use (Wh/km) of a stated mileage for a gallon's worth of energy.
+ * @example whPerKmOfMpge(113) // 185.3
+ */
 export const whPerKmOfMpge = (miles: number): number => WH_PER_US_GALLON / (miles * KM_PER_MILE);

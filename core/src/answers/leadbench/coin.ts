@@ -38,7 +38,10 @@ export interface Repaid extends Remedy {
   readonly years: number | null;
 }
 
-/** Holds a remedy against what is lost now. */
+/**
+ * Holds a remedy against what is lost now.
+ * @example repaid({ what: "a thicker lead", lostW: 18, price: 46 }, 54, leadUse).savedAYear // 14.69
+ */
 export function repaid(remedy: Remedy, lostW: number, use: Use): Repaid {
   const savedASession = coinOf(lostW - remedy.lostW, use).aSession;
   const savedAYear = savedASession * use.sessionsAYear;
@@ -46,7 +49,10 @@ export function repaid(remedy: Remedy, lostW: number, use: Use): Repaid {
   return { ...remedy, savedAYear, sessions, years: savedAYear > 0 ? remedy.price / savedAYear : null };
 }
 
-/** The same length in another conductor, contacts as good as new. */
+/**
+ * The same length in another conductor, contacts as good as new.
+ * @example thicker({ known: { by: "loop", ohms: 0.44 }, amps: 9.8, volts: 230, lengthM: 18 }, "2.5 mm2", 46).lostW
+ */
 export const thicker = (asked: LeadAsked, gauge: FlexibleGauge, price: number): Remedy => ({
   what: `a lead of ${gauge.replace("mm2", "mm²")}`,
   lostW: leadFigures({ ...asked, known: { by: "conductor", gauge, temperatureC: 30 } }).lostW,
@@ -56,6 +62,7 @@ export const thicker = (asked: LeadAsked, gauge: FlexibleGauge, price: number): 
 /**
  * The car's own draw at two powers: the slower one runs longer and wastes more (W into the battery, energy in Wh).
  * @returns Wh spent by the car itself at each
+ * @example ownDrawOver(20_000, 280, 2_000, 7_000).slowWh // 2800
  */
 export const ownDrawOver = (
   storedWh: number,

@@ -81,7 +81,10 @@ export const LINEUP_DOCUMENT = documentKind({
     }),
   }),
 });
-/** Judges, reads and writes line-up documents. */
+/**
+ * Judges, reads and writes line-up documents.
+ * @example parseLineup(printLineup(lineup)).ok // true
+ */
 export const {
   judge: judgeLineup,
   parse: parseLineup,
@@ -92,7 +95,10 @@ export const {
 /** A line-up, as far as one of its plans asks. */
 export type Asking = Pick<Lineup, "household" | "session">;
 
-/** The plan of one car on one way: the path the line-up's row stands for. */
+/**
+ * The plan of one car on one way: the path the line-up's row stands for.
+ * @example planOn(lineup, plan.car, wayOf(plan)).evse.name // "Harbour post"
+ */
 export function planOn({ household, session }: Asking, car: Car, way: Way): Plan {
   const fitted = fittedTo(way, car);
   const { name, settings } = fitted;
@@ -108,7 +114,10 @@ export function planOn({ household, session }: Asking, car: Car, way: Way): Plan
   };
 }
 
-/** The way a plan takes. */
+/**
+ * The way a plan takes.
+ * @example wayOf(plan).evse.name // "Harbour post"
+ */
 export const wayOf = (plan: Plan): Way => ({
   name: plan.name,
   ...wayPartsOf(plan),

@@ -4,7 +4,10 @@ import type { Cable, Car, Evse } from "../../things/parts";
 import { plugAtCar } from "../../engine/path";
 import type { Way } from "./way";
 
-/** A plain cable from a socketed unit to a plug, as strong as the unit where both ends allow it. */
+/**
+ * A plain cable from a socketed unit to a plug, as strong as the unit where both ends allow it.
+ * @example cableTo(plan.evse, "type2", "type1").amps // 32
+ */
 export function cableTo(evse: Evse, stationEnd: ConnectorId, vehicleEnd: ConnectorId): Cable {
   const ends = [CONNECTORS[stationEnd], CONNECTORS[vehicleEnd]];
   const most = Math.min(evse.maxAmps, ...ends.map((end) => end.amps));
@@ -25,6 +28,7 @@ export function cableTo(evse: Evse, stationEnd: ConnectorId, vehicleEnd: Connect
  * A way as it meets a car. One that follows the car leaves out an adapter the car does not need; one without an adapter
  * turns its last plug into one the car takes, of the same current and no stronger than that plug is standardised for.
  * Every other way stays as it is.
+ * @example fittedTo(wayOf(plan), plan.car).cable?.name // "thin three-phase cable"
  */
 export function fittedTo(way: Way, car: Car): Way {
   if (!way.followsCar) return way;

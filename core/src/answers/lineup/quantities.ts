@@ -319,10 +319,16 @@ function nominal({ outlet }: Plan): Outlet {
 export type QuantityId = keyof typeof QUANTITIES;
 /** All quantities, in the order in which they are offered. */
 export const QUANTITY_IDS = Object.keys(QUANTITIES) as [QuantityId, ...QuantityId[]];
-/** The row of a quantity. */
+/**
+ * The row of a quantity.
+ * @example quantityOf("run").unit // "m"
+ */
 export const quantityOf = (id: QuantityId): Quantity => QUANTITIES[id];
 
-/** A value of a quantity in words: 32 A, 6 mm², three phases as a number. */
+/**
+ * A value of a quantity in words: 32 A, 6 mm², three phases as a number.
+ * @example valueText("run", overnight, 25) // "25 m"
+ */
 export function valueText(id: QuantityId, plan: Plan, value: number): string {
   if (id === "conductor")
     return tradeOf(plan.outlet.supply.system) === "nec" ? `${value} AWG` : `${value} mm²`;

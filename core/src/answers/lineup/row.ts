@@ -73,7 +73,10 @@ export interface Blocked {
 /** One car on one way: what it comes to, or why nothing charges. */
 export type Cell = Row | Blocked;
 
-/** The clock of a line-up's session. */
+/**
+ * The clock of a line-up's session.
+ * @example clockOfLineup(lineup).departure // 48000
+ */
 export const clockOfLineup = ({ session, household }: Asking): Clock => clockOf(session, household.timeZone);
 
 /** Longest night (s) where nobody has said when the car is wanted. */
@@ -91,6 +94,7 @@ const priceOf = ({ buy }: Way): number => buy.reduce((sum, { price }) => sum + p
 /**
  * One car on one way: the single solve of its plan, and what is compared.
  * @param clock the session's clock, made once for the whole line-up
+ * @example cellOf(lineup, plan.car, wayOf(plan), clock).solution?.secondsToTarget // 37340
  */
 export function cellOf(
   asked: Pick<Lineup, "household" | "session" | "stayHours" | "dayKm">,
@@ -140,7 +144,10 @@ export function cellOf(
   };
 }
 
-/** Every car on every way, car by car, ways in their order. */
+/**
+ * Every car on every way, car by car, ways in their order.
+ * @example cellsOf(lineup).length // 51
+ */
 export function cellsOf(lineup: Lineup): Cell[] {
   const clock = clockOfLineup(lineup);
   return lineup.cars.flatMap((car) => lineup.ways.map((way) => cellOf(lineup, car, way, clock)));

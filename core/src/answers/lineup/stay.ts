@@ -35,7 +35,10 @@ export interface StayAsked {
 /** Range (km) below which two ways give the same. */
 const SAME_KM = 0.5;
 
-/** What each way gives in a stay, most range first; of ways that give the same, the one that asks for no move. */
+/**
+ * What each way gives in a stay, most range first; of ways that give the same, the one that asks for no move.
+ * @example staysOf([], { hours: 3, moveMinutes: 10, here: undefined, limitOf: () => null }) // []
+ */
 export function staysOf(rows: readonly Row[], { hours, moveMinutes, here, limitOf }: StayAsked): Stay[] {
   const at = (row: Row): Omit<Stay, "moreKm" | "moreCost"> => {
     const free = Math.max(0, hours * 3600 - (row === here ? 0 : moveMinutes * 60));
@@ -73,7 +76,10 @@ export function staysOf(rows: readonly Row[], { hours, moveMinutes, here, limitO
 /** Range (km) a move must bring to be worth getting up for (common practice: about a quarter of an hour's drive). */
 export const WORTH_MOVING_KM = 15;
 
-/** Whether moving to another way is worth it, in one sentence. */
+/**
+ * Whether moving to another way is worth it, in one sentence.
+ * @example moveVerdict([], undefined).worth // false
+ */
 export function moveVerdict(
   stays: readonly Stay[],
   here: Row | undefined,

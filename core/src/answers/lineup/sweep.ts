@@ -99,11 +99,17 @@ export interface SweepRow {
 /** Said of a point at which nothing charges. */
 export const NO_LINK = 255;
 
-/** Value of an axis at a place along it. */
+/**
+ * Value of an axis at a place along it.
+ * @example axisValue({ quantity: "start", from: 10, to: 50, count: 5 }, 1) // 20
+ */
 export const axisValue = ({ from, to, count }: Axis, i: number): number =>
   count === 1 ? from : i === count - 1 ? to : from + ((to - from) * i) / (count - 1);
 
-/** What is wrong with a sweep on this path, field by field; none where nothing is. */
+/**
+ * What is wrong with a sweep on this path, field by field; none where nothing is.
+ * @example sweepProblems(plan, spec) // []
+ */
 export function sweepProblems(plan: Plan, { x, y, of }: SweepSpec): FieldProblem[] {
   const problems: FieldProblem[] = [];
   const say = (field: string, message: string) => problems.push({ field, message });
@@ -209,5 +215,8 @@ const circuitsAlong = (plan: Plan, x: Axis) =>
     compile(pathOf(quantityOf(x.quantity).with(plan, axisValue(x, i)))),
   );
 
-/** The kind of the narrowest link at a point; undefined where nothing charges. */
+/**
+ * The kind of the narrowest link at a point; undefined where nothing charges.
+ * @example linkAt(sweepOf(plan, spec, clock)(0), 0) // "cable"
+ */
 export const linkAt = ({ links }: SweepRow, i: number): LinkKind | undefined => LINK_KINDS[links[i]!];

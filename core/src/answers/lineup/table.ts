@@ -33,7 +33,10 @@ export interface TableRow {
   readonly refusal: string | null;
 }
 
-/** A cell as it goes out. */
+/**
+ * A cell as it goes out.
+ * @example tableRow(cellsOf(lineup)[0]).way // "Boathouse, wall socket at 6 A"
+ */
 export function tableRow(cell: Cell): TableRow {
   const { plan, level, price } = cell;
   const names = { car: plan.car.name, way: plan.name, level: level.word };
@@ -94,6 +97,9 @@ export function tableRow(cell: Cell): TableRow {
 /** A leading character by which a spreadsheet would take a text for a formula. */
 const FORMULA = /^[=+\-@\t\r]/;
 
-/** Rows as CSV with a heading (RFC 4180), numbers in full, nothing where nothing charges. */
+/**
+ * Rows as CSV with a heading (RFC 4180), numbers in full, nothing where nothing charges.
+ * @example csvOf([{ way: "Wall socket", hours: 9.5 }]) // "way,hours\r\nWall socket,9.5\r\n"
+ */
 export const csvOf = (rows: readonly object[]): string =>
   `${Papa.unparse(rows as object[], { newline: "\r\n", escapeFormulae: FORMULA })}\r\n`;

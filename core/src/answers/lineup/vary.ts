@@ -32,7 +32,10 @@ const MOST_SIZES = 200;
 /** Share of the power by which one size is better than another. */
 const WORTH = 0.005;
 
-/** Why a quantity cannot take these values on this path, field by field; none where it can. */
+/**
+ * Why a quantity cannot take these values on this path, field by field; none where it can.
+ * @example varyProblems(plan, "start", [0.1]) // []
+ */
 export function varyProblems(plan: Plan, id: QuantityId, values: readonly number[]): FieldProblem[] {
   const { range, only, unit, never } = quantityOf(id);
   const no = never?.(plan);
@@ -114,6 +117,7 @@ function helpsUpTo(
  * Holds a way and steps one quantity through sizes.
  * @param values none for the real sizes of the quantity on this path
  * @returns one row a size, with the one beyond which nothing is gained
+ * @example vary(lineup, plan, "target", [60, 80]).rows.length // 2
  */
 export function vary(
   lineup: Pick<Lineup, "household" | "stayHours" | "dayKm">,

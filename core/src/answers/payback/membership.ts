@@ -14,11 +14,17 @@ export interface Month {
   readonly pays: boolean;
 }
 
-/** The kWh a month at which a membership has paid its fee; null where it takes nothing off. */
+/**
+ * The kWh a month at which a membership has paid its fee; null where it takes nothing off.
+ * @example paysFromKWh({ monthlyFee: 9, discount: 0.15, perKWh: 0.6 }) // 100
+ */
 export const paysFromKWh = ({ monthlyFee, discount, perKWh }: Membership): number | null =>
   discount * perKWh > 0 ? monthlyFee / (discount * perKWh) : null;
 
-/** One's own months on a membership. */
+/**
+ * One's own months on a membership.
+ * @example monthsOn({ monthlyFee: 9, discount: 0.15, perKWh: 0.6 }, [80])
+ */
 export const monthsOn = ({ monthlyFee, discount, perKWh }: Membership, months: readonly number[]): Month[] =>
   months.map((kWh) => {
     const without = kWh * perKWh;

@@ -29,7 +29,10 @@ export interface Driving {
   readonly elsewherePer100Km: number;
 }
 
-/** What has to be laid out, grants off; never below nothing. */
+/**
+ * What has to be laid out, grants off; never below nothing.
+ * @example outlay([wallbox, grant]) // { low: 200, high: 500 }
+ */
 export const outlay = (items: readonly Item[]): Range => {
   // The most laid out goes with the least granted.
   const total = (own: "low" | "high", granted: "low" | "high") =>
@@ -40,7 +43,10 @@ export const outlay = (items: readonly Item[]): Range => {
   return { low: total("low", "high"), high: total("high", "low") };
 };
 
-/** What a year costs on a way, without what it took to have it. */
+/**
+ * What a year costs on a way, without what it took to have it.
+ * @example yearly({ ...overSocket, share: 0.8 }, driving) // 840
+ */
 export const yearly = (
   { per100Km, aYear, share }: WayCost,
   { kmAYear, elsewherePer100Km }: Driving,
@@ -77,6 +83,7 @@ function turnOf(atZero: number, slope: number, needed: number): Turn {
 /**
  * Holds a way against the way one has now.
  * @param years it is kept
+ * @example payback(overSocket, overWallbox, driving, 10).savedAYear // 120
  */
 export function payback(now: WayCost, then: WayCost, driving: Driving, years: number): Payback {
   const cost = outlay(then.items);

@@ -52,7 +52,10 @@ function choiceAt(
     : undefined;
 }
 
-/** The currents there are to choose from, least first, whatever flows by itself last. */
+/**
+ * The currents there are to choose from, least first, whatever flows by itself last.
+ * @example choicesOf(overnight, overnightSolved.circuit, overnightSolved.start).map(({ amps }) => amps)
+ */
 export function choicesOf(plan: Plan, circuit: Circuit, start: State): Choice[] {
   const flow = flowAt(circuit, Infinity, start.soc);
   const chosen = flow ? settable(plan, circuit, flow.amps) : [];

@@ -17,7 +17,10 @@ const EVENLY = 120;
 /** Least energy (Wh) a price a kWh is told of: below it a fee alone decides. */
 const LEAST_WH = 100;
 
-/** What a session costs for every kWh in the battery, by when one leaves. */
+/**
+ * What a session costs for every kWh in the battery, by when one leaves.
+ * @example leavingTimes(plan, solution, null).length > 100 // true
+ */
 export function leavingTimes(plan: Plan, solution: Solution, limit: Seconds | null): Leaving[] {
   const { whole, start, clock, circuit, secondsToTarget } = solution;
   const until = Math.min(limit ?? Infinity, Math.max(secondsToTarget, clock.departure ?? 0));
@@ -41,7 +44,10 @@ export function leavingTimes(plan: Plan, solution: Solution, limit: Seconds | nu
   });
 }
 
-/** The time of leaving at which a kWh in the battery costs least; of equal ones the latest, which takes most. */
+/**
+ * The time of leaving at which a kWh in the battery costs least; of equal ones the latest, which takes most.
+ * @example bestLeaving(leavingTimes(overnight, overnightSolved, null))?.perKWhStored // 0.3025
+ */
 export const bestLeaving = (leavings: readonly Leaving[]): Leaving | undefined =>
   leavings.reduce<Leaving | undefined>(
     (best, next) => (!best || next.perKWhStored <= best.perKWhStored * (1 + 1e-9) ? next : best),

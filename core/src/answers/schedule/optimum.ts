@@ -37,7 +37,10 @@ interface Step {
 const ascends = (rates: readonly Rate[]): boolean =>
   rates.every((rate, i) => i === 0 || rate.storedW > rates[i - 1]!.storedW);
 
-/** The choices of a slot that any best mixture uses: the lower convex hull over stored power, from standing (−1) up. */
+/**
+ * The choices of a slot that any best mixture uses: the lower convex hull over stored power, from standing (−1) up.
+ * @example hullOf([{ cost: 1, storedW: 1_000 }, { cost: 3, storedW: 2_000 }, { cost: 3, storedW: 3_000 }]) // [-1, 2]
+ */
 export function hullOf(rates: readonly Rate[]): number[] {
   const order = rates.map((_, i) => i);
   // Choices come least current first, so that sorting them again is hardly ever needed.
@@ -83,6 +86,7 @@ function stepsOf(spans: readonly Open[]): Step[] {
  * filled first.
  * @param energyWh to be stored
  * @returns undefined where the slots cannot store it all
+ * @example optimum([dearHours, cheapHours], 5_000)?.cost // 0.7
  */
 export function optimum(spans: readonly Open[], energyWh: number): Optimum | undefined {
   const steps = stepsOf(spans).sort((a, b) => a.slope - b.slope || a.slot - b.slot);

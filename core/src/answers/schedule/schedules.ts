@@ -48,7 +48,10 @@ export interface Placing {
   readonly slots: readonly Slot[];
 }
 
-/** What can be chosen when, for placing a charge: currents, and hours of one price each. */
+/**
+ * What can be chosen when, for placing a charge: currents, and hours of one price each.
+ * @example placingOf(overnight, overnightSolved).slots.length // 3
+ */
 export function placingOf(plan: Plan, solution: Solution): Placing {
   const { circuit, clock, start } = solution;
   // Where nobody waits charging may begin within a day, and ends when it is done.

@@ -52,6 +52,7 @@ const ratesAt = (
 /**
  * The time from plugging in until a departure as slots. Prices that hang on how much has been taken are those of the
  * first kWh: what is chosen by them is judged again by the whole bill.
+ * @example slotsOf(dayNight, clock, 12 * 3600, [], { volts: 230, chosenAmps: 10 }).length // 2
  */
 export function slotsOf(
   tariff: Tariff,

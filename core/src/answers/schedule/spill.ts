@@ -16,7 +16,10 @@ export interface Spill {
 /** Prices within a millionth are one price. */
 const SAME = 1e-6;
 
-/** What of a session falls outside the cheapest hours between plugging in and departure. */
+/**
+ * What of a session falls outside the cheapest hours between plugging in and departure.
+ * @example spillOf(placing, { bill: receipt }).price // 0.174
+ */
 export function spillOf({ slots, until }: Placing, { bill }: Scheduled): Spill {
   const priced = slots.filter(({ perKWh }) => perKWh !== null);
   const price = priced.length > 0 ? Math.min(...priced.map(({ perKWh }) => perKWh!)) : null;

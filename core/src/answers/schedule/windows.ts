@@ -19,6 +19,7 @@ function bySlot(shares: readonly Share[]): { slot: number; own: Share[] }[] {
 /**
  * Shares of slots as windows in time. Within a slot charging sits next to what goes before it, else to what follows,
  * so that as few windows as can be are made.
+ * @example windowsOf([{ slot: 0, choice: 0, hours: 0.5 }], placing.slots, placing.choices)
  */
 export function windowsOf(
   shares: readonly Share[],

@@ -22,11 +22,17 @@ export interface StepRow {
 /** Steps people set where a unit lists none (common practice). */
 export const COMMON_STEPS = [6, 8, 10, 12, 13, 16, 20, 24, 32, 40, 48, 64, 80];
 
-/** Heat (W/m) a lead gives off at a current: I²R of its conductors over its length. */
+/**
+ * Heat (W/m) a lead gives off at a current: I²R of its conductors over its length.
+ * @example leadHeat(lead, 10, 1) // 2.765
+ */
 export const leadHeat = (lead: Lead, amps: Amps, phases: number): number =>
   ((phases === 1 ? 2 : 3) * amps * amps * leadOhms(lead, phases)) / lead.lengthM;
 
-/** The steps that can be set: the unit's own, or common ones up to its most. */
+/**
+ * The steps that can be set: the unit's own, or common ones up to its most.
+ * @example settableSteps(overnight) // [6, 8, 10]
+ */
 export const settableSteps = ({ evse }: Pick<ChargingPath, "evse">): readonly Amps[] =>
   evse.kind === "rapid"
     ? []
@@ -34,7 +40,10 @@ export const settableSteps = ({ evse }: Pick<ChargingPath, "evse">): readonly Am
       ? evse.steps
       : COMMON_STEPS.filter((amps) => amps >= MIN_AMPS && amps <= evse.maxAmps);
 
-/** Every current step of the unit side by side. */
+/**
+ * Every current step of the unit side by side.
+ * @example stepTable(pathOf(overnight), overnight.session, null).map(({ amps }) => amps) // [6, 8, 10]
+ */
 export function stepTable(path: ChargingPath, asked: Asked, departure: Seconds | null): StepRow[] {
   return settableSteps(path).map((amps): StepRow => {
     const set = { ...path, settings: { ...path.settings, evseAmps: amps } };

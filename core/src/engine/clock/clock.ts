@@ -22,7 +22,10 @@ export interface Clock {
   readonly notes: readonly string[];
 }
 
-/** The moment (ms since 1970) at a second of the session. */
+/**
+ * The moment (ms since 1970) at a second of the session.
+ * @example msAt(clock, 3600) - msAt(clock, 0) // 3600000
+ */
 export const msAt = (clock: Clock, time: Seconds): number => clock.startMs + time * 1000;
 
 const DAY = 86_400;
@@ -46,19 +49,28 @@ export function passings(clock: Clock, minuteOfDay: number, from: Seconds, to: S
   return found;
 }
 
-/** Minute of the day (0–1440, with its fraction) that a wall clock shows at a second of the session. */
+/**
+ * Minute of the day (0–1440, with its fraction) that a wall clock shows at a second of the session.
+ * @example minuteOfDayAt(clock, 0) // 1090
+ */
 export function minuteOfDayAt(clock: Clock, time: Seconds): number {
   const { minutes } = clock.offsets.findLast((o) => o.from <= time) ?? clock.offsets[0]!;
   const local = clock.startMs / 1000 + minutes * 60 + time;
   return (((local % DAY) + DAY) % DAY) / 60;
 }
 
-/** The local date at a second of the session, as days since the first of January 1970. */
+/**
+ * The local date at a second of the session, as days since the first of January 1970.
+ * @example dayAt(clock, 86_400) - dayAt(clock, 0) // 1
+ */
 export function dayAt(clock: Clock, time: Seconds): number {
   const { minutes } = clock.offsets.findLast((o) => o.from <= time) ?? clock.offsets[0]!;
   return Math.floor((clock.startMs / 1000 + minutes * 60 + time) / DAY);
 }
 
-/** The seconds at which local time jumps, within a span. */
+/**
+ * The seconds at which local time jumps, within a span.
+ * @example jumps(clock, 0, 86_400) // []
+ */
 export const jumps = (clock: Clock, from: Seconds, to: Seconds): Seconds[] =>
   clock.offsets.map((o) => o.from).filter((at) => at > from && at < to);

@@ -36,7 +36,10 @@ const dateText = (wallMs: number): string => new Date(wallMs).toISOString().slic
 const offsetText = (minutes: number): string =>
   `${minutes < 0 ? "-" : "+"}${pad(Math.floor(Math.abs(minutes) / 60))}:${pad(Math.abs(minutes) % 60)}`;
 
-/** The wall time of a text, or undefined where no calendar has that day. */
+/**
+ * The wall time of a text, or undefined where no calendar has that day.
+ * @example wallMsOf("1970-01-01T00:01") // 60000
+ */
 export function wallMsOf(text: string): number | undefined {
   const found = LOCAL_MINUTE.exec(text);
   if (!found) return undefined;
@@ -59,6 +62,7 @@ const saidOffset = (text: string): number | undefined => {
 /**
  * What is wrong with a local time in a zone, in words; undefined for a sound one. A date no calendar has is wrong, and
  * an offset which the zone does not have at that time.
+ * @example localTimeProblem("2026-13-40T18:10", "Europe/Dublin")
  */
 export function localTimeProblem(text: string, zoneName: string): string | undefined {
   const wallMs = wallMsOf(text);
@@ -74,7 +78,10 @@ export function localTimeProblem(text: string, zoneName: string): string | undef
     : `${clockText(wallMs)} does not occur that day in ${zoneName}`;
 }
 
-/** Whether a local time comes twice in its zone; then the offsets that tell the two apart, the first one first. */
+/**
+ * Whether a local time comes twice in its zone; then the offsets that tell the two apart, the first one first.
+ * @example repeatedAt("2026-10-25T01:30", "Europe/Dublin") // ["+01:00", "+00:00"]
+ */
 export function repeatedAt(text: string, zoneName: string): readonly string[] {
   const wallMs = wallMsOf(text);
   if (wallMs === undefined) return [];
@@ -82,7 +89,10 @@ export function repeatedAt(text: string, zoneName: string): readonly string[] {
   return moments.length > 1 ? moments.map((ms) => offsetText((wallMs - ms) / MINUTE)) : [];
 }
 
-/** The first moment (ms since 1970) a local time without offset stands for; undefined where there is none. */
+/**
+ * The first moment (ms since 1970) a local time without offset stands for; undefined where there is none.
+ * @example momentOfLocal("1970-06-01T12:00", "UTC") // 13089600000
+ */
 export function momentOfLocal(text: string, zoneName: string): number | undefined {
   const wallMs = wallMsOf(text);
   return wallMs === undefined ? undefined : localOf(wallMs, zoneName).moments[0];

@@ -24,7 +24,10 @@ const FIT = { a: 0.0125, b: 0.0325, c: 0.025 } as const;
 const FITTED_LOSS = 0.07;
 const NO_CONVERSION: ConversionCurve = { a: 0, b: 0, c: 0 };
 
-/** Coefficients of the charger's loss in watts over AC watts: a + b·P + c·P² (recalled shape, see FIT). */
+/**
+ * Coefficients of the charger's loss in watts over AC watts: a + b·P + c·P² (recalled shape, see FIT).
+ * @example conversionCurve(plan.car).b // 0.0325
+ */
 export function conversionCurve({ charger }: Car): ConversionCurve {
   let rated = charger.capW ?? 0;
   if (!rated) for (const l of charger.limits) rated = Math.max(rated, l.phases * l.amps * RATING_VOLTS);
@@ -217,6 +220,9 @@ function settingFor({ evse, car, settings }: ChargingPath, holds: Amps): Setting
   return whole >= MIN_AMPS ? { by: "car", amps: whole } : null;
 }
 
-/** The flow of a compiled circuit with the setting that is made and a lower current asked for, at pack volts. */
+/**
+ * The flow of a compiled circuit with the setting that is made and a lower current asked for, at pack volts.
+ * @example flowWith(circuit, 10, 396)?.amps // 10
+ */
 export const flowWith = (circuit: Circuit, asked: Amps, packVolts: number): Flow | undefined =>
   bestFlow(circuit, Math.min(asked, circuit.setting?.amps ?? Infinity), packVolts);

@@ -22,6 +22,7 @@ const WITHIN: Readonly<Record<Tap, readonly Tap[]>> = {
 /**
  * The tap at a lead's socket: each type brings the volts of its own standard. Undefined where outlet and plug cannot
  * give them: no lead makes three phases out of one, 240 V out of 120, or a neutral that its plug has no contact for.
+ * @example leadTap(overReel.outlet, overReel.lead) // "single"
  */
 export function leadTap(outlet: Outlet, lead: Lead): Tap | undefined {
   const { system } = outlet.supply;
@@ -31,7 +32,10 @@ export function leadTap(outlet: Outlet, lead: Lead): Tap | undefined {
   return hasContactsFor(lead.plug, tapOf(system, to)!) ? to : undefined;
 }
 
-/** What reaches the unit. The parts must fit together ({@link fitProblem}). */
+/**
+ * What reaches the unit. The parts must fit together ({@link fitProblem}).
+ * @example feedAt(path).live.volts // 230
+ */
 export function feedAt({ outlet, lead }: Pick<ChargingPath, "outlet" | "lead">): Feed {
   const at = phasesAt(outlet);
   const types: OutletTypeId[] = outlet.kind === "socket" ? [outlet.type] : [];

@@ -10,11 +10,17 @@ const outletName = (id: OutletTypeId) => outletType(id).name;
 const connectorName = (id: ConnectorId) => CONNECTORS[id].name;
 const listed = (names: readonly string[]) => [...new Set(names)].join(" or ");
 
-/** The plug that reaches the car before any adapter: the cable's, or that of a tethered unit. */
+/**
+ * The plug that reaches the car before any adapter: the cable's, or that of a tethered unit.
+ * @example plugAtCar(plan.evse, plan.cable) // "type2"
+ */
 export const plugAtCar = (evse: Evse, cable: Cable | undefined): ConnectorId | undefined =>
   evse.output.kind === "tethered" ? evse.output.connector : cable?.vehicleEnd;
 
-/** Whether a unit can be fed from an outlet directly: one of its plugs goes in, or it is wired in there. */
+/**
+ * Whether a unit can be fed from an outlet directly: one of its plugs goes in, or it is wired in there.
+ * @example evseFitsOutlet(plan.evse, wallSocket) // false
+ */
 export const evseFitsOutlet = (evse: Evse, outlet: Outlet): boolean =>
   evse.kind === "portable"
     ? outlet.kind === "socket" && evse.plugs.some((plug) => plugGoesInto(plug.type, outlet.type))
@@ -157,6 +163,9 @@ function voltageProblem({ car, evse }: ChargingPath): Refusal | undefined {
       };
 }
 
-/** The first thing along the path that does not go into the next, or undefined when everything fits. */
+/**
+ * The first thing along the path that does not go into the next, or undefined when everything fits.
+ * @example fitProblem({ ...path, cable: undefined })?.field // "cable"
+ */
 export const fitProblem = (path: ChargingPath): Refusal | undefined =>
   outletProblem(path) ?? cableProblem(path) ?? inletProblem(path) ?? voltageProblem(path);

@@ -24,6 +24,7 @@ export interface Flow {
 /**
  * The current at which V·I − sign·c·R·I² equals a power: the smaller root, written so that nothing cancels.
  * @param loss sign × conductors × ohms
+ * @example ampsForPower(2_300, 230, 0) // 10
  */
 export const ampsForPower = (power: number, volts: Volts, loss: number): Amps =>
   (2 * power) / (volts + Math.sqrt(Math.max(0, volts * volts - 4 * loss * power)));
@@ -34,6 +35,7 @@ export const ampsForPower = (power: number, volts: Volts, loss: number): Amps =>
  * @param volts of the fixed end, over all phases
  * @param set a lower current somebody has set (A a phase); Infinity for none
  * @param tell takes the steps as they are made
+ * @example flowOn(circuit, circuit.ways[0], 230, Infinity).amps // 16
  */
 export function flowOn(circuit: Circuit, way: PhaseWay, volts: Volts, set: Amps, tell?: Tell): Flow {
   const heat = way.conductors * circuit.ohms;
@@ -58,6 +60,7 @@ export function flowOn(circuit: Circuit, way: PhaseWay, volts: Volts, set: Amps,
  * 6 A of IEC 61851-1 counts only when no other is left. On DC there is one way, and no least current.
  * @param packVolts volts of the pack now; only DC asks for them
  * @returns undefined when the links have no phase count in common
+ * @example bestFlow(circuit, 8, 396)?.amps // 8
  */
 export function bestFlow(circuit: Circuit, set: Amps, packVolts: Volts): Flow | undefined {
   let best: Flow | undefined;

@@ -50,7 +50,10 @@ export interface Link {
   readonly ohms: Ohms;
 }
 
-/** The same amps whatever the number of phases, up to the phases the link has. */
+/**
+ * The same amps whatever the number of phases, up to the phases the link has.
+ * @example sameOnEachPhase(1, 16) // [0, 16, 0, 0]
+ */
 export const sameOnEachPhase = (phases: number, amps: Amps): AmpsOn => [
   0,
   phases >= 1 ? amps : 0,

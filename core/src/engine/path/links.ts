@@ -34,6 +34,7 @@ const link = (kind: LinkKind, role: Role, phases: number, amps: Amps, ohms: Ohms
 /**
  * Amps (A) the circuit can hold for hours: breaker and conductor, each at what a load of hours may take of it, after
  * what else draws on it.
+ * @example circuitAmps(wallSocket) // 16
  */
 export function circuitAmps(outlet: Outlet): Amps {
   const { breakerAmps, otherLoadAmps, run } = outlet.circuit;
@@ -45,6 +46,7 @@ export function circuitAmps(outlet: Outlet): Amps {
 /**
  * The plug of a portable unit that goes into what feeds it, of the socket's own type where it has one; undefined for a
  * unit that is wired in.
+ * @example plugInUse(pathOf(overnight))?.type // "cee-7"
  */
 export const plugInUse = ({ evse, outlet, lead }: ChargingPath) => {
   const fedFrom = lead?.socket ?? (outlet.kind === "socket" ? outlet.type : undefined);
@@ -59,11 +61,17 @@ export const plugInUse = ({ evse, outlet, lead }: ChargingPath) => {
 const weaker = (socket: OutletTypeId, plug: OutletTypeId | undefined, rule: HouseRule): OutletTypeId =>
   plug && outletType(plug).sustained[rule] < outletType(socket).sustained[rule] ? plug : socket;
 
-/** The type that decides at the outlet: its own, or that of a smaller plug that goes into it. */
+/**
+ * The type that decides at the outlet: its own, or that of a smaller plug that goes into it.
+ * @example typeAtOutlet(pathOf(overnight), "cee-7") // "cee-7"
+ */
 export const typeAtOutlet = (path: ChargingPath, type: OutletTypeId): OutletTypeId =>
   weaker(type, path.lead?.plug ?? plugInUse(path)?.type, path.houseRule);
 
-/** … and at a lead's own socket. */
+/**
+ * … and at a lead's own socket.
+ * @example typeAtLead(pathOf(overReel)) // "cee-7"
+ */
 export const typeAtLead = (path: ChargingPath): OutletTypeId =>
   weaker(path.lead!.socket, plugInUse(path)?.type, path.houseRule);
 
@@ -74,21 +82,30 @@ function contactAmps(path: ChargingPath, type: OutletTypeId, last: boolean): Amp
   return Math.min(sustained, plug?.amps ?? Infinity);
 }
 
-/** Amps (A) a lead may carry for hours: its rating, its cord, and the socket at its end where that is another type. */
+/**
+ * Amps (A) a lead may carry for hours: its rating, its cord, and the socket at its end where that is another type.
+ * @example leadAmps(pathOf(overReel)) // 10
+ */
 export function leadAmps(path: ChargingPath): Amps {
   const lead = path.lead!;
   const cord = lead.resistance.by === "conductor" ? cordAmps(lead.resistance.gauge) : undefined;
   return Math.min(lead.amps, cord ?? Infinity, contactAmps(path, typeAtLead(path), true));
 }
 
-/** What a unit offers here: the least of its own most, what it knows of its plug, and the step it is set to. */
+/**
+ * What a unit offers here: the least of its own most, what it knows of its plug, and the step it is set to.
+ * @example evseAmps(path) // 32
+ */
 export function evseAmps(path: ChargingPath): Amps {
   const { evse, settings } = path;
   const plug = evse.kind === "portable" && evse.knowsPlugs ? plugInUse(path) : undefined;
   return Math.min(evse.maxAmps, plug?.amps ?? Infinity, settings?.evseAmps ?? evse.setAmps ?? Infinity);
 }
 
-/** Amps (A) a charger takes on n phases: as listed; unless it says otherwise, also on fewer phases than the listed. */
+/**
+ * Amps (A) a charger takes on n phases: as listed; unless it says otherwise, also on fewer phases than the listed.
+ * @example chargerAmps({ limits: [{ phases: 3, amps: 16 }], efficiency: 0.93 }, 1) // 16
+ */
 export function chargerAmps({ limits, listedPhasesOnly }: OnboardCharger, n: number): Amps {
   let [amps, nearest] = [0, Infinity];
   for (const limit of limits)
@@ -163,7 +180,10 @@ function acLinks(path: ChargingPath, feed: Feed): Link[] {
   return links;
 }
 
-/** What a station gives now: all of it, or half while a second car draws on it. */
+/**
+ * What a station gives now: all of it, or half while a second car draws on it.
+ * @example stationNow({ ...atStation.evse, shared: true, maxW: 100_000 }, true).maxW // 50000
+ */
 export const stationNow = (station: RapidStation, otherBusy: boolean) => {
   const share = station.shared && otherBusy ? 0.5 : 1;
   return { maxW: station.maxW * share, maxAmps: station.maxAmps * share };
@@ -191,6 +211,9 @@ const BATTERY: Link = {
   ohms: 0,
 };
 
-/** The links of a path in walking order, in numbers. The path must fit together ({@link fitProblem}). */
+/**
+ * The links of a path in walking order, in numbers. The path must fit together ({@link fitProblem}).
+ * @example linksOf(path, feedAt(path)).map(({ kind }) => kind)
+ */
 export const linksOf = (path: ChargingPath, feed: Feed): Link[] =>
   path.evse.kind === "rapid" ? dcLinks(path, path.evse) : acLinks(path, feed);

@@ -42,7 +42,10 @@ function dcCeiling(circuit: Circuit, link: Link, packVolts: Volts, takes: Batter
   };
 }
 
-/** The ceiling of every link of a circuit at one moment, in walking order. */
+/**
+ * The ceiling of every link of a circuit at one moment, in walking order.
+ * @example ceilingsAt(circuit, moment.flow, Infinity)[0]?.amps // 32
+ */
 export function ceilingsAt(circuit: Circuit, flow: Flow, takes: BatteryTakes): Ceiling[] {
   const { links, sign } = circuit;
   const ceilings = new Array<Ceiling>(links.length);
@@ -116,6 +119,7 @@ function placeOf(links: readonly Link[], kind: LinkKind): number {
  * Which link binds. Links that limit are ordered by amps, then by what each would let through alone, then in walking
  * order; one that should hold less binds where somebody has set the current lower for it.
  * @param battery whether the battery takes less than the path would bring at this moment
+ * @example circuit.links[bindingOf(circuit, moment.flow, moment.ceilings, false).binding]?.kind // "cable"
  */
 export function bindingOf(
   circuit: Circuit,
@@ -145,7 +149,10 @@ export function bindingOf(
   };
 }
 
-/** Which link binds and which comes next: the narrowest of those that do not already carry more than they should. */
+/**
+ * Which link binds and which comes next: the narrowest of those that do not already carry more than they should.
+ * @example circuit.links[narrowestOf(circuit, moment.flow, moment.ceilings, false).runnerUp]?.kind // "circuit"
+ */
 export function narrowestOf(
   circuit: Circuit,
   flow: Flow,

@@ -24,5 +24,8 @@ export interface Refusal {
   readonly remedy: string;
 }
 
-/** Whether a result is a refusal. */
+/**
+ * Whether a result is a refusal.
+ * @example isRefusal(solution) // false
+ */
 export const isRefusal = (result: object): result is Refusal => "remedy" in result;

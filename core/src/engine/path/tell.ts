@@ -7,7 +7,10 @@ import { LINK_WORDS, type LinkKind } from "./link";
 /** The symbol of a link's ceiling in a formula. */
 export const ampsSymbol = (kind: LinkKind): string => `I_${kind}`;
 
-/** The current of a circuit in a formula: on AC that of each phase in use. */
+/**
+ * The current of a circuit in a formula: on AC that of each phase in use.
+ * @example currentTerm(circuit, 16).unit // "A"
+ */
 export const currentTerm = ({ sign }: Pick<Circuit, "sign">, amps: Amps): Term =>
   term("I", sign > 0 ? "current on each phase" : "direct current", amps, "A");
 

@@ -9,7 +9,10 @@ import { plugAtCar } from "./fit";
 import type { LinkKind, LinkWords } from "./link";
 import { leadAmps, plugInUse, stationNow, typeAtLead, typeAtOutlet, evseAmps } from "./links";
 
-/** A gauge as people write it: 2.5 mm². */
+/**
+ * A gauge as people write it: 2.5 mm².
+ * @example gaugeText("2.5 mm2") // "2.5 mm²"
+ */
 export const gaugeText = (gauge: string): string => gauge.replace("mm2", "mm²");
 
 function circuit({ outlet }: ChargingPath): LinkWords {
@@ -160,5 +163,8 @@ const WORDS: Record<LinkKind, (path: ChargingPath) => LinkWords> = {
         },
 };
 
-/** What a link of the path is called, and why its ceiling is what it is. */
+/**
+ * What a link of the path is called, and why its ceiling is what it is.
+ * @example wordsOf(path, "cable").name // "thin three-phase cable"
+ */
 export const wordsOf = (path: ChargingPath, kind: LinkKind): LinkWords => WORDS[kind](path);

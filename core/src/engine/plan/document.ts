@@ -84,7 +84,10 @@ export const PLAN_DOCUMENT = documentKind({
   // Before version 4 a plan did not say at which place it stands.
   upgrade: (document, version) => ({ place: null, ...upgradeParts(document, version) }),
 });
-/** Judges, reads and writes plan documents. */
+/**
+ * Judges, reads and writes plan documents.
+ * @example parsePlan(printPlan(plan)).ok // true
+ */
 export const {
   judge: judgePlan,
   parse: parsePlan,

@@ -26,7 +26,10 @@ export interface OperatingPoint {
 
 const NEGLIGIBLE = 1e-9;
 
-/** A session's moment of full flow, in numbers and words. */
+/**
+ * A session's moment of full flow, in numbers and words.
+ * @example pointOf(path, solution).phases // 1
+ */
 export function pointOf(path: ChargingPath, { circuit, moment }: Session): OperatingPoint {
   const { way } = moment.flow;
   const { amps } = moment;

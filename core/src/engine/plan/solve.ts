@@ -59,7 +59,10 @@ export interface Solution extends Session {
 
 const HOURS = [1, 2, 4, 8, 12] as const;
 
-/** The charging path a plan describes. */
+/**
+ * The charging path a plan describes.
+ * @example pathOf(plan).evse.name // "Harbour post"
+ */
 export const pathOf = (plan: Plan): ChargingPath => ({
   car: plan.car,
   outlet: plan.outlet,
@@ -113,6 +116,7 @@ function leftAt(circuit: Circuit, whole: Run, start: State, toSoc: Fraction, dep
  * Charges a car over a compiled circuit.
  * @param departure seconds until the car leaves; null when nobody waits
  * @returns the session, or why nothing is stored and what to change
+ * @example charge(path, circuit, plan.session, null).secondsToTarget // 37340
  */
 export function charge(
   path: ChargingPath,
@@ -156,7 +160,10 @@ function rangeOf({ moment, whole, start, endSoc, circuit }: Session, { car, sess
   };
 }
 
-/** The clock of a plan's session. */
+/**
+ * The clock of a plan's session.
+ * @example clockOfPlan(plan).departure // 48000
+ */
 export const clockOfPlan = (plan: Plan): Clock => clockOf(plan.session, plan.household.timeZone);
 
 /**

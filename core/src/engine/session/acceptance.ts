@@ -9,13 +9,17 @@ export interface Piece {
   readonly endW: number;
 }
 
-/** Power on a piece at a state of charge. */
+/**
+ * Power on a piece at a state of charge.
+ * @example onPiece({ from: 0, to: 0.5, startW: 10_000, endW: 20_000 }, 0.25) // 15000
+ */
 export const onPiece = ({ from, to, startW, endW }: Piece, soc: Fraction): number =>
   startW === endW ? startW : startW + ((endW - startW) * (soc - from)) / (to - from);
 
 /**
  * Power (W, stored) a warm battery accepts at a state of charge: straight between its points, level beyond the outer
  * ones, Infinity for a battery that never limits.
+ * @example acceptedAt(circuit.pack, 0.8) // 50000
  */
 export function acceptedAt({ socs, accepts }: Pack, soc: Fraction): number {
   const last = socs.length - 1;
@@ -32,6 +36,7 @@ export function acceptedAt({ socs, accepts }: Pack, soc: Fraction): number {
  * The acceptance curve between two states of charge as straight pieces, in order and without gap.
  * @param enough power (W) beyond which it does not matter how much is accepted: a stretch on which at least this is, is
  * one piece of Infinity
+ * @example acceptancePieces(circuit.pack, 0.35, 0.8).length // 3
  */
 export function acceptancePieces(pack: Pack, from: Fraction, to: Fraction, enough = Infinity): Piece[] {
   const pieces: Piece[] = [];

@@ -20,7 +20,10 @@ export type LossCause = (typeof LOSS_CAUSES)[number];
 /** Where every watt goes at one moment: wall = stored + all causes. */
 export type PowerBalance = Readonly<Record<LossCause | "wall" | "stored", Watts>>;
 
-/** Pack volts (V) at a state of charge, straight between empty and full. */
+/**
+ * Pack volts (V) at a state of charge, straight between empty and full.
+ * @example packVoltsAt(circuit, 0.5) // 396
+ */
 export const packVoltsAt = ({ pack }: Circuit, soc: Fraction): Volts =>
   pack.emptyVolts + (pack.fullVolts - pack.emptyVolts) * soc;
 
@@ -32,6 +35,7 @@ const inletPower = ({ conversion: { a, b, c } }: Circuit, dc: number): number =>
  * Power stored (W) when the inlet receives `inletW`: less conversion, less the car's own draw, less the pack's I²R
  * (its current taken as stored power over pack volts). Zero or below means the car keeps nothing.
  * @param tell takes the steps as they are made
+ * @example storedFrom(circuit, 3_500, 0.5) // 2937
  */
 export function storedFrom(circuit: Circuit, inletW: number, soc: Fraction, tell?: Tell): number {
   const { a, b, c } = circuit.conversion;
@@ -44,7 +48,10 @@ export function storedFrom(circuit: Circuit, inletW: number, soc: Fraction, tell
   return stored;
 }
 
-/** Power into the inlet (W) while a given power is stored. */
+/**
+ * Power into the inlet (W) while a given power is stored.
+ * @example inletWhileStoring(circuit, 3_000, 0.5) // 3567
+ */
 export function inletWhileStoring(circuit: Circuit, stored: number, soc: Fraction): number {
   const amps = stored / packVoltsAt(circuit, soc);
   return inletPower(circuit, stored + circuit.pack.ohms * amps * amps + circuit.ownDrawW);
@@ -65,6 +72,7 @@ export interface Varying {
 /**
  * What flows while a given power is stored, walked back from the cells to the inlet.
  * @param tell takes the steps as they are made
+ * @example varyingAt(circuit, moment.flow, 3_000, 0.5).conversion // 282.7
  */
 export function varyingAt(
   circuit: Circuit,
@@ -86,11 +94,17 @@ export function varyingAt(
   return { stored: watts(stored), battery: watts(battery), conversion: watts(inlet - dc), squared };
 }
 
-/** Power at the billed meter (W) of what flows. */
+/**
+ * Power at the billed meter (W) of what flows.
+ * @example wallOf(circuit, varyingAt(circuit, moment.flow, 3_000, 0.5)) // 3600
+ */
 export const wallOf = (circuit: Circuit, { stored, battery, conversion, squared }: Varying): Watts =>
   watts(stored + battery + conversion + squared * circuit.ohms + circuit.ownDrawW + circuit.standingW);
 
-/** Everything that is lost, by cause, in the unit in which what varies is given: W at a moment, Wh over hours. */
+/**
+ * Everything that is lost, by cause, in the unit in which what varies is given: W at a moment, Wh over hours.
+ * @example lossesOf(circuit, varyingAt(circuit, moment.flow, 3_000, 0.5), 1).ownDraw // 280
+ */
 export function lossesOf(
   { ohmsBy, standingW, ownDrawW }: Circuit,
   { battery, conversion, squared }: Pick<Varying, "squared"> & { battery: number; conversion: number },
@@ -108,13 +122,17 @@ export function lossesOf(
   };
 }
 
-/** All that is lost, in the unit in which it is given. */
+/**
+ * All that is lost, in the unit in which it is given.
+ * @example sumOfLosses(balanceFor(circuit, moment.flow, 3_000, 0.5)) // 600
+ */
 export const sumOfLosses = (by: Readonly<Record<LossCause, number>>): number =>
   by.circuit + by.contacts + by.lead + by.evse + by.cable + by.conversion + by.ownDraw + by.battery;
 
 /**
  * The whole balance while a given power is stored. Wall power is the sum of its parts, so the ledger balances by
  * construction.
+ * @example balanceFor(circuit, moment.flow, 3_000, 0.5).wall // 3600
  */
 export function balanceFor(circuit: Circuit, flow: Flow, stored: number, soc: Fraction): PowerBalance {
   const by = lossesOf(circuit, varyingAt(circuit, flow, stored, soc), 1);

@@ -16,6 +16,7 @@ const socInside = (slice: Slice, time: Seconds): Fraction =>
 /**
  * Energy at the meter inside a slice, from its start to a time. Wall power is told from stored power by the straight
  * line through the slice's ends; what that misses of the slice's own total is spread evenly.
+ * @example wallInside(whole.slices[0], whole.slices[0].from) // 0
  */
 export function wallInside(slice: Slice, time: Seconds): WattHours {
   const share = shareOf(slice, time);
@@ -28,7 +29,10 @@ export function wallInside(slice: Slice, time: Seconds): WattHours {
   return (passed + (slice.wall - told) * share) as WattHours;
 }
 
-/** Both parts of a slice cut at a time inside it. Every total of the two is the total of the one. */
+/**
+ * Both parts of a slice cut at a time inside it. Every total of the two is the total of the one.
+ * @example cutSlice(whole.slices[0], 1800)[0].to // 1800
+ */
 export function cutSlice(slice: Slice, time: Seconds): readonly [Slice, Slice] {
   const share = shareOf(slice, time);
   const soc = socInside(slice, time);
@@ -80,6 +84,7 @@ const endOf = (slice: Slice): State => ({ soc: slice.toSoc, packC: slice.toC, el
 /**
  * A run cut in two at a time (s from plugging in). No total changes: what the parts hold adds up to what the run held.
  * @param start the state in which the run began
+ * @example cutRun(whole, start, 1800)[0].end.elapsed // 1800
  */
 export function cutRun(whole: Run, start: State, time: Seconds): readonly [Run, Run] {
   const before: Slice[] = [];
@@ -99,7 +104,10 @@ export function cutRun(whole: Run, start: State, time: Seconds): readonly [Run, 
   ];
 }
 
-/** State of charge at a time (s from plugging in); before the run its start, after it its end. */
+/**
+ * State of charge at a time (s from plugging in); before the run its start, after it its end.
+ * @example socAt(whole, start, 0) // 0.35
+ */
 export function socAt(whole: Run, start: State, time: Seconds): Fraction {
   let soc = start.soc;
   for (const slice of whole.slices) {

@@ -48,6 +48,7 @@ function straight(circuit: Circuit, toSoc: Fraction, start: State): Glance | und
 /**
  * A whole session at a glance: the same moment and time as {@link run} gives, without the losses of every slice, where
  * they can be told from the ends alone; else by running it.
+ * @example glance(circuit, 0.8, start).endSoc // 0.8
  */
 export function glance(circuit: Circuit, toSoc: Fraction, start: State): Glance {
   const told = straight(circuit, toSoc, start);

@@ -13,7 +13,10 @@ const expm1Over = (x: number): number => (Math.abs(x) < 1e-8 ? 1 + x / 2 : Math.
 export const timeOnLine = (energy: WattHours, startW: number, endW: number): Seconds =>
   ((energy * 3600) / startW) * log1pOver((endW - startW) / startW);
 
-/** Energy (Wh) stored after a time on such a line; the inverse of {@link timeOnLine}. */
+/**
+ * Energy (Wh) stored after a time on such a line; the inverse of {@link timeOnLine}.
+ * @example energyOnLine(wattHours(1000), 1000, 1000, 1800) // 500
+ */
 export const energyOnLine = (energy: WattHours, startW: number, endW: number, time: Seconds): number => {
   const growth = (endW - startW) / (energy * 3600);
   return (startW * time * expm1Over(growth * time)) / 3600;
@@ -22,6 +25,7 @@ export const energyOnLine = (energy: WattHours, startW: number, endW: number, ti
 /**
  * Share of the energy stored after a share of the time on such a line: (gˣ − 1)/(g − 1) with g = P₂/P₁, without loss
  * of digits where the line is almost level.
+ * @example storedByShare(1000, 1000, 0.25) // 0.25
  */
 export function storedByShare(startW: number, endW: number, share: Fraction): Fraction {
   const growth = Math.log(endW / startW);

@@ -5,7 +5,10 @@ import type { Slice } from "./slice";
 /** Energy of a session by where it went: wall = stored + the sum of all causes; `upstream` lies before the meter. */
 export type Ledger = Readonly<Record<LossCause | "wall" | "stored" | "lost" | "upstream", WattHours>>;
 
-/** Sums slices to a ledger (Wh). Written out: every solve of a sweep ends here. */
+/**
+ * Sums slices to a ledger (Wh). Written out: every solve of a sweep ends here.
+ * @example ledgerOf(whole.slices).stored // 31950
+ */
 export function ledgerOf(slices: readonly Slice[]): Ledger {
   let [wall, stored, upstream] = [0, 0, 0];
   let [circuit, contacts, lead, evse, cable, conversion, ownDraw, battery] = [0, 0, 0, 0, 0, 0, 0, 0];

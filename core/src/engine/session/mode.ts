@@ -15,13 +15,17 @@ export interface Mode {
   readonly set: Amps;
 }
 
-/** The flow of a mode at a state of charge. On AC the pack's volts do not enter. */
+/**
+ * The flow of a mode at a state of charge. On AC the pack's volts do not enter.
+ * @example flowAt(circuit, 10, 0.5)?.amps // 10
+ */
 export const flowAt = (circuit: Circuit, asked: Amps, soc: Fraction): Flow | undefined =>
   flowWith(circuit, asked, packVoltsAt(circuit, soc));
 
 /**
  * The mode of a circuit at a current asked for.
  * @returns undefined where nothing flows: below 6 A on AC
+ * @example modeOf(circuit, 10)?.set // 10
  */
 export function modeOf(circuit: Circuit, asked: Amps): Mode | undefined {
   if (asked <= 0) return undefined;
@@ -32,18 +36,27 @@ export function modeOf(circuit: Circuit, asked: Amps): Mode | undefined {
   return { circuit, asked, levelW: storedFrom(circuit, flow.inletW, 0), flow, set };
 }
 
-/** The flow of a mode in use at a state of charge. */
+/**
+ * The flow of a mode in use at a state of charge.
+ * @example flowIn(modeOf(circuit, 10), 0.5).amps // 10
+ */
 export const flowIn = ({ circuit, asked, flow }: Mode, soc: Fraction): Flow =>
   flow ?? flowAt(circuit, asked, soc)!;
 
-/** Power (W) the path would store at a state of charge. On DC there is one way only. */
+/**
+ * Power (W) the path would store at a state of charge. On DC there is one way only.
+ * @example pathStores(modeOf(circuit, 10), 0.5) // 1783
+ */
 export function pathStores({ circuit, levelW, set }: Mode, soc: Fraction): number {
   if (levelW !== undefined) return levelW;
   const flow = flowOn(circuit, circuit.ways[0]!, packVoltsAt(circuit, soc), set);
   return storedFrom(circuit, flow.inletW, soc);
 }
 
-/** The link that holds the path's power where it is, while the battery would take more. */
+/**
+ * The link that holds the path's power where it is, while the battery would take more.
+ * @example pathLimiter(modeOf(circuit, Infinity), 0.5) // "cable"
+ */
 export function pathLimiter(mode: Mode, soc: Fraction): LinkKind {
   const { circuit } = mode;
   const flow = flowIn(mode, soc);

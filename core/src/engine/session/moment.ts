@@ -35,7 +35,10 @@ export interface Moment extends Narrowest {
 /** Where a session stores most, and how much (W). */
 export type Fullest = State & { readonly storedW: number };
 
-/** Where most is stored in a run: the moment its answers in watts and amps are told for. */
+/**
+ * Where most is stored in a run: the moment its answers in watts and amps are told for.
+ * @example fullest(whole, start).soc // 0.35
+ */
 export function fullest(run: Run, start: State): Fullest {
   let { soc, packC, elapsed } = start;
   let storedW = 0;
@@ -63,13 +66,19 @@ function ceilingsOf(circuit: Circuit, { soc, packC }: Fullest): Ceilings {
   return { flow, ceilings, battery: takes < flow.inletW * (1 - 1e-9) };
 }
 
-/** The kind of the link that binds at a moment; the same as {@link momentAt} tells, without the rest of it. */
+/**
+ * The kind of the link that binds at a moment; the same as {@link momentAt} tells, without the rest of it.
+ * @example bindingAt(circuit, fullest(whole, start)) // "cable"
+ */
 export function bindingAt(circuit: Circuit, full: Fullest): LinkKind {
   const { flow, ceilings, battery } = ceilingsOf(circuit, full);
   return circuit.links[bindingOf(circuit, flow, ceilings, battery).binding]!.kind;
 }
 
-/** A moment of a circuit at which a given power is stored. */
+/**
+ * A moment of a circuit at which a given power is stored.
+ * @example momentAt(circuit, fullest(whole, start)).amps // 16
+ */
 export function momentAt(circuit: Circuit, full: Fullest): Moment {
   const { soc, packC, elapsed, storedW } = full;
   const { flow, ceilings, battery } = ceilingsOf(circuit, full);

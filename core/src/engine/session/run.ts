@@ -24,7 +24,10 @@ export interface Schedule {
   readonly toSoc: Fraction;
 }
 
-/** At once, and until the target. */
+/**
+ * At once, and until the target.
+ * @example atOnce(0.8, 3600).windows // [{ from: 0, to: 3600 }]
+ */
 export const atOnce = (toSoc: Fraction, until: Seconds = Infinity): Schedule => ({
   windows: [{ from: 0, to: until }],
   toSoc,
@@ -64,9 +67,9 @@ export function run(circuit: Circuit, schedule: Schedule, state: State): Run {
   return { slices, end: at };
 }
 
-/** What the curve must say so that the path limits all along, where its power is level and the pack no longer warms. */
+/** What the curve must say so that a level path limits all along: the share that is accepted only rises as a pack warms. */
 const enoughFor = ({ levelW }: Mode, { packC }: State): number =>
-  levelW === undefined || isCold(packC) ? Infinity : levelW / acceptedShare(packC);
+  levelW === undefined ? Infinity : levelW / acceptedShare(packC);
 
 /** Charges in one mode until the target or the end of the window. */
 function advance(mode: Mode, toSoc: Fraction, until: Seconds, from: State, slices: Slice[]): State {

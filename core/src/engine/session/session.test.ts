@@ -1,11 +1,16 @@
 import {
+  acceptanceFactor,
   acceptancePieces,
   acceptedAt,
   atOnce,
+  balanceFor,
   cutRun,
   energyOnLine,
+  flowAt,
+  glance,
   ledgerOf,
   LOSS_CAUSES,
+  modeOf,
   onPiece,
   run,
   socAt,
@@ -132,6 +137,43 @@ describe("the acceptance curve", () => {
       [0.8, 0.95],
     ]);
     pieces.slice(1).forEach((p, i) => expect(p.startW).toBe(pieces[i]!.endW));
+  });
+
+  test("a warm pack takes a little less than its curve: a battery hardly above the path then limits", () => {
+    const level = modeOf(circuitOf(storing(5_000, {})), Infinity)!.levelW!;
+    const warm = circuitOf(storing(5_000, { acceptance: [{ soc: 0, watts: level * 1.001 }] }));
+    const start = { soc: 0.2, packC: 33, elapsed: 0 };
+    const takes = level * 1.001 * acceptanceFactor(33);
+    expect(takes).toBeLessThan(level * 0.998);
+    const seconds = (0.5 * warm.pack.usableWh * 3600) / takes;
+    const { slices, end } = run(warm, atOnce(0.7), start);
+    expect(slices.map(({ limitedBy }) => limitedBy)).toEqual(["battery"]);
+    expect(end.elapsed).toBeCloseTo(seconds, 4);
+    expect(glance(warm, 0.7, start).seconds).toBeCloseTo(seconds, 4);
+  });
+
+  test("a cold pack on AC takes a share of a curve that lies far above the path", () => {
+    const level = modeOf(circuitOf(storing(5_000, {})), Infinity)!.levelW!;
+    const cold = circuitOf(storing(5_000, { acceptance: [{ soc: 0, watts: 2 * level }] }));
+    const { slices } = run(cold, atOnce(0.7), { soc: 0.2, packC: -10, elapsed: 0 });
+    expect(slices[0]!.limitedBy).toBe("battery");
+    expect(slices[0]!.startW).toBeCloseTo(2 * level * acceptanceFactor(-10), 6);
+  });
+
+  test("power at the meter at the ends of a slice is the whole balance there, the unit's own draw with it", () => {
+    const acceptance = points.map((p) => ({ ...p, watts: p.watts / 9 }));
+    const plain = storing(5_000, { acceptance });
+    const falling = circuitOf({ ...plain, evse: { ...plain.evse, standingW: 6 } });
+    expect(falling.standingW).toBeGreaterThan(0);
+    const { slices } = run(falling, atOnce(0.9), at(0.1));
+    expect(slices.length).toBeGreaterThan(3);
+    for (const { fromSoc, toSoc, startW, endW, startWallW, endWallW } of slices) {
+      expect(startWallW).toBeCloseTo(
+        balanceFor(falling, flowAt(falling, Infinity, 0)!, startW, fromSoc).wall,
+        6,
+      );
+      expect(endWallW).toBeCloseTo(balanceFor(falling, flowAt(falling, Infinity, 0)!, endW, toSoc).wall, 6);
+    }
   });
 
   test("where more is accepted than is enough, it is one piece; the rest of the curve stays as it is", () => {

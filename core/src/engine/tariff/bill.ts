@@ -354,10 +354,14 @@ function totalOf(
 /**
  * What one of the losses came to: its share of all that was lost, so that the parts add up to the one figure a bill has
  * for losses ({@link Bill.lost}).
+ * @example lossShare(receipt, wattHours(0), wattHours(1)) // 0
  */
 export const lossShare = ({ lost }: Bill, energy: WattHours, all: WattHours): Micros =>
   (all > 0 ? Math.round((lost * energy) / all) : 0) as Micros;
 
-/** What a bill's energy came to, VAT with it: what its losses are a share of. */
+/**
+ * What a bill's energy came to, VAT with it: what its losses are a share of.
+ * @example energyCost(receipt) // 7412880
+ */
 export const energyCost = ({ lines }: Bill): Micros =>
   sumMicros(lines.flatMap(({ component, amount, vat }) => (component === "ENERGY" ? [amount, vat] : [])));

@@ -1,6 +1,9 @@
 import type { Tariff } from "../../things/parts";
 
-/** A tariff of one price a kWh and, where there is one, a fee a session. */
+/**
+ * A tariff of one price a kWh and, where there is one, a fee a session.
+ * @example flatTariff("Flat", 0.31, 1).elements[0].price_components.length // 2
+ */
 export const flatTariff = (name: string, perKWh: number, perSession = 0): Tariff => ({
   name,
   elements: [

@@ -37,6 +37,7 @@ const withLines = (text: string, problems: readonly FieldProblem[]): FieldProble
  * Reads one tariff from OCPI 2.2.1 JSON. Never throws.
  * @param currency the household's: a tariff in another is refused
  * @returns the tariff, or what is wrong with which field on which line, and what is accepted
+ * @example readOcpi(printOcpi(dayNight, overnight.household, "2026-11-23T00:00:00Z"), "EUR").ok // true
  */
 export function readOcpi(text: string, currency: string): ReadTariff {
   const fail = (field: string, message: string): ReadTariff => ({
@@ -90,6 +91,7 @@ const identifierOf = (name: string): string =>
  * Writes a tariff as an OCPI 2.2.1 Tariff object. What OCPI asks for and a household does not know is filled in: a
  * country and party of nobody's, an identifier, a moment of last change.
  * @param now ISO moment for `last_updated`, where the tariff has none
+ * @example JSON.parse(printOcpi(dayNight, overnight.household, "2026-11-23T00:00:00Z")).currency // "EUR"
  */
 export function printOcpi(tariff: Tariff, { currency }: Household, now: string): string {
   const document: Tariff = {
@@ -106,6 +108,7 @@ export function printOcpi(tariff: Tariff, { currency }: Household, now: string):
 /**
  * What a plain reader of OCPI would make of an exported tariff that is not what it says here, a sentence each: all that
  * stands under a name of ours is unknown to it, and skipped.
+ * @example misreadBy(tariff) // []
  */
 export function misreadBy({ elements, kettleback }: Tariff): string[] {
   const { hourly, membership, grace_minutes } = kettleback ?? {};

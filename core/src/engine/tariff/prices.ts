@@ -72,7 +72,10 @@ const dayOf = (date: string): number => Date.parse(`${date}T00:00:00Z`) / 86_400
 
 type Test = (at: PriceMoment) => boolean;
 
-/** Whether hours hold at a minute of the local day: the start is in, the end is out; through midnight where it is not after the start. */
+/**
+ * Whether hours hold at a minute of the local day: the start is in, the end is out; through midnight where it is not after the start.
+ * @example hoursHold(23 * 60, 7 * 60, 6 * 60) // true
+ */
 export const hoursHold = (from: number, to: number, minute: number): boolean =>
   from < to ? minute >= from && minute < to : minute >= from || minute < to;
 
@@ -212,7 +215,10 @@ function make(tariff: Tariff): Prices {
 
 const made = new WeakMap<Tariff, Prices>();
 
-/** A tariff's prices, made once for each tariff. */
+/**
+ * A tariff's prices, made once for each tariff.
+ * @example pricesOf(flatTariff("Flat", 0.31)).plain // true
+ */
 export function pricesOf(tariff: Tariff): Prices {
   const found = made.get(tariff);
   if (found) return found;
@@ -221,7 +227,10 @@ export function pricesOf(tariff: Tariff): Prices {
   return prices;
 }
 
-/** The price of a component at a moment: an hourly one where it reaches, else the first element that holds. */
+/**
+ * The price of a component at a moment: an hourly one where it reaches, else the first element that holds.
+ * @example ruleAt(pricesOf(flatTariff("Flat", 0.31)), "ENERGY", priceMoment)?.price // 310000
+ */
 export function ruleAt(prices: Prices, component: Component, at: PriceMoment): PriceRule | undefined {
   const { hourly } = prices;
   if (hourly && component === "ENERGY") {

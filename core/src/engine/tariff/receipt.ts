@@ -19,15 +19,24 @@ export const LINE_WORDS: Readonly<
 export const ROUNDING =
   "Every line is kept to a millionth of the currency; the total is the sum of the lines. What is printed is rounded to whole coins so that the columns add up to the total.";
 
-/** Money of a line with its VAT. */
+/**
+ * Money of a line with its VAT.
+ * @example grossOf({ ...receipt.lines[0], amount: 2_000_000, vat: 460_000 }) // 2.46
+ */
 export const grossOf = ({ amount, vat }: BillLine): number => amountOf(amount) + amountOf(vat);
 
 /** A block billed whole: what was used, and what of it is billed. */
 const BLOCK = 1e-9;
-/** Whether a line was rounded up to a whole block. */
+/**
+ * Whether a line was rounded up to a whole block.
+ * @example blockFilled({ ...receipt.lines[0], quantity: 5, used: 4.2 }) // true
+ */
 export const blockFilled = ({ quantity, used }: BillLine): boolean => quantity - used > BLOCK;
 
-/** The working of one line: its amount, and its VAT where it has one. */
+/**
+ * The working of one line: its amount, and its VAT where it has one.
+ * @example lineSteps(receipt.lines[0], 0, "Boatyard day and night", "EUR").length // 1
+ */
 export function lineSteps(line: BillLine, i: number, tariff: string, currency: string): Step[] {
   const { what, unit, by } = LINE_WORDS[line.component];
   const [k, v] = [`k${i + 1}`, `v${i + 1}`];
@@ -109,7 +118,10 @@ function lostSteps({ lines, lost }: Bill, currency: string): Step[] {
   ];
 }
 
-/** The working of a whole bill: every line, their sum, and what the losses came to. */
+/**
+ * The working of a whole bill: every line, their sum, and what the losses came to.
+ * @example receiptWorking(receipt, "Boatyard day and night", "EUR").steps.length // 8
+ */
 export function receiptWorking(bill: Bill, tariff: string, currency: string): Working {
   const amounts = amountsOf(bill.lines, currency);
   return {

@@ -15,7 +15,10 @@ export interface Stretch {
 
 const TINY = 1e-9;
 
-/** Seconds within a span at which the clock may change a price. */
+/**
+ * Seconds within a span at which the clock may change a price.
+ * @example clockCuts(pricesOf(dayNight), clock, 0, 86_400).length // 2
+ */
 export function clockCuts(prices: Prices, clock: Clock, from: Seconds, to: Seconds): Seconds[] {
   const times: Seconds[] = [];
   for (const minute of prices.minutes) times.push(...passings(clock, minute, from, to));
@@ -103,6 +106,7 @@ const ascending = (a: number, b: number): number => a - b;
  * A connection cut wherever a price may change: at hours, days and moments, at durations and energies, at powers, where
  * charging begins, pauses and ends, and where the grace after it is over. Standing is left out where nothing prices it.
  * @param from plugging in @param to unplugging
+ * @example stretchesOf(pricesOf(dayNight), whole, clock, 0, 43_200, 230).length // 2
  */
 export function stretchesOf(
   prices: Prices,

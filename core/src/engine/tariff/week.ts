@@ -28,7 +28,10 @@ const DAY = 1440;
 const energyOf = ({ price_components }: TariffElement): PriceComponent | undefined =>
   price_components.find(({ type }) => type === "ENERGY");
 
-/** Whether a tariff's energy prices hang on the hours of the week alone, so that a strip of hours shows all of them. */
+/**
+ * Whether a tariff's energy prices hang on the hours of the week alone, so that a strip of hours shows all of them.
+ * @example isWeekly(dayNight) // true
+ */
 export const isWeekly = ({ elements, kettleback }: Tariff): boolean =>
   !kettleback?.hourly &&
   elements.every(
@@ -56,7 +59,10 @@ const join = (spans: readonly Hours[]): Hours[] =>
     return joined;
   }, []);
 
-/** What of a tariff its strip of hours does not show, a sentence each: it stays as it is when the hours are changed. */
+/**
+ * What of a tariff its strip of hours does not show, a sentence each: it stays as it is when the hours are changed.
+ * @example besideTheWeek(dayNight) // []
+ */
 export function besideTheWeek(tariff: Tariff): string[] {
   const { elements, start_date_time, end_date_time, min_price, max_price, kettleback } = tariff;
   const has = (type: PriceComponent["type"]) =>
@@ -76,7 +82,10 @@ export function besideTheWeek(tariff: Tariff): string[] {
   ];
 }
 
-/** A tariff's week, on a day on which it holds. Only what {@link isWeekly} accepts is told whole. */
+/**
+ * A tariff's week, on a day on which it holds. Only what {@link isWeekly} accepts is told whole.
+ * @example weekOf(dayNight).bands.length // 2
+ */
 export function weekOf(tariff: Tariff): Week {
   // Which days of the calendar it holds on is told beside the strip, not by emptying it.
   const { start_date_time: _, end_date_time: __, ...always } = tariff;
@@ -108,7 +117,10 @@ export function weekOf(tariff: Tariff): Week {
   return { bands, days };
 }
 
-/** Paints a stretch of some days with a band. */
+/**
+ * Paints a stretch of some days with a band.
+ * @example paint(weekOf(dayNight), [0], 0, 4, 0).bands.length // 2
+ */
 export const paint = (
   week: Week,
   days: readonly number[],
@@ -174,7 +186,10 @@ function baseOf(week: Week): number | null {
   return minutes.indexOf(Math.max(...minutes));
 }
 
-/** A tariff with its prices of energy taken from a week; everything else of it stays. */
+/**
+ * A tariff with its prices of energy taken from a week; everything else of it stays.
+ * @example withWeek(dayNight, weekOf(dayNight)).elements.length // 2
+ */
 export function withWeek(tariff: Tariff, week: Week): Tariff {
   const energy = ({ price, vat, step }: Band): PriceComponent => ({
     type: "ENERGY",

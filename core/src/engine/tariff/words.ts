@@ -15,7 +15,10 @@ const BY: Readonly<Record<PriceComponent["type"], string>> = {
 
 const DAY_NAMES = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"] as const;
 
-/** Days in words: runs of three and more as "Mon–Fri". */
+/**
+ * Days in words: runs of three and more as "Mon–Fri".
+ * @example daysText(["SATURDAY", "SUNDAY"]) // "Sat, Sun"
+ */
 export function daysText(days: Restrictions["day_of_week"]): string {
   if (!days) return "every day";
   const at = WEEKDAYS.flatMap((day, i) => (days.includes(day) ? [i] : []));
@@ -45,7 +48,10 @@ const between = (low: number | undefined, high: number | undefined, text: (n: nu
       : [`below ${text(high)}`]
     : [high === undefined ? `from ${text(low)}` : `from ${text(low)} to ${text(high)}`];
 
-/** When an element holds, in words; empty where it always does. */
+/**
+ * When an element holds, in words; empty where it always does.
+ * @example whenText({ price_components: [], restrictions: { start_time: "23:00", end_time: "07:00" } })
+ */
 export function whenText({ restrictions: r, kettleback }: TariffElement): string {
   if (!r && !kettleback) return "";
   const parts = [
@@ -78,7 +84,10 @@ export interface PriceLine {
   readonly notes: readonly string[];
 }
 
-/** A tariff as a price list to read, in the order in which its elements are asked. */
+/**
+ * A tariff as a price list to read, in the order in which its elements are asked.
+ * @example priceList(flatTariff("Flat", 0.31)).length // 1
+ */
 export const priceList = ({ elements }: Tariff): PriceLine[] =>
   elements.flatMap((element, i) =>
     element.price_components.map(({ type, price, vat, step_size }) => ({
@@ -115,7 +124,10 @@ const hasVat = ({ elements, kettleback }: Tariff): boolean =>
   kettleback?.hourly?.vat !== undefined ||
   elements.some(({ price_components }) => price_components.some(({ vat }) => vat !== undefined));
 
-/** What holds of the whole tariff beside its prices, a sentence each. */
+/**
+ * What holds of the whole tariff beside its prices, a sentence each.
+ * @example termsOf(flatTariff("Flat", 0.31), "EUR") // []
+ */
 export function termsOf(tariff: Tariff, currency: string): string[] {
   const { min_price, max_price, kettleback, start_date_time, end_date_time, elements } = tariff;
   const { membership, grace_minutes, hourly } = kettleback ?? {};

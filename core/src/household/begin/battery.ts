@@ -5,7 +5,10 @@ import type { Volts, WattHours } from "../../trade/units";
 const OHMS_AT_SIZE = 0.1;
 const SIZE_WH = 60_000;
 
-/** A battery of which only its energy is known. */
+/**
+ * A battery of which only its energy is known.
+ * @example batteryBy(60_000, 400).usableWh // 60000
+ */
 export const batteryBy = (usableWh: WattHours | number, packVolts: Volts): Battery => ({
   usableWh,
   packVolts,

@@ -56,7 +56,10 @@ const MARKET_CHARGERS: Readonly<Record<Market, readonly UsualCharger[]>> = {
   japan: [15, 16, 30].map((amps) => one(amps, 200)),
 };
 
-/** Chargers that are usual in a supply's part of the world. */
+/**
+ * Chargers that are usual in a supply's part of the world.
+ * @example usualChargers("230/400")[0].said // "1 × 10 A at 230 V"
+ */
 export const usualChargers = (system: SupplyId): readonly UsualCharger[] =>
   MARKET_CHARGERS[supplySystem(system).market];
 
@@ -67,7 +70,10 @@ const CLASS_CHARGERS: Readonly<Record<Market, Readonly<Record<"slow" | "small" |
   japan: { slow: one(15, 200), small: one(30, 200), other: one(30, 200) },
 };
 
-/** What a class of car usually has, where nobody knows. */
+/**
+ * What a class of car usually has, where nobody knows.
+ * @example chargerOf({ id: "small" }, "split-phase").kW // 7.68
+ */
 export const chargerOf = ({ id }: CarClass, system: SupplyId): UsualCharger =>
   CLASS_CHARGERS[supplySystem(system).market][
     id === "plug-in" || id === "motorcycle" ? "slow" : id === "small" ? "small" : "other"
@@ -79,7 +85,10 @@ const MARKET_SPAN: Readonly<Record<Market, readonly UsualCharger[]>> = {
   japan: [one(15, 200), one(30, 200)],
 };
 
-/** The ends between which chargers of a part of the world usually lie, phases among them: what an unknown one may be. */
+/**
+ * The ends between which chargers of a part of the world usually lie, phases among them: what an unknown one may be.
+ * @example usualSpan("split-phase").map(({ kW }) => kW) // [3.84, 11.52]
+ */
 export const usualSpan = (system: SupplyId): readonly UsualCharger[] =>
   MARKET_SPAN[supplySystem(system).market];
 

@@ -93,7 +93,10 @@ const RANGES: Readonly<Record<Assumed, Range>> = {
   },
 };
 
-/** What of a plan's car is assumed: what is marked so, and on rapid charging a curve that nobody has stated. */
+/**
+ * What of a plan's car is assumed: what is marked so, and on rapid charging a curve that nobody has stated.
+ * @example assumedOf(plan) // []
+ */
 export const assumedOf = ({ car, evse }: Plan): readonly Assumed[] => {
   const marked = car.assumed ?? [];
   return curveAssumed(car.battery, evse.kind === "rapid") && !marked.includes("acceptance")
@@ -109,6 +112,7 @@ const spanOf = <T extends number>(values: readonly T[]): readonly [T, T] => [
 /**
  * What an answer hangs on: what was assumed of the car, by how far it moves the time it is ready, most first. Every
  * spread encloses the answer as it stands.
+ * @example hangsOn(overnight, clock).length // 0
  */
 export function hangsOn(plan: Plan, clock: Clock): Hang[] {
   const now = solvePlan(plan, clock);

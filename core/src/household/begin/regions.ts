@@ -194,7 +194,10 @@ export const REGIONS: readonly Region[] = (
   Object.entries(BY_SUPPLY) as [SupplyId, readonly Omit<Region, "system">[]][]
 ).flatMap(([system, regions]) => regions.map((region) => ({ ...region, system })));
 
-/** The region a time zone speaks for; the first where none does. */
+/**
+ * The region a time zone speaks for; the first where none does.
+ * @example regionOfZone("America/Toronto").system // "split-phase"
+ */
 export const regionOfZone = (timeZone: string): Region => {
   const [continent] = timeZone.split("/");
   const own = REGIONS.find((region) => region.timeZone === timeZone);

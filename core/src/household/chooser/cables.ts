@@ -76,7 +76,10 @@ function atPost(
     : { post, batteryW: done.moment.balance.stored, seconds: done.secondsToTarget };
 }
 
-/** Every build of cable in a length at every kind of post one meets. */
+/**
+ * Every build of cable in a length at every kind of post one meets.
+ * @example cableChoices(cableQuestion).length // 4
+ */
 export function cableChoices(asked: CablesAsked): CableChoice[] {
   const met = asked.posts.filter(({ perMonth }) => perMonth > 0);
   const choices = cableCandidates(plugFor(asked.car, asked.system), asked.lengthM).map((candidate) => {
@@ -150,7 +153,10 @@ function buyOnce(choices: readonly CableChoice[], car: Car): CableVerdict {
   };
 }
 
-/** What each school would buy. Nothing is said where no post is met, or none at which any cable charges this car. */
+/**
+ * What each school would buy. Nothing is said where no post is met, or none at which any cable charges this car.
+ * @example cableVerdicts(cableQuestion, cableChoices(cableQuestion)) // []
+ */
 export function cableVerdicts(asked: CablesAsked, choices: readonly CableChoice[]): CableVerdict[] {
   const able = serving(choices);
   return able.length === 0 ? [] : [carryLight(able), buyOnce(able, asked.car)];

@@ -39,7 +39,10 @@ export interface Candidate {
   readonly euros: number;
 }
 
-/** Every build in a length, with the ends a car and its posts ask for. */
+/**
+ * Every build in a length, with the ends a car and its posts ask for.
+ * @example cableCandidates("type1", 5).length // 2
+ */
 export const cableCandidates = (vehicleEnd: ConnectorId, lengthM: number): Candidate[] =>
   BUILDS.filter(({ phases }) => phases === 1 || vehicleEnd !== "type1").map(
     ({ phases, amps, gauge, kgPerM, eurosPerM, eurosForEnds }) => ({

@@ -145,7 +145,10 @@ export interface PortableCandidate {
   readonly euros: number | null;
 }
 
-/** Usual portables of the region, with this car's plug and this region's wall plug. */
+/**
+ * Usual portables of the region, with this car's plug and this region's wall plug.
+ * @example portableCandidates(plan.car, "230/400", "cee-7").length // 6
+ */
 export function portableCandidates(car: Car, system: SupplyId, wallPlug: OutletTypeId): PortableCandidate[] {
   const trade = tradeOf(system);
   const connector = plugFor(car, system);
@@ -238,7 +241,10 @@ function atSocket(
   };
 }
 
-/** Every portable at every kind of socket one meets, by what it holds back there. */
+/**
+ * Every portable at every kind of socket one meets, by what it holds back there.
+ * @example portableChoices(portableQuestion, portableCandidates(plan.car, "230/400", "cee-7")).length // 6
+ */
 export function portableChoices(
   asked: PortablesAsked,
   candidates: readonly PortableCandidate[],
@@ -260,7 +266,10 @@ export function portableChoices(
   }));
 }
 
-/** What a portable holds back at a socket, in words. */
+/**
+ * What a portable holds back at a socket, in words.
+ * @example heldBackBy({ ...atSocket, fits: false }) // "no plug for it"
+ */
 export const heldBackBy = ({ fits, narrowest, over, amps }: AtSocket): string => {
   if (!fits) return "no plug for it";
   if (over) return `pulls ${Math.round(amps * 10) / 10} A, too much for this socket`;

@@ -25,7 +25,10 @@ const IN_ORDER: readonly PathPart[] = [
   "adapter",
 ];
 
-/** The parts of a plan against what a household keeps. A part the plan leaves out is not listed. */
+/**
+ * The parts of a plan against what a household keeps. A part the plan leaves out is not listed.
+ * @example adopt(garage, plan).map(({ kind }) => kind) // ["tariffs", "places", "cars", "outlets", "evses", "cables"]
+ */
 export const adopt = (garage: Garage, plan: Plan): Adopted[] =>
   IN_ORDER.flatMap((part) => {
     const spec = plan[part];
@@ -37,7 +40,10 @@ export const adopt = (garage: Garage, plan: Plan): Adopted[] =>
     return [{ part, kind, spec, id: kept?.id }];
   });
 
-/** The saved path a plan becomes once its parts have ids. */
+/**
+ * The saved path a plan becomes once its parts have ids.
+ * @example pathFromPlan(plan, { car: garage.cars[0].id }).name // "Curlew at the harbour with the wrong cable"
+ */
 export const pathFromPlan = (plan: Plan, ids: Readonly<Partial<Record<PathPart, string>>>): SavedPath => ({
   name: plan.name,
   ...(Object.fromEntries(NAMED_PARTS.map((part) => [idFieldOf(part), ids[part] ?? null])) as Pick<

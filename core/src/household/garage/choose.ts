@@ -13,7 +13,10 @@ export type PathParts = Pick<
 const find = <T>(rows: readonly Kept<T>[], id: string | null): Kept<T> | undefined =>
   id === null ? undefined : rows.find((row) => row.id === id);
 
-/** Units that can be fed from an outlet, directly or over a lead. A fixed unit belongs to one outlet. */
+/**
+ * Units that can be fed from an outlet, directly or over a lead. A fixed unit belongs to one outlet.
+ * @example evsesFor(garage, boathouseSocket).length // 2
+ */
 export const evsesFor = (garage: Garage, outlet: Kept<Outlet>, lead?: Lead): Kept<Evse>[] =>
   garage.evses.filter(({ spec, parentId }) =>
     outlet.spec.kind === "hardwired"
@@ -23,11 +26,17 @@ export const evsesFor = (garage: Garage, outlet: Kept<Outlet>, lead?: Lead): Kep
         : evseFitsOutlet(spec, outlet.spec),
   );
 
-/** Leads whose plug goes into an outlet. */
+/**
+ * Leads whose plug goes into an outlet.
+ * @example leadsFor(garage, wallSocket).length // 1
+ */
 export const leadsFor = (garage: Garage, outlet: Outlet): Kept<Lead>[] =>
   outlet.kind === "socket" ? garage.leads.filter(({ spec }) => plugGoesInto(spec.plug, outlet.type)) : [];
 
-/** Cables that go from a socketed unit to the car, over an adapter where one is given. */
+/**
+ * Cables that go from a socketed unit to the car, over an adapter where one is given.
+ * @example cablesFor(garage, plan.evse, plan.car).length // 3
+ */
 export const cablesFor = (garage: Garage, evse: Evse, car: Car, adapter?: Adapter): Kept<Cable>[] => {
   const { output } = evse;
   if (output.kind === "tethered") return [];
@@ -40,7 +49,10 @@ export const cablesFor = (garage: Garage, evse: Evse, car: Car, adapter?: Adapte
   );
 };
 
-/** Adapters that turn the plug that comes into one the car takes. */
+/**
+ * Adapters that turn the plug that comes into one the car takes.
+ * @example adaptersFor(garage, plan.evse, plan.cable, plan.car).length // 0
+ */
 export const adaptersFor = (
   garage: Garage,
   evse: Evse,
@@ -58,6 +70,7 @@ const keepOrFirst = <T>(fitting: readonly Kept<T>[], id: string | null): string 
  * Changes one part and brings along only what can no longer fit: another unit when the outlet changes, another
  * cable when the unit or car does. What still fits stays; what has no fitting replacement stays too, so the
  * screen can say what does not fit.
+ * @example withPart(garage, garage.paths[0].spec, { leadId: null }).leadId // null
  */
 export function withPart(garage: Garage, parts: PathParts, change: Partial<PathParts>): PathParts {
   const next = { ...parts, ...change };
@@ -92,7 +105,10 @@ export function withPart(garage: Garage, parts: PathParts, change: Partial<PathP
   return next;
 }
 
-/** Whether a unit can reach a car with what the household has. */
+/**
+ * Whether a unit can reach a car with what the household has.
+ * @example reaches(garage, plan.evse, plan.car) // true
+ */
 export const reaches = (garage: Garage, evse: Evse, car: Car): boolean =>
   evse.output.kind === "tethered"
     ? !!inletFor(evse.output.connector, car.inlets) || adaptersFor(garage, evse, undefined, car).length > 0

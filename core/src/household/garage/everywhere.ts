@@ -62,7 +62,10 @@ function figuresOf(plan: Plan, limit: Seconds): OfferFigures | string {
   };
 }
 
-/** Every outlet of a household for the car and session of a path, cheapest a kWh in the battery first. */
+/**
+ * Every outlet of a household for the car and session of a path, cheapest a kWh in the battery first.
+ * @example everywhereOf(garage, garage.paths[0].spec).length // 5
+ */
 export function everywhereOf(garage: Garage, path: SavedPath): Offer[] {
   const offers = garage.outlets.map(({ id, parentId, spec }): Offer => {
     const there = { ...path, ...withPart(garage, path, { outletId: id }) };

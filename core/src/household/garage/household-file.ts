@@ -46,7 +46,10 @@ function keyOf(garage: Garage) {
   return { known, of: (kind: Kind, id: string): string => known(kind, id) ?? id };
 }
 
-/** What a recorded session names, by the keys of its household's file; what is gone is left out. */
+/**
+ * What a recorded session names, by the keys of its household's file; what is gone is left out.
+ * @example typeof sessionFiler(garage) // "function"
+ */
 export function sessionFiler(garage: Garage): (spec: SessionRecord) => SessionRecord {
   const { known } = keyOf(garage);
   return (spec) => ({
@@ -56,7 +59,10 @@ export function sessionFiler(garage: Garage): (spec: SessionRecord) => SessionRe
   });
 }
 
-/** A household as it is filed: ids become keys by kind and place, so that the same household gives the same bytes. */
+/**
+ * A household as it is filed: ids become keys by kind and place, so that the same household gives the same bytes.
+ * @example filedOf(garage, []).things.cars.length // 3
+ */
 export function filedOf(garage: Garage, sessions: readonly FiledSession[]): HouseholdFile {
   const key = keyOf(garage);
   const things = Object.fromEntries(
@@ -208,7 +214,10 @@ const withSpec = (row: unknown, part: string, version: number): unknown =>
     ? { ...row, spec: upgradePart(part, row.spec, version) }
     : row;
 
-/** Judges, reads and writes household files. */
+/**
+ * Judges, reads and writes household files.
+ * @example parseHousehold(printHousehold(filedOf(garage, []))).ok // true
+ */
 export const {
   judge: judgeHousehold,
   parse: parseHousehold,

@@ -127,10 +127,16 @@ export const KINDS = {
 export type Kind = keyof typeof KINDS;
 /** All kinds, in the order in which they are filed. */
 export const KIND_NAMES = Object.keys(KINDS) as [Kind, ...Kind[]];
-/** The row of a kind, with what may be said of any. */
+/**
+ * The row of a kind, with what may be said of any.
+ * @example kindRow("outlets").parent // "places"
+ */
 export const kindRow = (kind: Kind): KindRow & { readonly parent: Kind | null } => KINDS[kind];
 
-/** A description with every thing it names sent through a function. */
+/**
+ * A description with every thing it names sent through a function.
+ * @example withReferences("paths", garage.paths[0].spec, () => "x").carId // "x"
+ */
 export const withReferences = (kind: Kind, spec: object, map: MapReference): object =>
   kindRow(kind).references?.(spec as never, map) ?? spec;
 
@@ -141,7 +147,10 @@ export interface Reference {
   readonly field: string;
 }
 
-/** Every thing a description names. */
+/**
+ * Every thing a description names.
+ * @example referencesOf("paths", garage.paths[0].spec).map(({ kind }) => kind)
+ */
 export function referencesOf(kind: Kind, spec: object): Reference[] {
   const found: Reference[] = [];
   withReferences(kind, spec, (named, id, field) => {

@@ -39,7 +39,10 @@ function openWay(garage: Garage, saved: SavedWay): OpenWay {
   return { id, saved, way: gone.length > 0 ? null : (found as Way), gone };
 }
 
-/** Opens a kept line-up. A car that is gone is left out; a way with a part that is gone says which. */
+/**
+ * Opens a kept line-up. A car that is gone is left out; a way with a part that is gone says which.
+ * @example openLineup(garage, startLineup(garage, plan.session)).ways.length // 17
+ */
 export const openLineup = (garage: Garage, saved: SavedLineup): OpenLineup => ({
   household: garage.household.spec,
   session: saved.session,
@@ -54,7 +57,10 @@ export const openLineup = (garage: Garage, saved: SavedLineup): OpenLineup => ({
   baseline: saved.baseline,
 });
 
-/** An open line-up as a document; ways whose parts are gone are left out. */
+/**
+ * An open line-up as a document; ways whose parts are gone are left out.
+ * @example documentOf("Tonight", openLineup(garage, startLineup(garage, plan.session))).name // "Tonight"
+ */
 export function documentOf(name: string, open: OpenLineup): Omit<Lineup, "format" | "version"> {
   const { household, session, stayHours, dayKm, cars, baseline } = open;
   const ways = open.ways.filter(({ way }) => way);
@@ -76,7 +82,10 @@ function keptAs<T>(rows: readonly Kept<unknown>[], spec: T): string | T {
   return rows.find((row) => sameSpec(row.spec, spec))?.id ?? spec;
 }
 
-/** A line-up document as it is kept in a household: parts it already has by id, the others in place. */
+/**
+ * A line-up document as it is kept in a household: parts it already has by id, the others in place.
+ * @example savedFrom(garage, lineup).name // "Tonight"
+ */
 export function savedFrom(
   garage: Garage,
   { name, session, stayHours, dayKm, cars, ways, baseline }: Lineup,
@@ -93,7 +102,10 @@ export function savedFrom(
   };
 }
 
-/** A way as a household keeps it. */
+/**
+ * A way as a household keeps it.
+ * @example savedWayOf(garage, wayOf(plan), "way-1").id // "way-1"
+ */
 export const savedWayOf = (garage: Garage, way: Way, id: string): SavedWay => ({
   ...way,
   ...(Object.fromEntries(
@@ -102,6 +114,9 @@ export const savedWayOf = (garage: Garage, way: Way, id: string): SavedWay => ({
   id,
 });
 
-/** A path as a way a line-up keeps. */
+/**
+ * A path as a way a line-up keeps.
+ * @example savedWayOfPath(garage, plan, "way-1").name // "Curlew at the harbour with the wrong cable"
+ */
 export const savedWayOfPath = (garage: Garage, plan: Plan, id: string): SavedWay =>
   savedWayOf(garage, wayOf(plan), id);

@@ -23,7 +23,10 @@ export const NAMED_PARTS = (Object.keys(PATH_PARTS) as PathPart[]).filter(
 
 /** The field by which a saved path names a part: "carId". */
 export type PartId = `${NamedPart}Id`;
-/** The field by which a saved path names a part. */
+/**
+ * The field by which a saved path names a part.
+ * @example idFieldOf("car") // "carId"
+ */
 export const idFieldOf = <P extends NamedPart>(part: P): `${P}Id` => `${part}Id`;
 
 type MayLack = { [P in NamedPart]: null extends z.infer<(typeof PATH_PARTS)[P]> ? P : never }[NamedPart];

@@ -4,7 +4,10 @@ import type { Place } from "../../things/parts";
 import type { Garage, Kept, SavedPath } from "./kinds";
 import { idFieldOf, NAMED_PARTS, PART_KINDS, type NamedPart } from "./part-ids";
 
-/** The place an outlet belongs to; undefined where it stands nowhere yet. */
+/**
+ * The place an outlet belongs to; undefined where it stands nowhere yet.
+ * @example placeOfOutlet(garage, boathouseSocket.id)?.spec.name // "Boathouse"
+ */
 export function placeOfOutlet(garage: Garage, outletId: string): Kept<Place> | undefined {
   const outlet = garage.outlets.find(({ id }) => id === outletId);
   return garage.places.find(({ id }) => id === outlet?.parentId);
@@ -13,6 +16,7 @@ export function placeOfOutlet(garage: Garage, outletId: string): Kept<Place> | u
 /**
  * The self-contained plan of a path over a household's parts.
  * @returns the plan, or the fields that are missing or out of range
+ * @example planOf(garage, garage.paths[0].spec).ok // true
  */
 export function planOf(
   garage: Garage,

@@ -1,6 +1,9 @@
 import { TERMS, type TermId, type World } from "./terms";
 
-/** What a term is called first, and what else, in a world. */
+/**
+ * What a term is called first, and what else, in a world.
+ * @example namesOf("earth", "nec").first // "ground"
+ */
 export function namesOf(
   id: TermId,
   world: World,

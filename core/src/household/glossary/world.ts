@@ -2,7 +2,10 @@ import { tradeOf } from "../../trade/sizes";
 import type { SupplyId } from "../../trade/supply";
 import type { World } from "./terms";
 
-/** Whose words come first on a supply. */
+/**
+ * Whose words come first on a supply.
+ * @example worldOfSupply("split-phase") // "nec"
+ */
 export const worldOfSupply = (system: SupplyId): World => tradeOf(system);
 
 /** Words that are another on the other side of the world, longest first. */

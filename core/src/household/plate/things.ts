@@ -5,7 +5,10 @@ import { outletType } from "../../trade/outlets";
 import type { Car, Lead, Outlet, Evse } from "../../things/parts";
 import type { PlateReading } from "./reading";
 
-/** A charging unit as its plate has it, over the usual figures of a blank one. */
+/**
+ * A charging unit as its plate has it, over the usual figures of a blank one.
+ * @example evseFrom(readPlate("AC 1~ 230 V 10 A"), overnight.evse).maxAmps // 10
+ */
 export function evseFrom(
   { phases, amps, steps, outlet, connectors, tokens }: PlateReading,
   blank: Evse,
@@ -32,7 +35,10 @@ export function evseFrom(
   };
 }
 
-/** An outlet as its plate has it; the breaker is not on it and stays the usual one. */
+/**
+ * An outlet as its plate has it; the breaker is not on it and stays the usual one.
+ * @example outletFrom(readPlate("16 A 250 V~"), wallSocket).kind // "socket"
+ */
 export function outletFrom({ outlet }: PlateReading, blank: Outlet): Outlet {
   if (!outlet || blank.kind !== "socket") return blank;
   const { largestBreaker } = outletType(outlet.value);
@@ -43,7 +49,10 @@ export function outletFrom({ outlet }: PlateReading, blank: Outlet): Outlet {
   };
 }
 
-/** A lead as its marking has it. */
+/**
+ * A lead as its marking has it.
+ * @example leadFrom(readPlate("3G2.5 25 m"), lead).lengthM // 25
+ */
 export function leadFrom({ amps, gauge, metres, outlet }: PlateReading, blank: Lead): Lead {
   return {
     ...blank,
@@ -54,7 +63,10 @@ export function leadFrom({ amps, gauge, metres, outlet }: PlateReading, blank: L
   };
 }
 
-/** A car as its plate has it: the pack, and the rest assumed. Cells stated by volts and amp-hours are more than can be used. */
+/**
+ * A car as its plate has it: the pack, and the rest assumed. Cells stated by volts and amp-hours are more than can be used.
+ * @example carFrom(readPlate("58 kWh"), plan.car).battery.usableWh // 58000
+ */
 export function carFrom({ wattHours, packVolts }: PlateReading, blank: Car): Car {
   if (!wattHours) return blank;
   const volts = packVolts ?? blank.battery.packVolts;

@@ -69,6 +69,9 @@ export interface Token {
 
 type Of<W extends Said["what"]> = Extract<Said, { what: W }>;
 
-/** Every piece of one sort. */
+/**
+ * Every piece of one sort.
+ * @example saidOf(readPlate("230 V 16 A").tokens, "volts").length // 1
+ */
 export const saidOf = <W extends Said["what"]>(tokens: readonly Token[], what: W): Of<W>[] =>
   tokens.map(({ said }) => said).filter((said): said is Of<W> => said.what === what);

@@ -2,7 +2,10 @@ import type { Said } from "./token";
 
 const range = (low: number, high: number) => (low === high ? `${low}` : `${low} to ${high}`);
 
-/** What a piece of a plate means, and whose way of writing it is. */
+/**
+ * What a piece of a plate means, and whose way of writing it is.
+ * @example meaningOf(readPlate("16 A").tokens[0].said).means // "16 A at most, a phase"
+ */
 export function meaningOf(said: Said): { readonly means: string; readonly source: string } {
   switch (said.what) {
     case "volts":

@@ -19,7 +19,10 @@ const DC_PLUG: Readonly<Record<Market, ConnectorId>> = {
   japan: "chademo",
 };
 
-/** The plug that is usual in a region. */
+/**
+ * The plug that is usual in a region.
+ * @example plugOf("AC", "230/400") // "type2"
+ */
 export const plugOf = (current: "AC" | "DC", system: SupplyId): ConnectorId =>
   (current === "AC" ? AC_PLUG : DC_PLUG)[supplySystem(system).market];
 
@@ -30,7 +33,10 @@ const INLETS_OF: Readonly<Record<Market, readonly InletId[]>> = {
   japan: ["type1", "chademo"],
 };
 
-/** The inlets of a car nobody has described, in a region. */
+/**
+ * The inlets of a car nobody has described, in a region.
+ * @example usualInlets("split-phase")[0] // "ccs1"
+ */
 export const usualInlets = (system: SupplyId): readonly InletId[] => INLETS_OF[supplySystem(system).market];
 
 const WALL_SOCKETS: Readonly<Record<Market, OutletTypeId>> = {
@@ -39,7 +45,10 @@ const WALL_SOCKETS: Readonly<Record<Market, OutletTypeId>> = {
   japan: "nema-5-15",
 };
 
-/** The wall socket that is usual on a supply. */
+/**
+ * The wall socket that is usual on a supply.
+ * @example usualWallSocket("split-phase") // "nema-5-15"
+ */
 export const usualWallSocket = (system: SupplyId): OutletTypeId => WALL_SOCKETS[supplySystem(system).market];
 
 const point = (name: string, system: SupplyId, breakerAmps: Amps) => ({
@@ -50,14 +59,20 @@ const point = (name: string, system: SupplyId, breakerAmps: Amps) => ({
   circuit: { breakerAmps, otherLoadAmps: 0 },
 });
 
-/** A usual socket of a type on a supply, behind a breaker (A). */
+/**
+ * A usual socket of a type on a supply, behind a breaker (A).
+ * @example socketOf("cee-7", "230/400", 16).circuit.breakerAmps // 16
+ */
 export const socketOf = (type: OutletTypeId, system: SupplyId, breakerAmps: Amps): Outlet => ({
   kind: "socket",
   type,
   ...point("outlet", system, breakerAmps),
 });
 
-/** A usual wired-in point at a tap of a supply, behind a breaker (A). */
+/**
+ * A usual wired-in point at a tap of a supply, behind a breaker (A).
+ * @example bayOf("three", "230/400", 20).kind // "hardwired"
+ */
 export const bayOf = (tap: Tap, system: SupplyId, breakerAmps: Amps): Outlet => ({
   kind: "hardwired",
   tap,
@@ -77,7 +92,10 @@ const tether = (connector: ConnectorId, system: SupplyId, amps: Amps) => ({
 /** Draw (W) of a unit that stands by (common practice). */
 const STANDING_W = 5;
 
-/** A portable unit for one outlet, with the usual steps up to what its plug holds. */
+/**
+ * A portable unit for one outlet, with the usual steps up to what its plug holds.
+ * @example portableOf("cee-7", 1, 10, "type2", "230/400").maxAmps // 10
+ */
 export function portableOf(
   type: OutletTypeId,
   phases: 1 | 3,
@@ -98,7 +116,10 @@ export function portableOf(
   };
 }
 
-/** A wallbox or post: with a socket where cables are one's own, tethered elsewhere. */
+/**
+ * A wallbox or post: with a socket where cables are one's own, tethered elsewhere.
+ * @example fixedOf("wallbox", 3, 16, "type2", "230/400").kind // "wallbox"
+ */
 export const fixedOf = (
   kind: "wallbox" | "post",
   phases: 1 | 3,
@@ -118,7 +139,10 @@ export const fixedOf = (
       : tether(connector, system, amps),
 });
 
-/** A usual rapid station by the power on its sign (kW) and its most amps. */
+/**
+ * A usual rapid station by the power on its sign (kW) and its most amps.
+ * @example rapidOf(50, 125, "ccs2").maxW // 50000
+ */
 export const rapidOf = (kW: number, amps: Amps, connector: ConnectorId): RapidStation => ({
   kind: "rapid",
   name: "rapid station",

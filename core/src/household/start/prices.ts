@@ -24,7 +24,10 @@ export const USUAL_PRICES = {
   },
 } as const satisfies Record<string, unknown>;
 
-/** Price (euros) of the first size that is enough. */
+/**
+ * Price (euros) of the first size that is enough.
+ * @example priceOfSize([[16, 400], [32, 500]], 20) // 500
+ */
 export const priceOfSize = (
   sizes: readonly (readonly [amps: number, price: number])[],
   amps: number,
@@ -45,7 +48,10 @@ const PER_EURO: Readonly<Record<string, number>> = {
   JPY: 165,
 };
 
-/** A usual price in a household's currency, rounded to two figures; in one the table lacks, as so many euros. */
+/**
+ * A usual price in a household's currency, rounded to two figures; in one the table lacks, as so many euros.
+ * @example usualPrice(100, "EUR") // 100
+ */
 export function usualPrice(euros: number, currency: string): number {
   const amount = euros * (PER_EURO[currency] ?? 1);
   if (amount <= 0) return 0;
@@ -57,7 +63,10 @@ export function usualPrice(euros: number, currency: string): number {
 export const PUBLIC_PRICE = { post: 0.45, rapid: 0.62 } as const;
 /** Usual price a kWh (euros) at home, where the household has no tariff yet. */
 export const HOME_PRICE = 0.3;
-/** A price a kWh in a household's currency, to the cent. */
+/**
+ * A price a kWh in a household's currency, to the cent.
+ * @example usualRate(0.3, "EUR") // 0.3
+ */
 export const usualRate = (euros: number, currency: string): number =>
   Math.round(euros * (PER_EURO[currency] ?? 1) * 100) / 100;
 

@@ -225,6 +225,7 @@ const setOf = (from: From): readonly StartWay[] => {
  * The ways people compare in a household's electrical world: made from its own outlets, units and cables where it has
  * them, from usual ones where not. Prices of what is missing are usual ones.
  * @param carId the car whose plugs and cables are looked for first; none for the usual ones of the region
+ * @example startWays(garage, garage.cars[0].id).length // 17
  */
 export function startWays(garage: Garage, carId: string | undefined, system = worldOf(garage)): SavedWay[] {
   const from: From = { garage, system, car: garage.cars.find(({ id }) => id === carId) };
@@ -234,7 +235,10 @@ export function startWays(garage: Garage, carId: string | undefined, system = wo
   });
 }
 
-/** One way described by what it is and its one figure; everything else is usual, or one's own. */
+/**
+ * One way described by what it is and its one figure; everything else is usual, or one's own.
+ * @example wayOfEntry(garage, garage.cars[0].id, { at: "rapid", name: "Rapid, 50 kW", kW: 50, amps: 125 }).name
+ */
 export function wayOfEntry(
   garage: Garage,
   carId: string | undefined,
@@ -245,7 +249,10 @@ export function wayOfEntry(
   return { id: "new", name: entry.name, lead: null, ...partsOf(from, entry) };
 }
 
-/** A line-up to begin with: every car of the household on the ways of its world. */
+/**
+ * A line-up to begin with: every car of the household on the ways of its world.
+ * @example startLineup(garage, plan.session).cars.length // 3
+ */
 export const startLineup = (garage: Garage, session: PlannedSession): SavedLineup => ({
   name: "Every way to charge",
   session,

@@ -1,7 +1,10 @@
 import type { Garage } from "../garage";
 import type { SupplyId } from "../../trade/supply";
 
-/** The supply of a household: that of most of its outlets. */
+/**
+ * The supply of a household: that of most of its outlets.
+ * @example worldOf(garage) // "230/400"
+ */
 export function worldOf(garage: Pick<Garage, "outlets">): SupplyId {
   const count = new Map<SupplyId, number>();
   for (const { spec } of garage.outlets)

@@ -40,7 +40,10 @@ interface Made<T> {
 
 const VERSION = { error: `accepted: 1 to ${SPEC_VERSION}` };
 
-/** The first two fields of every document, as the schema of its own version has them. */
+/**
+ * The first two fields of every document, as the schema of its own version has them.
+ * @example Object.keys(documentHead("kettleback-plan")) // ["format", "version"]
+ */
 export const documentHead = <F extends string>(format: F) => ({
   format: z.literal(format, { error: `accepted: "${format}"` }),
   version: z.literal(SPEC_VERSION, VERSION),

@@ -32,7 +32,10 @@ function schemasAt(schema: Inner, path: readonly PropertyKey[]): Inner[] {
   return next ? schemasAt(next, rest) : [];
 }
 
-/** The range a number at a place of a schema accepts, with its unit; undefined where nothing or no number stands there. */
+/**
+ * The range a number at a place of a schema accepts, with its unit; undefined where nothing or no number stands there.
+ * @example acceptsAt(fuelQuestionSchema, ["price"])?.code // "range"
+ */
 export function acceptsAt(schema: z.ZodType, path: readonly PropertyKey[]): Accepts | undefined {
   for (const found of schemasAt(schema as unknown as Inner, path)) {
     if (!(found instanceof z.ZodNumber) || found.minValue === null || found.maxValue === null) continue;
@@ -72,7 +75,10 @@ const told = (issue: z.core.$ZodIssue): Accepts | undefined => {
 
 const NUMERIC = new Set(["too_small", "too_big", "invalid_type"]);
 
-/** The problems of a failed parse, each with its dotted field name, in words and, where it is a range, as data. */
+/**
+ * The problems of a failed parse, each with its dotted field name, in words and, where it is a range, as data.
+ * @example problemsOf(fuelQuestionSchema.safeParse({}).error, fuelQuestionSchema).length > 0 // true
+ */
 export const problemsOf = (error: z.ZodError, schema: z.ZodType): FieldProblem[] =>
   error.issues.flatMap((issue): FieldProblem[] => {
     const field = issue.path.join(".") || "(document)";

@@ -11,6 +11,7 @@ const textOf = (value: object): string => {
 /**
  * A description as one text, whatever the order of its fields. Descriptions are never changed in place, so the text of
  * each part is made once: of a long list that has changed in one place only that place is written again.
+ * @example specText({ b: 1, a: [2] }) // "{\"a\":[2],\"b\":1}"
  */
 export function specText(spec: unknown): string {
   if (typeof spec !== "object" || spec === null) return JSON.stringify(spec) ?? "null";

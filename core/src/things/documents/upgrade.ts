@@ -74,6 +74,7 @@ const TO_2: Step = {
 /**
  * A flat tariff, as versions 1 and 2 had it, as one of one element; any other is passed on. Documents of every version
  * may state one so.
+ * @example elementsOfFlat({ perKWh: 0.3 }).elements.length // 1
  */
 export function elementsOfFlat(spec: Json): Json {
   if ("elements" in spec || !("perKWh" in spec || "perSession" in spec)) return spec;
@@ -161,24 +162,36 @@ export const SPEC_VERSION = 4;
 const stepsFrom = (version: number): Step[] =>
   Object.entries(STEPS).flatMap(([to, step]) => (Number(to) > version ? [step] : []));
 
-/** Brings a part's description from a version to this program's; what is no object is left for its schema to refuse. */
+/**
+ * Brings a part's description from a version to this program's; what is no object is left for its schema to refuse.
+ * @example upgradePart("outlet", { tap: "single" }, 4) // { tap: "single" }
+ */
 export const upgradePart = (part: string, spec: unknown, version: number): unknown =>
   stepsFrom(version).reduce((at, step) => within(step, part as Part, at), spec);
 
-/** Brings a document, all parts of it by their field names, from a version to this program's. */
+/**
+ * Brings a document, all parts of it by their field names, from a version to this program's.
+ * @example upgradeParts({ unit: {} }, 3) // { evse: {  } }
+ */
 export function upgradeParts(document: Json, version: number): Json {
   const upgraded = stepsFrom(version).reduce((at, step) => partwise(step, at), document);
   const { tariff } = upgraded;
   return isJson(tariff) ? { ...upgraded, tariff: named(elementsOfFlat(tariff)) } : upgraded;
 }
 
-/** A document of an older version with its own fields under the names they have now; what they hold stays as it is. */
+/**
+ * A document of an older version with its own fields under the names they have now; what they hold stays as it is.
+ * @example upgradeNames({ version: 3, unit: "Hall post" }) // { version: 3, evse: "Hall post" }
+ */
 export const upgradeNames = (document: unknown): unknown =>
   isJson(document) && typeof document.version === "number"
     ? stepsFrom(document.version).reduce((at, { names }) => renamed(at, names), document)
     : document;
 
-/** A tariff object from elsewhere has no name of the household's: its own text or its identifier stands in. */
+/**
+ * A tariff object from elsewhere has no name of the household's: its own text or its identifier stands in.
+ * @example named({ elements: [], id: "night" }).name // "night"
+ */
 export function named(tariff: Json): Json {
   if (tariff.name !== undefined || !Array.isArray(tariff.elements)) return tariff;
   const [text] = Array.isArray(tariff.tariff_alt_text)
@@ -205,7 +218,10 @@ const spelledBefore4 = (field: string): string =>
     .map((name) => OLD_NAMES[name] ?? name)
     .join(".");
 
-/** A field as the document it was read from spells it: by the names of its version, a flat tariff by its flat ones. */
+/**
+ * A field as the document it was read from spells it: by the names of its version, a flat tariff by its flat ones.
+ * @example fieldAsGiven("evse.maxAmps", { version: 3 }) // "unit.maxAmps"
+ */
 export function fieldAsGiven(field: string, given: unknown): string {
   const version = isJson(given) ? given.version : undefined;
   const spelled = typeof version === "number" && version < 4 ? spelledBefore4(field) : field;

@@ -55,7 +55,10 @@ const phasesOfCores = (cores: number): 1 | 3 | undefined => (cores === 3 ? 1 : c
 const phasesOfFace = (filled: ReadonlySet<PowerContact>): { most: 1 | 3; certain: boolean } =>
   filled.has("L2") && filled.has("L3") ? { most: 3, certain: false } : { most: 1, certain: true };
 
-/** Puts marking, contacts and proximity resistor together. Cores decide, pins do not. */
+/**
+ * Puts marking, contacts and proximity resistor together. Cores decide, pins do not.
+ * @example readCable({ proximityOhms: 220 }).amps // 32
+ */
 export function readCable(evidence: Evidence): Reading {
   const marking = evidence.marking ? readMarking(evidence.marking) : undefined;
   const rating = evidence.marking ? readRating(evidence.marking) : undefined;

@@ -31,7 +31,10 @@ const MOST_CORES = 12;
 const AREAS = [0.5, 0.75, 1, 1.5, 2.5, 4, 6, 10, 16, 25, 35];
 const LONGEST = 200;
 
-/** Phases and amps that are printed as such, where they are said once and the same. Never throws. */
+/**
+ * Phases and amps that are printed as such, where they are said once and the same. Never throws.
+ * @example readRating("3x16A") // { phases: 3, amps: 16 }
+ */
 export function readRating(text: string): Rating | undefined {
   const said = [...text.slice(0, LONGEST).matchAll(RATED)].map(([, phases, amps]) => ({
     phases: Number(phases),
@@ -43,7 +46,10 @@ export function readRating(text: string): Rating | undefined {
     : undefined;
 }
 
-/** Amps that are printed by themselves, the least where several are. Never throws. */
+/**
+ * Amps that are printed by themselves, the least where several are. Never throws.
+ * @example readAmps("16 A") // 16
+ */
 export function readAmps(text: string): number | undefined {
   const said = [...text.slice(0, LONGEST).replace(RATED, " ").matchAll(BARE)].map(([, amps]) =>
     Number(amps!.replace(",", ".")),
@@ -55,6 +61,7 @@ export function readAmps(text: string): number | undefined {
 /**
  * Reads a marking such as `H07BZ5-F 5G6 + 1×0.5`, `3G2.5` or `5x2,5 mm² 3×16 A`. Never throws; returns undefined for a
  * text in which no power group of a known size stands. Amps and AWG sizes are never taken for areas.
+ * @example readMarking("3G2.5")?.cores // 3
  */
 export function readMarking(text: string): Marking | undefined {
   const line = text.slice(0, LONGEST).trim();

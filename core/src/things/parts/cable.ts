@@ -73,7 +73,10 @@ export type Lead = z.infer<typeof leadSchema>;
 
 const CORD_TEMPERATURE = 30;
 
-/** Whether a lead's resistance was measured with its contacts in it, so that none are to be added. */
+/**
+ * Whether a lead's resistance was measured with its contacts in it, so that none are to be added.
+ * @example leadMeasured({ ...lead, resistance: { by: "loop", loopOhms: 0.44 } }) // true
+ */
 export const leadMeasured = (lead: Lead): boolean => lead.resistance.by !== "conductor";
 
 /**
@@ -89,7 +92,10 @@ export function leadOhms(lead: Lead, phases: number): Ohms {
   return oneWayOhms(flexibleOhmsPerKm(r.gauge), lead.lengthM, CORD_TEMPERATURE);
 }
 
-/** One-way resistance (Ω) of a charging cable, tethered or loose, taken at 30 °C. */
+/**
+ * One-way resistance (Ω) of a charging cable, tethered or loose, taken at 30 °C.
+ * @example cableOhms({ gauge: "2.5 mm2", lengthM: 6 }) // 0.04976
+ */
 export const cableOhms = (cable: Pick<Cable, "gauge" | "lengthM">): Ohms =>
   oneWayOhms(flexibleOhmsPerKm(cable.gauge), cable.lengthM, CORD_TEMPERATURE);
 

@@ -53,7 +53,10 @@ export const batterySchema = z
 /** Share of nominal by which a pack's volts lie below at 0 % and above at 100 % (common practice). */
 const PACK_SWING = 1 / 12;
 
-/** Pack volts when empty and when full. */
+/**
+ * Pack volts when empty and when full.
+ * @example packSpan({ packVolts: 396 }) // { empty: 363, full: 429 }
+ */
 export const packSpan = (battery: {
   packVolts: number;
   emptyVolts?: number | undefined;

@@ -24,7 +24,10 @@ export interface Manner {
 /** As a household has it: each may be left out. */
 export type MannerSaid = { readonly [K in keyof Manner]?: Manner[K] | undefined };
 
-/** A household's manner with what it leaves out filled in. */
+/**
+ * A household's manner with what it leaves out filled in.
+ * @example mannerOf({ clock: "12 h" }) // { decimals: "point", clock: "12 h", dates: "day first" }
+ */
 export const mannerOf = ({ decimals, clock, dates }: MannerSaid): Manner => ({
   decimals: decimals ?? "point",
   clock: clock ?? "24 h",

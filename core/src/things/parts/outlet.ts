@@ -101,15 +101,22 @@ const TAP_WORDS: Record<Tap, string> = {
 /**
  * Whether three phases can be had here without asking the utility: this outlet brings them, or somebody has said that
  * they reach the board. One phase is taken as given otherwise.
+ * @example threePhasesHere(wallSocket) // false
  */
 export const threePhasesHere = (outlet: Outlet): boolean =>
   tapIdOf(outlet) === "three" || outlet.supply.threePhases === true;
 
-/** How the outlet is wired to its supply; undefined for a type its supply cannot feed. */
+/**
+ * How the outlet is wired to its supply; undefined for a type its supply cannot feed.
+ * @example tapIdOf(wallSocket) // "single"
+ */
 export const tapIdOf = (outlet: Outlet): Tap | undefined =>
   outlet.kind === "socket" ? feedOf(outlet.type, outlet.supply.system)?.tap : outlet.tap;
 
-/** Volts a meter shows across a phase: line to line on a supply without a neutral. */
+/**
+ * Volts a meter shows across a phase: line to line on a supply without a neutral.
+ * @example lineVolts(feedAt(path).live) // 230
+ */
 export const lineVolts = (tap: TapVolts): number => (tap.delta ? tap.volts * Math.sqrt(3) : tap.volts);
 
 /**

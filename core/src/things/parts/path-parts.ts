@@ -35,6 +35,9 @@ const WAY_PART_NAMES = Object.keys(WAY_PARTS) as readonly WayPart[];
 /** The described parts of a way. */
 export type WayParts = { readonly [P in WayPart]: z.infer<(typeof WAY_PARTS)[P]> };
 
-/** The parts of a way, of anything that has them. */
+/**
+ * The parts of a way, of anything that has them.
+ * @example wayPartsOf(plan).evse.name // "Harbour post"
+ */
 export const wayPartsOf = (from: WayParts): { [P in WayPart]: WayParts[P] } =>
   Object.fromEntries(WAY_PART_NAMES.map((part) => [part, from[part]])) as { [P in WayPart]: WayParts[P] };

@@ -11,17 +11,26 @@ export interface Accepts {
   readonly unit: string;
 }
 
-/** The sentence that says what a field accepts. */
+/**
+ * The sentence that says what a field accepts.
+ * @example acceptedRange(6, 80, "A") // "accepted: 6 to 80 A"
+ */
 export const acceptedRange = (min: number, max: number, unit: string): string =>
   `accepted: ${figure(min)} to ${figure(max)}${unit ? ` ${unit}` : ""}`;
 
-/** A finite number between two bounds (both allowed), in a stated unit; its errors say what is accepted. */
+/**
+ * A finite number between two bounds (both allowed), in a stated unit; its errors say what is accepted.
+ * @example quantity(6, 80, "A").safeParse(5).success // false
+ */
 export const quantity = (min: number, max: number, unit: string) => {
   const error = acceptedRange(min, max, unit);
   return z.number({ error }).min(min, { error }).max(max, { error }).meta({ unit });
 };
 
-/** State of charge or share, 0–1. */
+/**
+ * State of charge or share, 0–1.
+ * @example fraction().safeParse(0.8).success // true
+ */
 export const fraction = () => quantity(0, 1, "(a share: 0.35 is 35 %)");
 
 /** A name people give a thing: 1–80 characters, not only spaces. */
@@ -41,6 +50,9 @@ export const noteSchema = z
   .min(1, { error: "accepted: 1 to 200 characters, or none" })
   .max(200, { error: "accepted: 1 to 200 characters, or none" });
 
-/** One of a table's keys; the error lists them. */
+/**
+ * One of a table's keys; the error lists them.
+ * @example choice(["a", "b"]).safeParse("c").success // false
+ */
 export const choice = <const T extends readonly [string, ...string[]]>(values: T) =>
   z.enum(values, { error: `accepted: ${values.join(", ")}` });

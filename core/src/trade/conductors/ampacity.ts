@@ -73,7 +73,10 @@ export function fixedAmps(gauge: FixedGauge, phases: number, judgement: Judgemen
   return row[judgement === "strict" ? 0 : 1];
 }
 
-/** Largest breaker (A) a conductor may stand behind: its amps, and in North America the rule for small conductors. */
+/**
+ * Largest breaker (A) a conductor may stand behind: its amps, and in North America the rule for small conductors.
+ * @example largestBreakerFor("6 mm2", 1, "strict") // 38
+ */
 export const largestBreakerFor = (gauge: FixedGauge, phases: number, judgement: Judgement): Amps =>
   SMALL_CONDUCTOR_BREAKER[gauge] ?? fixedAmps(gauge, phases, judgement);
 
@@ -102,9 +105,15 @@ export const breakerFrom = (amps: Amps, sizes: BreakerSizes): Amps =>
 export const breakerUpTo = (amps: Amps, sizes: BreakerSizes): Amps | undefined =>
   BREAKERS[sizes].findLast((size) => size <= amps);
 
-/** Amps (A) a flexible cord may carry for hours; undefined for sizes the table does not have. */
+/**
+ * Amps (A) a flexible cord may carry for hours; undefined for sizes the table does not have.
+ * @example cordAmps("2.5 mm2") // 25
+ */
 export const cordAmps = (gauge: FlexibleGauge): Amps | undefined => CORD[gauge] ?? NEC[gauge]?.[0];
 
-/** Where the amps of a gauge come from. */
+/**
+ * Where the amps of a gauge come from.
+ * @example ampacitySource("6 mm2").name.length // 58
+ */
 export const ampacitySource = (gauge: string): Source =>
   gauge in NEC ? SOURCES.ampacityNec : SOURCES.ampacityIec;

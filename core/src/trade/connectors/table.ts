@@ -94,9 +94,15 @@ export const CONNECTORS = {
 export type ConnectorId = keyof typeof CONNECTORS;
 /** All connectors. */
 export const CONNECTOR_IDS = Object.keys(CONNECTORS) as [ConnectorId, ...ConnectorId[]];
-/** The row of a connector. */
+/**
+ * The row of a connector.
+ * @example connector("type2").phases // 3
+ */
 export const connector = (id: ConnectorId): Connector => CONNECTORS[id];
-/** Most amps (A) a plug carries on each of so many phases. */
+/**
+ * Most amps (A) a plug carries on each of so many phases.
+ * @example connectorAmps("type2", 1) // 70
+ */
 export const connectorAmps = (id: ConnectorId, phases: number): number => {
   const { amps, aloneAmps = amps } = connector(id);
   return phases > 1 ? amps : aloneAmps;
@@ -119,10 +125,16 @@ export type InletId = keyof typeof INLETS;
 /** All inlets. */
 export const INLET_IDS = Object.keys(INLETS) as [InletId, ...InletId[]];
 
-/** The inlet of a car that takes this plug, or undefined when none does. */
+/**
+ * The inlet of a car that takes this plug, or undefined when none does.
+ * @example inletFor("type2", ["ccs2"]) // "ccs2"
+ */
 export const inletFor = (plug: ConnectorId, inlets: readonly InletId[]): InletId | undefined =>
   inlets.find((id) => (INLETS[id].takes as readonly ConnectorId[]).includes(plug));
 
-/** Every plug of one kind of current that a car's inlets take. */
+/**
+ * Every plug of one kind of current that a car's inlets take.
+ * @example plugsFor(["ccs2"], "AC") // ["type2"]
+ */
 export const plugsFor = (inlets: readonly InletId[], current: "AC" | "DC"): ConnectorId[] =>
   inlets.flatMap((id) => [...INLETS[id].takes]).filter((plug) => CONNECTORS[plug].current === current);

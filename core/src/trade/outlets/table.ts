@@ -250,14 +250,23 @@ export type OutletTypeId = keyof typeof OUTLET_TYPES;
 /** All types of outlet. */
 export const OUTLET_TYPE_IDS = Object.keys(OUTLET_TYPES) as [OutletTypeId, ...OutletTypeId[]];
 
-/** The outlet type's row in the table. */
+/**
+ * The outlet type's row in the table.
+ * @example outletType("cee-7").sustained.usual // 10
+ */
 export const outletType = (id: OutletTypeId): OutletType => OUTLET_TYPES[id];
 
-/** How an outlet type is wired on a supply, or undefined where its standard rules the supply out. */
+/**
+ * How an outlet type is wired on a supply, or undefined where its standard rules the supply out.
+ * @example feedOf("cee-7", "230/400")?.tap // "single"
+ */
 export const feedOf = (id: OutletTypeId, system: SupplyId): OutletFeed | undefined =>
   outletType(id).on[system];
 
-/** Whether a type has a protective earth contact. */
+/**
+ * Whether a type has a protective earth contact.
+ * @example hasEarth("cee-7") // true
+ */
 export const hasEarth = (id: OutletTypeId): boolean => outletType(id).conductors.includes("PE");
 
 /**
@@ -267,7 +276,10 @@ export const hasEarth = (id: OutletTypeId): boolean => outletType(id).conductors
 export const plugGoesInto = (plug: OutletTypeId, outlet: OutletTypeId): boolean =>
   plug === outlet || outletType(outlet).takes.includes(plug);
 
-/** Whether a plug or socket of a type has the contacts a tap needs: nothing behind it brings one that it lacks. */
+/**
+ * Whether a plug or socket of a type has the contacts a tap needs: nothing behind it brings one that it lacks.
+ * @example hasContactsFor("cee-7", feedAt(path).live) // true
+ */
 export const hasContactsFor = (id: OutletTypeId, { neutral, phases }: TapVolts): boolean => {
   const { conductors } = outletType(id);
   const lives = conductors.filter((c) => c !== "PE").length;

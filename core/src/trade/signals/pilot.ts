@@ -11,6 +11,7 @@ export type PilotMeaning =
  * What a control-pilot duty cycle tells the car (IEC 61851-1 annex A, SAE J1772).
  * @param duty share of the period the pilot is high, 0–1
  * @returns amps offered, `digital` (3–7 %: talk over the wire first), or `none`
+ * @example pilotToAmps(0.1667).amps // 10
  */
 export function pilotToAmps(duty: Fraction): PilotMeaning {
   // Compared in whole thousandths of a per cent, so that 0.1 × 100 does not miss its own band edge.
@@ -26,6 +27,7 @@ export function pilotToAmps(duty: Fraction): PilotMeaning {
 /**
  * The duty cycle (0–1) that offers a current, or undefined outside 6–80 A. Inverse of {@link pilotToAmps}. The two
  * formulas leave a gap from 51 to 52.5 A; a current inside it is offered as 51 A, never as more than was asked.
+ * @example ampsToPilot(16) // 0.2667
  */
 export function ampsToPilot(amps: Amps): Fraction | undefined {
   if (!(amps >= MIN_AMPS && amps <= 80)) return undefined;

@@ -23,6 +23,9 @@ export const PROXIMITY: readonly ProximityCode[] = [
 export const proximityToAmps = (ohms: Ohms): Amps | undefined =>
   PROXIMITY.find((row) => ohms >= row.from && ohms <= row.to)?.amps;
 
-/** The resistor (Ω) a cable of these amps carries: the largest code not above the rating, or undefined below 13 A. */
+/**
+ * The resistor (Ω) a cable of these amps carries: the largest code not above the rating, or undefined below 13 A.
+ * @example ampsToProximity(32) // 220
+ */
 export const ampsToProximity = (amps: Amps): Ohms | undefined =>
   PROXIMITY.findLast((row) => row.amps <= amps)?.ohms;

@@ -101,7 +101,10 @@ const UNIT_TERMINALS: readonly (readonly [Amps, Terminals])[] = [
   [80, { mm2: 35, awg: 1 }],
 ];
 
-/** What the terminals of a wired-in unit of so many amps take. */
+/**
+ * What the terminals of a wired-in unit of so many amps take.
+ * @example evseTerminals(32) // { mm2: 16, awg: 6 }
+ */
 export const evseTerminals = (amps: Amps): Terminals =>
   (UNIT_TERMINALS.find(([most]) => amps <= most) ?? UNIT_TERMINALS.at(-1)!)[1];
 
@@ -123,5 +126,8 @@ export const LAID: Readonly<Record<Trade, readonly FixedGauge[]>> = {
   iec: ["2.5 mm2", "4 mm2", "6 mm2", "10 mm2", "16 mm2", "25 mm2", "35 mm2"],
 };
 
-/** Which of the two trades lays the wires here. */
+/**
+ * Which of the two trades lays the wires here.
+ * @example tradeOf("230/400") // "iec"
+ */
 export const tradeOf = (system: SupplyId): Trade => supplySystem(system).trade;

@@ -121,8 +121,14 @@ export type SupplyId = keyof typeof SUPPLY_SYSTEMS;
 /** All supply systems. */
 export const SUPPLY_IDS = Object.keys(SUPPLY_SYSTEMS) as SupplyId[];
 
-/** The system's row in the table. */
+/**
+ * The system's row in the table.
+ * @example supplySystem("230/400").trade // "iec"
+ */
 export const supplySystem = (id: SupplyId): SupplySystem => SUPPLY_SYSTEMS[id];
 
-/** What a tap gives on this system, or undefined where the system has no such tap. */
+/**
+ * What a tap gives on this system, or undefined where the system has no such tap.
+ * @example tapOf("230/400", "three")?.volts // 230
+ */
 export const tapOf = (id: SupplyId, which: Tap): TapVolts | undefined => supplySystem(id).taps[which];

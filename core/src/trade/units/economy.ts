@@ -22,8 +22,14 @@ const FROM_WH_PER_KM: Record<EconomyUnit, (whPerKm: number) => number> = {
   "km/kWh": (v) => 1000 / v,
 };
 
-/** Economy in any of the trade's units as Wh/km. */
+/**
+ * Economy in any of the trade's units as Wh/km.
+ * @example toWhPerKm(18, "kWh/100 km") // 180
+ */
 export const toWhPerKm = (value: number, unit: EconomyUnit): number => TO_WH_PER_KM[unit](value);
 
-/** Economy in Wh/km as a number of another unit. */
+/**
+ * Economy in Wh/km as a number of another unit.
+ * @example fromWhPerKm(180, "km/kWh") // 5.556
+ */
 export const fromWhPerKm = (whPerKm: number, unit: EconomyUnit): number => FROM_WH_PER_KM[unit](whPerKm);

@@ -10,16 +10,28 @@ export type Micros = number & { readonly [money]: "micros" };
 
 const MICROS = 1_000_000;
 
-/** An amount in currency units (0.34) as micros, rounded to the nearest millionth. */
+/**
+ * An amount in currency units (0.34) as micros, rounded to the nearest millionth.
+ * @example micros(0.31) // 310000
+ */
 export const micros = (amount: number): Micros => (Math.round(amount * MICROS) + 0) as Micros;
 
-/** Micros as an amount in currency units, for display and for files. */
+/**
+ * Micros as an amount in currency units, for display and for files.
+ * @example amountOf(micros(0.31)) // 0.31
+ */
 export const amountOf = (m: Micros): number => m / MICROS;
 
-/** Adds amounts of one currency. */
+/**
+ * Adds amounts of one currency.
+ * @example sumMicros([micros(0.1), micros(0.2)]) // 300000
+ */
 export const sumMicros = (parts: readonly Micros[]): Micros => parts.reduce((a, b) => a + b, 0) as Micros;
 
-/** What an energy (Wh) costs at a price a kWh. Negative prices occur on real spot tariffs and simply pay. */
+/**
+ * What an energy (Wh) costs at a price a kWh. Negative prices occur on real spot tariffs and simply pay.
+ * @example priceEnergy(wattHours(2_000), micros(0.31)) // 620000
+ */
 export const priceEnergy = (energy: WattHours, perKWh: Micros): Micros =>
   (Math.round((energy / 1000) * perKWh) + 0) as Micros;
 
@@ -27,6 +39,7 @@ export const priceEnergy = (energy: WattHours, perKWh: Micros): Micros =>
  * An amount rounded as it is shown, in steps of the smallest coin that is shown, halves away from zero. Every difference
  * that is shown is taken from what this gives, so that it is the difference of what stands there.
  * @param step in micros: 10,000 for a hundredth
+ * @example shownAs(micros(1.236), 0.01) // 1236000
  */
 export const shownAs = (m: Micros, step: number): Micros =>
   (Math.sign(m) * Math.round(Math.abs(m) / step) * step + 0) as Micros;

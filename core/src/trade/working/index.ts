@@ -31,7 +31,10 @@ export interface Working {
   readonly notes: readonly string[];
 }
 
-/** Builds a term. */
+/**
+ * Builds a term.
+ * @example term("P", "power", 2_300, "W") // { symbol: "P", name: "power", value: 2300, unit: "W" }
+ */
 export const term = (symbol: string, name: string, value: number, unit: string, source?: Source): Term =>
   source ? { symbol, name, value, unit, source } : { symbol, name, value, unit };
 
@@ -40,7 +43,10 @@ export const TERM_DIGITS = 7;
 /** Digits to which a result of a working is shown. */
 export const RESULT_DIGITS = 4;
 
-/** A sum of terms as a formula: all of a few, the ends of many. */
+/**
+ * A sum of terms as a formula: all of a few, the ends of many.
+ * @example sumOf([term("a", "one", 1, "W"), term("b", "two", 2, "W")]) // "a + b"
+ */
 export const sumOf = (terms: readonly Term[]): string => {
   const symbols = terms.map((t) => t.symbol);
   return symbols.length <= 9 ? symbols.join(" + ") : `${symbols[0]} + … + ${symbols.at(-1)}`;
