@@ -79,6 +79,40 @@ function coreRooms() {
   );
 }
 
+/** The wings of the pages, each of which knows only those before it. The rooms are one wing, and none knows another. */
+const WEB_WINGS = [
+  "format",
+  "theme",
+  "api",
+  "stores",
+  "jobs",
+  "charts",
+  "faces",
+  "terms",
+  "controls",
+  "drawing",
+  "plan",
+  "rooms",
+  "app",
+];
+const OUTSIDE_WEB = ["server", "cli", "standins", "e2e", "bench"];
+const webWings = () =>
+  WEB_WINGS.map((wing, w) => ({
+    files: [`web/src/${wing}/**`],
+    ignores: ["**/*.test.ts", "**/*.test.tsx", "web/src/*/tests/**", "web/src/rooms/*/tests/**"],
+    rules: forbidRooms(OUTSIDE_WEB, [
+      {
+        regex: `^(\\.\\./)+(${["-", ...WEB_WINGS.slice(w + 1)].join("|")})/`,
+        message: `${wing} is the lower wing: it does not know what stands on it`,
+      },
+      // From a room's own folder or one inside it, the rooms' common folder is as far up as a name of another room needs.
+      {
+        regex: String.raw`^\.\./(\.\./)?(begin|garage|lineup|money|path|words)(/|$)`,
+        message: "a room does not know another: what both need stands in a wing below",
+      },
+    ]),
+  }));
+
 export default ts.config(
   { ignores: ["**/dist/", "**/node_modules/", "data/", "test-results/", ".cache/"] },
   js.configs.recommended,
@@ -117,8 +151,9 @@ export default ts.config(
       ...hooks.configs.recommended.rules,
       // Speaks of a compiler that is not used here.
       "react-hooks/incompatible-library": "off",
-      ...forbidRooms(["server", "cli", "standins", "e2e", "bench"]),
+      ...forbidRooms(OUTSIDE_WEB),
     },
   },
+  ...webWings(),
   { files: ["scripts/**", "*.js", "bench/**"], languageOptions: { globals: globals.node } },
 );

@@ -1,8 +1,8 @@
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
-import { App } from "./shell/App";
-import { applyTheme } from "./shell/theme";
-import { startSolving } from "./solve/store";
+import { App } from "./app/App";
+import { applyTheme } from "./theme/theme";
+import { startSolving } from "./jobs/store";
 import "@fontsource-variable/hanken-grotesk/wght.css";
 import "./theme/theme.scss";
 

@@ -4,13 +4,17 @@ import { compile } from "sass";
 
 const SRC = __dirname;
 /** Folders whose parts stand in any room; their styles may be written for and read by all. */
-const SHARED = new Set(["shell", "theme"]);
+const SHARED = new Set(["app", "controls", "theme"]);
 
 const filesWith = (ending: string): string[] =>
   (readdirSync(SRC, { recursive: true }) as string[])
     .filter((file) => file.endsWith(ending) && !file.endsWith(`.test${ending}`))
     .map((file) => join(SRC, file));
-const folderOf = (file: string): string => relative(SRC, file).split("/")[0]!;
+/** The wing a file stands in; of the rooms its own. */
+const folderOf = (file: string): string => {
+  const [wing, room] = relative(SRC, file).split("/");
+  return wing === "rooms" ? `${wing}/${room}` : wing!;
+};
 
 /** Classes that each folder's views give to their elements, each bare and behind its element. */
 const usedIn = new Map<string, Set<string>>();

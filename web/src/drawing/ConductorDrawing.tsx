@@ -1,8 +1,8 @@
 import { useId, type KeyboardEvent } from "react";
 import { LINK_WORDS } from "@kettleback/core";
-import type { Charging } from "../solve/answer";
+import type { Charging } from "../jobs/answer";
 import { ampsText, figureText, percentText, powerFigure } from "../format/number";
-import { useWidth } from "./useWidth";
+import { useWidth } from "../charts/useWidth";
 import { laneOutlines, layOut, linksDrawn, type Drawing, type LinkBox } from "./layout";
 import "./drawing.scss";
 

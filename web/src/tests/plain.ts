@@ -1,7 +1,7 @@
 import type { Car, DistanceUnit, Garage, Plan, SavedPath, Tariff, Way } from "@kettleback/core";
 import { fallowQuay } from "@kettleback/core/demo";
-import { answerOf, type Answered, type Charging } from "../solve/answer";
-import { draftOf } from "../state/draft";
+import { answerOf, type Answered, type Charging } from "../jobs/answer";
+import { draftOf } from "../stores/draft";
 
 /**
  * A car of which every figure is known by hand: 100 kWh, no resistance, nothing of its own, 100 Wh a km. Its charger

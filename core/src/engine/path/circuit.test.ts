@@ -426,5 +426,14 @@ describe("ceilings and the narrowest link", () => {
     expect([names[0], names[2]]).toEqual(["circuit", "sag"]);
     // A fifth of the supply's volts is what a charger lets go (common practice).
     expect(moment.dropVolts).toBeCloseTo(0.2 * 230, 9);
+    const overLead = told(
+      pathOf({
+        car,
+        outlet: old,
+        lead: reel({ lengthM: 150, resistance: { by: "loop", loopOhms: 6 } }),
+        evse: { ...portable, knowsPlugs: false, steps: [] },
+      }),
+    );
+    expect([overLead.names[0], overLead.names[2]]).toEqual(["lead", "sag"]);
   });
 });

@@ -146,6 +146,16 @@ describe("the moment of full flow", () => {
     const first = whole.slices.find((s) => s.endW >= best.storedW * (1 - 1e-12))!;
     expect([best.soc, best.elapsed]).toEqual([first.toSoc, first.to]);
     expect(fullest({ slices: [], end: at(0.3) }, at(0.3))).toEqual({ ...at(0.3), storedW: 0 });
+    const cold = { soc: 0.1, packC: -5, elapsed: 0 };
+    const warming = run(direct, atOnce(0.3), cold);
+    const most = warming.slices.reduce((a, b) => (b.endW > a.endW ? b : a));
+    expect(most.toC).toBeGreaterThan(most.fromC!);
+    expect(fullest(warming, cold)).toEqual({
+      soc: most.toSoc,
+      packC: most.toC,
+      elapsed: most.to,
+      storedW: most.endW,
+    });
     const falling = fullest(run(direct, atOnce(0.95), at(0.8)), at(0.8));
     expect([falling.soc, falling.elapsed]).toEqual([0.8, 0]);
   });

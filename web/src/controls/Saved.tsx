@@ -1,0 +1,192 @@
+import { useState } from "react";
+import Button from "react-bootstrap/Button";
+import { KINDS, nameSchema, type Garage, type Kept, type Kind, type SpecOf } from "@kettleback/core";
+import { useGarage } from "../stores/garage";
+import { sayDone, sayTrouble } from "../stores/notices";
+
+interface KindProps<K extends Kind, D> {
+  readonly kind: K;
+  readonly garage: Garage;
+  readonly draft: D & { readonly savedId: string | null };
+  /** What is kept of the draft. */
+  readonly spec: SpecOf<K>;
+  /** Something differs from what is kept, as far as is known. */
+  readonly changed: boolean;
+  readonly mayKeep: boolean;
+  readonly mayOverwrite?: boolean;
+  /** A kept one as the draft in view. */
+  draftOf(spec: SpecOf<K>, savedId: string): D;
+  /** Keeps it by another way than as it is. */
+  keepAs?(name: string): Promise<Kept<SpecOf<K>>> | null;
+  onChange(draft: D): void;
+}
+
+/** Opens what a household keeps of a kind, keeps what is in view by name, and deletes; the deletion can be undone. */
+export function SavedKind<K extends "paths" | "lineups", D>(props: KindProps<K, D>) {
+  const {
+    kind,
+    garage,
+    draft,
+    spec,
+    changed,
+    mayKeep,
+    mayOverwrite = true,
+    draftOf,
+    keepAs,
+    onChange,
+  } = props;
+  const { keep, remove, restore } = useGarage.getState();
+  const rows = garage[kind] as readonly Kept<SpecOf<K>>[];
+  const saved = rows.find(({ id }) => id === draft.savedId);
+  const save = async (name: string, over: boolean) => {
+    try {
+      const named = { ...spec, name } as SpecOf<K>;
+      const row = await (keepAs?.(name) ??
+        keep(kind, { ...(over && saved ? saved : {}), spec: named, parentId: null }));
+      onChange(draftOf(row.spec, row.id));
+      sayDone(`Saved as “${row.spec.name}”.`);
+      return true;
+    } catch (error) {
+      sayTrouble(error);
+      return false;
+    }
+  };
+  const forget = async () => {
+    try {
+      const gone = await remove(kind, saved!);
+      onChange({ ...draft, savedId: null });
+      const back = () =>
+        void restore(kind, gone).then(() => onChange({ ...draft, savedId: gone.id }), sayTrouble);
+      sayDone(`“${saved!.spec.name}” is deleted.`, { label: "Undo", run: back });
+    } catch (error) {
+      sayTrouble(error);
+    }
+  };
+  return (
+    <Saved
+      one={KINDS[kind].one.replace("saved ", "")}
+      rows={rows}
+      savedId={draft.savedId}
+      changed={!saved || changed}
+      mayKeep={mayKeep}
+      mayOverwrite={mayOverwrite}
+      onOpen={(id) => {
+        const row = rows.find((r) => r.id === id);
+        if (row) onChange(draftOf(row.spec, row.id));
+      }}
+      onSave={save}
+      onDelete={() => void forget()}
+    />
+  );
+}
+
+interface Props {
+  /** What is kept, in words: "path". */
+  readonly one: string;
+  readonly rows: readonly Kept<{ readonly name: string }>[];
+  readonly savedId: string | null;
+  /** Something differs from what is kept. */
+  readonly changed: boolean;
+  readonly mayKeep: boolean;
+  readonly mayOverwrite: boolean;
+  onOpen(id: string): void;
+  /** Keeps it under a name: over the kept one, or as a new one. */
+  onSave(name: string, over: boolean): Promise<boolean>;
+  onDelete(): void;
+}
+
+/** Opens what is kept by name, keeps what is in view, and deletes. */
+function Saved(props: Props) {
+  const { one, rows, savedId, changed, mayKeep, mayOverwrite, onOpen, onSave, onDelete } = props;
+  const [naming, setNaming] = useState(false);
+  const saved = rows.find(({ id }) => id === savedId);
+  return (
+    <div className="saved">
+      <select
+        aria-label={`Saved ${one}s`}
+        className="form-select form-select-sm"
+        value={saved?.id ?? ""}
+        onChange={(e) => e.target.value && onOpen(e.target.value)}
+      >
+        {!saved && <option value="">{rows.length ? "Not saved yet" : `No saved ${one} yet`}</option>}
+        {rows.map(({ id, spec }) => (
+          <option key={id} value={id}>
+            {spec.name}
+            {id === savedId && changed ? " (changed)" : ""}
+          </option>
+        ))}
+      </select>
+      {naming ? (
+        <NameForm
+          one={one}
+          initial={saved ? `${saved.spec.name} 2` : ""}
+          onSave={(name) => void onSave(name, false).then((kept) => kept && setNaming(false))}
+          onCancel={() => setNaming(false)}
+        />
+      ) : (
+        <>
+          <Button
+            size="sm"
+            variant="quiet"
+            disabled={!saved || !changed || !mayKeep || !mayOverwrite}
+            onClick={() => void onSave(saved!.spec.name, true)}
+          >
+            Save
+          </Button>
+          <Button size="sm" variant="quiet" disabled={!mayKeep} onClick={() => setNaming(true)}>
+            Save as…
+          </Button>
+          <Button size="sm" variant="quiet" disabled={!saved} onClick={onDelete}>
+            Delete
+          </Button>
+        </>
+      )}
+    </div>
+  );
+}
+
+interface NameProps {
+  readonly one: string;
+  readonly initial: string;
+  onSave(name: string): void;
+  onCancel(): void;
+}
+
+function NameForm({ one, initial, onSave, onCancel }: NameProps) {
+  const [name, setName] = useState(initial);
+  const [problem, setProblem] = useState<string>();
+  return (
+    <form
+      className="name-form"
+      onSubmit={(event) => {
+        event.preventDefault();
+        const parsed = nameSchema.safeParse(name);
+        if (parsed.success) onSave(parsed.data);
+        else setProblem(parsed.error.issues[0]!.message);
+      }}
+      onKeyDown={(e) => e.key === "Escape" && onCancel()}
+    >
+      <input
+        className="form-control form-control-sm"
+        aria-label={`Name of the ${one}`}
+        aria-invalid={!!problem}
+        aria-describedby="name-problem"
+        placeholder={`Name of the ${one}`}
+        autoFocus
+        value={name}
+        onChange={(e) => setName(e.target.value)}
+      />
+      <Button size="sm" type="submit">
+        Save
+      </Button>
+      <Button size="sm" variant="quiet" onClick={onCancel}>
+        Cancel
+      </Button>
+      {problem && (
+        <span id="name-problem" className="problem" role="alert">
+          {problem}
+        </span>
+      )}
+    </form>
+  );
+}

@@ -1,0 +1,90 @@
+import { DateTime } from "luxon";
+import { create } from "zustand";
+import { explain, type Answer, type Garage, type Working } from "@kettleback/core";
+import { draftStoreOf, firstDraft, type Draft } from "../stores/draft";
+import { useGarage } from "../stores/garage";
+import { answerOf, type Answered, type Charging } from "./answer";
+import type { Aside } from "./aside";
+import { askAside } from "./ask";
+
+interface SolveState {
+  /** What the draft in view comes to; null without a garage, or in one with nothing to plug in. */
+  readonly answered: Answered | null;
+  /** The last of them along which something charged. */
+  readonly standing: (Answered & Charging) | null;
+  /** What takes many solves, of the plan it names; follows the answer a moment later. */
+  readonly aside: Aside | null;
+  /** The answer whose working is open, and that working. */
+  readonly open: Answer | null;
+  readonly working: Working | null;
+  openWorking(answer: Answer | null): void;
+}
+
+const workingOf = (answered: Answered | null, open: Answer | null): Working | null =>
+  answered?.kind === "charging" && open ? explain(open, answered.solution, answered.plan) : null;
+
+/** The one place where the browser solves: once a change, never while anything is drawn. Views read it. */
+export const useSolve = create<SolveState>()((set, get) => ({
+  answered: null,
+  standing: null,
+  aside: null,
+  open: null,
+  working: null,
+  openWorking: (open) => set({ open, working: workingOf(get().answered, open) }),
+}));
+
+/** What a household starts with, made once a garage. */
+const firstDrafts = new WeakMap<Garage, { readonly draft: Draft | undefined }>();
+
+/** Today's date where a household is. */
+export const todayIn = (garage: Garage): string =>
+  DateTime.now().setZone(garage.household.spec.timeZone).toISODate()!;
+
+/** The path a household starts with; undefined where it has nothing to plug in. */
+export function firstDraftOf(garage: Garage): Draft | undefined {
+  const made = firstDrafts.get(garage) ?? {
+    draft: firstDraft(garage, todayIn(garage)),
+  };
+  firstDrafts.set(garage, made);
+  return made.draft;
+}
+
+/** The draft of the garage in view: the one being worked on, or what the household starts with. */
+const draftInView = (garage: Garage): Draft | undefined =>
+  draftStoreOf(garage.household.id).getState().draft ?? firstDraftOf(garage);
+
+/** Solves again if the garage or the draft in view is another than the one last solved. */
+function follow(): void {
+  const { garage } = useGarage.getState();
+  const { answered, open } = useSolve.getState();
+  const draft = garage ? draftInView(garage) : undefined;
+  if (!garage || !draft) {
+    if (answered) useSolve.setState({ answered: null, aside: null, working: null });
+    return;
+  }
+  if (answered?.garage === garage && answered.draft === draft) return;
+  const next = answerOf(garage, draft);
+  const working = workingOf(next, open);
+  if (next.kind !== "charging") {
+    useSolve.setState({ answered: next, working });
+    return;
+  }
+  useSolve.setState({ answered: next, standing: next, working });
+  void askAside(next.plan, next.solution.clock, (aside) => useSolve.setState({ aside }));
+}
+
+const followed = new Set<string>();
+
+/** Follows the garage, and the draft of whichever household is in view. */
+export function startSolving(): void {
+  const watch = () => {
+    const id = useGarage.getState().garage?.household.id;
+    if (id && !followed.has(id)) {
+      followed.add(id);
+      draftStoreOf(id).subscribe(() => useGarage.getState().garage?.household.id === id && follow());
+    }
+    follow();
+  };
+  useGarage.subscribe(watch);
+  watch();
+}

@@ -1,0 +1,26 @@
+import { FigureInput } from "../controls/FigureInput";
+
+interface Props {
+  readonly label: string;
+  /** A share, 0–1; may be out of range while it is being typed. */
+  readonly value: number;
+  readonly problem: string | undefined;
+  onChange(value: number): void;
+}
+
+/** State of charge typed as per cent, to a tenth. */
+export function PercentInput({ label, value, problem, onChange }: Props) {
+  return (
+    <span className={problem ? "percent wrong" : "percent"}>
+      <FigureInput
+        className="bracket"
+        label={`${label}, per cent`}
+        value={value * 100}
+        decimals={1}
+        wrong={!!problem}
+        onChange={(percent) => onChange(percent / 100)}
+      />
+      %
+    </span>
+  );
+}

@@ -1,0 +1,36 @@
+import Button from "react-bootstrap/Button";
+import type { Refusal } from "@kettleback/core";
+import type { Fix } from "../jobs/fixes";
+import type { Draft } from "../stores/draft";
+import "./refused.scss";
+
+interface Props {
+  readonly refusal: Refusal;
+  readonly fixes: readonly Fix[];
+  onChange(draft: Draft): void;
+}
+
+/** Why nothing flows, what to do, and which of the household's own things would do. */
+export function Refused({ refusal, fixes, onChange }: Props) {
+  return (
+    <div className="refused" role="alert">
+      <i className="bang" aria-hidden="true">
+        !
+      </i>
+      <div>
+        <strong>No charging. {refusal.message}</strong>
+        <p>{refusal.remedy}</p>
+        {fixes.length > 0 && (
+          <p className="fixes">
+            Of yours, this would work:{" "}
+            {fixes.map((fix) => (
+              <Button key={fix.name} size="sm" variant="quiet" onClick={() => onChange(fix.draft)}>
+                {fix.name}
+              </Button>
+            ))}
+          </p>
+        )}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,17 @@
+import Button from "react-bootstrap/Button";
+import type { Trial } from "../stores/draft";
+import "./trying.scss";
+
+/** Says that what is shown is only tried out: nothing has been bought, laid or kept. */
+export function Trying({ trial, onBack }: { readonly trial: Trial; onBack(): void }) {
+  return (
+    <div className="trying" role="status">
+      <span>
+        <strong>Tried out:</strong> {trial.what}. Nothing is kept until you save it under a name.
+      </span>
+      <Button size="sm" variant="quiet" onClick={onBack}>
+        Back to the path as it is
+      </Button>
+    </div>
+  );
+}

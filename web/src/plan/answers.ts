@@ -1,0 +1,122 @@
+import { DateTime } from "luxon";
+import { msAt, type Answer, type Solution } from "@kettleback/core";
+import type { Charging } from "../jobs/answer";
+import {
+  ampsText,
+  decimals,
+  distanceFigure,
+  durationText,
+  energyFigure,
+  figureText,
+  moneyText,
+  percentText,
+  powerFigure,
+  speedFigure,
+  toMinute,
+  type Figure,
+} from "../format/number";
+import { dayText, timeText } from "../format/manner";
+
+/** One answer as shown: what it is, whether it is a rate or an amount, the figure, and a line beside it. */
+export interface Shown {
+  readonly answer: Answer;
+  readonly name: string;
+  readonly nature: string;
+  readonly figure: Figure;
+  readonly aside: string;
+  readonly alarm?: boolean;
+}
+
+/** A moment of the session on the household's own clock, to the minute: what it took and when it began add up to it. */
+export const localAt = ({ clock }: Pick<Solution, "clock">, seconds: number): DateTime =>
+  DateTime.fromMillis(msAt(clock, toMinute(seconds)), { zone: clock.zone });
+
+/** Whole days on the calendar, by its dates alone: a day of 23 or 25 hours is one. */
+const calendarDays = (from: DateTime, to: DateTime): number =>
+  (Date.UTC(to.year, to.month - 1, to.day) - Date.UTC(from.year, from.month - 1, from.day)) / 86_400_000;
+
+const day = (s: Solution, ready: DateTime): string => {
+  const days = calendarDays(localAt(s, 0), ready);
+  return days === 0 ? "the same day" : days === 1 ? "the next day" : `${days} days later, ${dayText(ready)}`;
+};
+
+function readyAside(s: Solution, ready: DateTime): string {
+  const took = `${durationText(s.secondsToTarget)}, ${day(s, ready)}`;
+  const { departure } = s.clock;
+  if (departure === null) return took;
+  return s.reached
+    ? `${took}; ${durationText(departure - s.secondsToTarget)} to spare`
+    : `${durationText(s.secondsToTarget - departure)} too late: ${percentText(s.endSoc)} at ${timeText(localAt(s, departure))}`;
+}
+
+const flowUnit = ({ point: { current, phases } }: Charging): string =>
+  current === "DC" ? "A at full flow" : phases === 1 ? "A on 1 phase" : `A on ${phases} phases`;
+
+/** The answers of a solved plan in the household's units, in the order people ask. */
+export function shownAnswers(charging: Charging): Shown[] {
+  const { solution: s, point, plan } = charging;
+  const { distanceUnit: unit, currency } = plan.household;
+  const { balance } = s.moment;
+  const ready = localAt(s, s.secondsToTarget);
+  const lostShare = s.ledger.wall > 0 ? s.ledger.lost / s.ledger.wall : 0;
+  const perKWh = s.ledger.stored > 0 ? s.bill.total / (s.ledger.stored / 1000) : 0;
+  const standing = s.bill.lines.reduce(
+    (sum, { component, amount, vat }) => sum + (component === "PARKING_TIME" ? amount + vat : 0),
+    0,
+  );
+  return [
+    {
+      answer: "ready",
+      name: s.reached ? "Ready at" : "Not in time",
+      nature: "clock",
+      figure: { value: timeText(ready), unit: "" },
+      aside: readyAside(s, ready),
+      alarm: !s.reached,
+    },
+    {
+      answer: "battery",
+      name: "Into the battery",
+      nature: "power, a rate",
+      figure: powerFigure(balance.stored),
+      aside: `${figureText(energyFigure(s.ledger.stored))} stored, an amount`,
+    },
+    {
+      answer: "wall",
+      name: "From the wall",
+      nature: "power, a rate",
+      figure: powerFigure(balance.wall),
+      aside: `${figureText(energyFigure(s.ledger.wall))} on the meter, an amount`,
+    },
+    {
+      answer: "flow",
+      name: "What flows",
+      nature: "current",
+      figure: {
+        value: ampsText(point.amps).replace(" A", ""),
+        unit: flowUnit(charging),
+      },
+      aside: `${decimals(point.volts, 0)} V, ${decimals(point.dropVolts, 1)} V lost in the wires`,
+    },
+    {
+      answer: "range",
+      name: "Range by the hour",
+      nature: "speed",
+      figure: speedFigure(s.range.kmPerHour, unit),
+      aside: `${figureText(distanceFigure(s.range.added, unit))} added; ${figureText(speedFigure(s.range.wallKmPerHour, unit))} counted at the wall`,
+    },
+    {
+      answer: "lost",
+      name: "Lost on the way",
+      nature: "energy, an amount",
+      figure: energyFigure(s.ledger.lost),
+      aside: `${percentText(lostShare)} of the meter, ${moneyText(s.bill.lost, currency)}`,
+    },
+    {
+      answer: "cost",
+      name: "Cost",
+      nature: "this session",
+      figure: { value: moneyText(s.bill.total, currency), unit: "" },
+      aside: `${moneyText(Math.round(perKWh) as typeof s.bill.total, currency)} a kWh in the battery${standing > 0 ? `; ${moneyText(standing as typeof s.bill.total, currency)} of it for standing until it is needed` : ""}`,
+    },
+  ];
+}

@@ -1,0 +1,233 @@
+import { useState } from "react";
+import Button from "react-bootstrap/Button";
+import { useNavigate } from "react-router-dom";
+import { DateTime } from "luxon";
+import { CAR_CLASSES, HOME_PRICE, REGIONS, usualRate } from "@kettleback/core";
+import { Refused } from "../../api/client";
+import { sayTrouble } from "../../stores/notices";
+import { useGarage } from "../../stores/garage";
+import { browserZone, chargerOfTyped, firstTyped, planOfTyped, wrongOf, type Typed } from "./answers";
+import "./begin.scss";
+
+const UNKNOWN = "I don’t know";
+
+/** The beginning, on one page: where one lives, the car, what it is plugged into. Everything may be left unsaid. */
+export default function BeginScreen() {
+  const { households, addHousehold, putDemo } = useGarage();
+  const [zone] = useState(browserZone);
+  const [typed, setTyped] = useState<Typed>(() => firstTyped(zone));
+  const [refusal, setRefusal] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const navigate = useNavigate();
+  const wrong = wrongOf(typed);
+  const region = REGIONS.find(({ id }) => id === typed.region)!;
+  const charger = chargerOfTyped(typed);
+  const point = region.points.find(({ id }) => id === typed.point) ?? region.points[0]!;
+  const set = (change: Partial<Typed>) => setTyped({ ...typed, ...change });
+
+  const go = async () => {
+    const plan = planOfTyped(typed, zone, DateTime.now().toISODate());
+    if (!plan) return;
+    setBusy(true);
+    try {
+      await addHousehold(plan);
+      void navigate("/path");
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error;
+      setRefusal(error.errors[0] ? `${error.errors[0].field}: ${error.errors[0].message}` : error.message);
+      setBusy(false);
+    }
+  };
+  const look = () =>
+    putDemo()
+      .then(() => void navigate("/path"))
+      .catch(sayTrouble);
+
+  return (
+    <form
+      className="begin"
+      onSubmit={(e) => {
+        e.preventDefault();
+        void go();
+      }}
+      noValidate
+    >
+      <header>
+        <h1>What will your car really get?</h1>
+        <p>
+          Say what you know. Whatever you leave open is taken for a usual value and marked as assumed; the
+          answer says how much hangs on it.
+        </p>
+      </header>
+
+      <fieldset>
+        <legend>Where you live</legend>
+        <label>
+          Part of the world
+          <select
+            className="form-select"
+            aria-label="Part of the world"
+            value={typed.region}
+            onChange={(e) => set({ region: e.target.value, point: "" })}
+          >
+            {REGIONS.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </select>
+        </label>
+        <p className="quiet">
+          {region.currency}, {region.distanceUnit === "km" ? "kilometres" : "miles"}, clocks of {zone}.
+        </p>
+      </fieldset>
+
+      <fieldset>
+        <legend>The car</legend>
+        <label>
+          What you call it
+          <input
+            className="form-control"
+            maxLength={80}
+            placeholder="my car"
+            value={typed.carName}
+            onChange={(e) => set({ carName: e.target.value })}
+          />
+        </label>
+        <label>
+          What it is
+          <select
+            className="form-select"
+            aria-label="What it is"
+            value={typed.carClass}
+            onChange={(e) => set({ carClass: e.target.value })}
+          >
+            <option value="">{UNKNOWN}: a family car</option>
+            {CAR_CLASSES.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </select>
+        </label>
+        <Figure
+          label="Battery, usable"
+          unit="kWh"
+          value={typed.batteryKWh}
+          problem={wrong.batteryKWh}
+          onChange={(batteryKWh) => set({ batteryKWh })}
+        />
+        <Figure
+          label="Onboard charger"
+          unit="kW"
+          value={typed.chargerKW}
+          problem={wrong.chargerKW}
+          onChange={(chargerKW) => set({ chargerKW })}
+        />
+        <label>
+          On
+          <select
+            className="form-select"
+            aria-label="Phases of the charger"
+            value={typed.phases}
+            onChange={(e) => set({ phases: e.target.value as Typed["phases"] })}
+          >
+            <option value="">{UNKNOWN}</option>
+            <option value="1">one phase</option>
+            <option value="2">two phases</option>
+            <option value="3">three phases</option>
+          </select>
+        </label>
+        {charger?.ok && <p className="quiet">Taken as {charger.charger.said}.</p>}
+      </fieldset>
+
+      <fieldset>
+        <legend>What it is plugged into</legend>
+        <label>
+          Outlet
+          <select
+            className="form-select"
+            aria-label="Outlet"
+            value={typed.point}
+            onChange={(e) => set({ point: e.target.value })}
+          >
+            <option value="">
+              {UNKNOWN}: {region.points[0]!.name}
+            </option>
+            {region.points.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </select>
+        </label>
+        <Figure
+          label="The charging unit’s label says"
+          unit="A"
+          placeholder={String(point.amps)}
+          value={typed.evseAmps}
+          problem={wrong.evseAmps}
+          onChange={(evseAmps) => set({ evseAmps })}
+        />
+        <Figure
+          label="A kWh costs you"
+          unit={region.currency}
+          placeholder={String(usualRate(HOME_PRICE, region.currency))}
+          value={typed.perKWh}
+          problem={wrong.perKWh}
+          onChange={(perKWh) => set({ perKWh })}
+        />
+      </fieldset>
+
+      {refusal && (
+        <p className="problems" role="alert">
+          {refusal}
+        </p>
+      )}
+      <div className="go">
+        <Button type="submit" disabled={busy || Object.keys(wrong).length > 0}>
+          Show me the answer
+        </Button>
+        <Button variant="quiet" onClick={() => void look()}>
+          {households.length === 0 ? "Look around in a demo first" : "Put the demo beside mine"}
+        </Button>
+      </div>
+      <p className="quiet">Kettleback never replaces a licensed electrician or your local code.</p>
+    </form>
+  );
+}
+
+interface FigureProps {
+  readonly label: string;
+  readonly unit: string;
+  readonly value: string;
+  readonly placeholder?: string;
+  readonly problem: string | undefined;
+  onChange(value: string): void;
+}
+
+/** A figure off a label or the papers, which may be left open. */
+function Figure({ label, unit, value, placeholder = "I don’t know", problem, onChange }: FigureProps) {
+  return (
+    <label className={problem ? "wrong" : ""}>
+      {label}
+      <span className="with-unit">
+        <input
+          className="form-control"
+          inputMode="decimal"
+          aria-label={`${label}, ${unit}`}
+          aria-invalid={!!problem}
+          placeholder={placeholder}
+          value={value}
+          onChange={(e) => onChange(e.target.value)}
+        />
+        <span>{unit}</span>
+      </span>
+      {problem && (
+        <span className="problem" role="alert">
+          {label}: {problem}
+        </span>
+      )}
+    </label>
+  );
+}

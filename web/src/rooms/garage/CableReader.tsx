@@ -1,0 +1,188 @@
+import { useState } from "react";
+import Button from "react-bootstrap/Button";
+import {
+  FLEXIBLE_GAUGES,
+  phasesAt,
+  POWER_CONTACTS,
+  readCable,
+  type Cable,
+  type Certainty,
+  type FlexibleGauge,
+  type Garage,
+  type PowerContact,
+  type Reading,
+} from "@kettleback/core";
+import { FigureInput } from "../../controls/FigureInput";
+import { FaceDrawing } from "../../faces/FaceDrawing";
+import { ampsText, figureText, powerFigure } from "../../format/number";
+import { Term } from "../../terms/Term";
+
+const SURE: Record<Certainty, string> = { certain: "certain", likely: "likely", open: "not known" };
+const SIGNALS = ["PP", "CP"];
+
+interface Props {
+  readonly garage: Garage;
+  /** Opens the form of a new cable that starts from what was read. */
+  onSave(cable: Cable): void;
+}
+
+/** Marking, contacts and resistor in; cores, phases, amps and what it would carry here out. */
+export function CableReader({ garage, onSave }: Props) {
+  const [marking, setMarking] = useState("");
+  const [looked, setLooked] = useState(false);
+  const [filled, setFilled] = useState<ReadonlySet<PowerContact>>(new Set(POWER_CONTACTS));
+  const [ohms, setOhms] = useState(Number.NaN);
+  const reading = readCable({
+    marking: marking.trim() || undefined,
+    filled: looked ? filled : undefined,
+    proximityOhms: Number.isFinite(ohms) ? ohms : undefined,
+  });
+  const toggle = (contact: PowerContact) => {
+    setLooked(true);
+    const next = new Set(filled);
+    if (!next.delete(contact)) next.add(contact);
+    setFilled(next);
+  };
+  const shown = new Set<string>([...filled, ...SIGNALS]);
+  const known = reading.phases !== undefined && reading.amps !== undefined;
+
+  return (
+    <section aria-label="Cable reader">
+      <header className="shelf-head">
+        <h2>Read a cable</h2>
+      </header>
+      <div className="reader">
+        <div className="evidence">
+          <label className="field">
+            <span>What is printed on it</span>
+            <input
+              className="form-control"
+              value={marking}
+              maxLength={200}
+              placeholder="H07BZ5-F 5G6 + 1×0.5"
+              onChange={(e) => setMarking(e.target.value)}
+            />
+          </label>
+          <fieldset>
+            <legend>Which contacts are filled, on either end</legend>
+            <div className="ends">
+              <FaceDrawing connector="type2" label="Station end, contacts as ticked" filled={shown} />
+              <FaceDrawing connector="type2" label="Vehicle end, contacts as ticked" filled={shown} />
+              <div className="ticks">
+                {POWER_CONTACTS.map((contact) => (
+                  <label key={contact}>
+                    <input type="checkbox" checked={filled.has(contact)} onChange={() => toggle(contact)} />{" "}
+                    {contact}
+                  </label>
+                ))}
+                <label>
+                  <input type="checkbox" checked={!looked} onChange={(e) => setLooked(!e.target.checked)} /> I
+                  have not looked
+                </label>
+              </div>
+            </div>
+          </fieldset>
+          <label className="field">
+            <span>Proximity resistor, PP to PE (Ω)</span>
+            <FigureInput
+              className="form-control"
+              label="Proximity resistor, PP to PE (Ω)"
+              value={ohms}
+              placeholder="220"
+              onChange={setOhms}
+            />
+          </label>
+          <small>
+            <Term id="proximity">proximity</Term>
+          </small>
+        </div>
+        <div className="reading" aria-live="polite">
+          {!marking && !looked && Number.isNaN(ohms) ? (
+            <p className="empty">
+              Type the marking, tick the contacts, or measure the resistor: any one of them says something,
+              together they catch a cable that pretends.
+            </p>
+          ) : (
+            <>
+              <p className="figure">
+                {reading.phases === undefined
+                  ? "Phases not known"
+                  : reading.phases === 1
+                    ? "One phase"
+                    : "Three phases"}
+                {", "}
+                {reading.amps === undefined ? "amps not known" : ampsText(reading.amps)}
+              </p>
+              <p>
+                Phases: {SURE[reading.certainty.phases]}. Amps: {SURE[reading.certainty.amps]}.
+              </p>
+              <ul>
+                {reading.because.map((line) => (
+                  <li key={line}>{line}</li>
+                ))}
+              </ul>
+              {reading.contradictions.map((line) => (
+                <p key={line} className="problems" role="alert">
+                  {line}
+                </p>
+              ))}
+              {known && <OnYourPosts garage={garage} reading={reading} />}
+              <Button disabled={!known} onClick={() => onSave(cableFrom(reading, marking))}>
+                Save as a cable…
+              </Button>
+            </>
+          )}
+        </div>
+      </div>
+    </section>
+  );
+}
+
+/** The gauge of the reading where the table has it; otherwise the usual one for its amps. */
+function cableFrom({ phases, amps, marking }: Reading, text: string): Cable {
+  const own = marking && (`${marking.areaMm2} mm2` as FlexibleGauge);
+  const gauge = own && FLEXIBLE_GAUGES.includes(own) ? own : amps! > 20 ? "6 mm2" : "2.5 mm2";
+  return {
+    name: text.trim().slice(0, 60) || `${phases} × ${amps} A cable`,
+    stationEnd: "type2",
+    vehicleEnd: "type2",
+    phases: phases!,
+    amps: amps!,
+    lengthM: 5,
+    gauge,
+  };
+}
+
+function OnYourPosts({ garage, reading }: { garage: Garage; reading: Reading }) {
+  const rows = garage.evses.flatMap(({ id, spec, parentId }) => {
+    const outlet = garage.outlets.find((o) => o.id === parentId)?.spec;
+    if (spec.output.kind !== "socket" || !outlet) return [];
+    const live = phasesAt(outlet);
+    const phases = Math.min(spec.phases, live.phases, reading.phases!);
+    const amps = Math.min(spec.maxAmps, reading.amps!);
+    return [{ id, name: spec.name, phases, amps, watts: phases * amps * live.volts }];
+  });
+  if (rows.length === 0) return <p>You keep no post or wallbox with a socket to try it on.</p>;
+  return (
+    <table className="carries">
+      <thead>
+        <tr>
+          <th>It carries, at</th>
+          <th>phases</th>
+          <th>current</th>
+          <th>power</th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((row) => (
+          <tr key={row.id}>
+            <th scope="row">{row.name}</th>
+            <td>{row.phases}</td>
+            <td>{ampsText(row.amps)}</td>
+            <td>{figureText(powerFigure(row.watts))}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,61 @@
+/** @jest-environment jsdom */
+import { fireEvent, render, screen, waitFor } from "@testing-library/react";
+import { fallowQuay } from "@kettleback/core/demo";
+import { api, Refused } from "../../api/client";
+import { useGarage } from "../../stores/garage";
+import { blankOf } from "./blanks";
+import { Editor } from "./Editor";
+
+const plover = fallowQuay.cars[0]!;
+const save = () => fireEvent.click(screen.getByRole("button", { name: "Save" }));
+
+beforeEach(() => {
+  jest.restoreAllMocks();
+  useGarage.setState({ garage: fallowQuay, householdId: "fallow-quay", loaded: true });
+});
+
+test("a car is changed in people's units and sent in canonical ones", async () => {
+  const change = jest.spyOn(api, "change").mockImplementation(async (_, __, row) => row);
+  const close = jest.fn();
+  render(<Editor garage={fallowQuay} kind="cars" row={plover} onClose={close} />);
+  fireEvent.input(screen.getByLabelText("Usable capacity"), { target: { value: "40.5" } });
+  fireEvent.click(screen.getByLabelText(/set a lower current in the car/));
+  save();
+  await waitFor(() => expect(close).toHaveBeenCalled());
+  expect(change.mock.lastCall![2].spec).toMatchObject({
+    battery: { usableWh: 40_500 },
+    charger: { settable: true, limits: plover.spec.charger.limits },
+  });
+});
+
+test("a figure out of range is refused at its field in the unit typed; nothing is sent, nothing is lost", async () => {
+  const change = jest.spyOn(api, "change");
+  render(<Editor garage={fallowQuay} kind="cars" row={plover} onClose={() => undefined} />);
+  fireEvent.input(screen.getByLabelText("Usable capacity"), { target: { value: "0" } });
+  save();
+  expect((await screen.findAllByRole("alert"))[0]!.textContent).toContain(
+    "Usable capacity: accepted: 0.5 to 400 kWh",
+  );
+  expect(screen.getByLabelText<HTMLInputElement>("Usable capacity").value).toBe("0");
+  expect(change).not.toHaveBeenCalled();
+});
+
+test("fields that do not apply to a kind are not there, and come when it does", () => {
+  const row = { spec: { ...blankOf("evses", "230/400"), name: "box" }, parentId: null };
+  render(<Editor garage={fallowQuay} kind="evses" row={row} onClose={() => undefined} />);
+  expect(screen.queryByLabelText("Power on its sign")).toBeNull();
+  fireEvent.change(screen.getByLabelText("Kind"), { target: { value: "rapid" } });
+  expect(screen.getByLabelText("Power on its sign")).toBeTruthy();
+  expect(screen.queryByLabelText("It knows which plug it has")).toBeNull();
+});
+
+test("a refusal of the server is told at its field, and the form stays", async () => {
+  jest
+    .spyOn(api, "add")
+    .mockRejectedValue(new Refused(422, "Not accepted", [{ field: "spec.name", message: "taken" }]));
+  const row = { spec: { ...blankOf("adapters", "230/400"), name: "Adapter" }, parentId: null };
+  render(<Editor garage={fallowQuay} kind="adapters" row={row} onClose={() => undefined} />);
+  save();
+  await waitFor(() => expect(screen.getByText("Name: taken")).toBeTruthy());
+  expect(screen.getByText("Not accepted")).toBeTruthy();
+});

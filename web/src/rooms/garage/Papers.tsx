@@ -1,0 +1,153 @@
+import { useId, useState } from "react";
+import Button from "react-bootstrap/Button";
+import { useFormContext } from "react-hook-form";
+import {
+  carFromPapers,
+  fromWhPerKm,
+  toKm,
+  type EconomyUnit,
+  type Papers as Stated,
+  type SupplyId,
+} from "@kettleback/core";
+import { readNumber, typedNumber } from "../../format/manner";
+
+type Typed = Readonly<Record<keyof Stated, string>>;
+const NOTHING: Typed = {
+  chargerKW: "",
+  phases: "",
+  usableKWh: "",
+  grossKWh: "",
+  packVolts: "",
+  ampHours: "",
+  rangeKm: "",
+};
+
+const number = (text: string): number | undefined => {
+  const n = readNumber(text);
+  return n > 0 ? n : undefined;
+};
+
+interface Props {
+  readonly economyUnit: EconomyUnit;
+  readonly system: SupplyId;
+}
+
+/** What stands in a car's papers: kW and phases, usable or gross energy, volts and amp-hours, range; and what it makes. */
+export function Papers({ economyUnit, system }: Props) {
+  const [typed, setTyped] = useState(NOTHING);
+  const { getValues, setValue } = useFormContext();
+  const miles = economyUnit.includes("mi");
+  const range = number(typed.rangeKm);
+  const found = carFromPapers(
+    {
+      chargerKW: number(typed.chargerKW),
+      phases: typed.phases === "" ? undefined : (Number(typed.phases) as 1 | 2 | 3),
+      usableKWh: number(typed.usableKWh),
+      grossKWh: number(typed.grossKWh),
+      packVolts: number(typed.packVolts),
+      ampHours: number(typed.ampHours),
+      rangeKm: range === undefined ? undefined : toKm(range, miles ? "mi" : "km"),
+    },
+    system,
+  );
+  const take = () => {
+    const put = (path: string, value: unknown) => setValue(path, value, { shouldDirty: true });
+    if (found.limits)
+      put(
+        "charger/limits",
+        Object.fromEntries(found.limits.map(({ phases, amps }) => [String(phases), typedNumber(amps)])),
+      );
+    if (found.battery) {
+      const { usableWh, grossWh, packVolts, packOhms } = found.battery;
+      put("battery/usableWh", typedNumber(usableWh / 1000));
+      put("battery/grossWh", grossWh === undefined ? "" : typedNumber(grossWh / 1000));
+      put("battery/packVolts", typedNumber(packVolts));
+      put("battery/packOhms", String(Math.round(packOhms * 1000)));
+    }
+    if (found.whPerKm !== undefined)
+      put("whPerKm", typedNumber(Number(fromWhPerKm(found.whPerKm, economyUnit).toPrecision(4))));
+    const marks = new Set(getValues("assumed") as readonly string[]);
+    for (const mark of found.known) marks.delete(mark);
+    for (const mark of found.assumed) marks.add(mark);
+    put("assumed", [...marks]);
+  };
+  const field = (name: keyof Stated, label: string, unit: string) => (
+    <Figure
+      label={label}
+      unit={unit}
+      value={typed[name]}
+      problem={found.problems.find((problem) => problem.field === name)?.message}
+      onChange={(text) => setTyped({ ...typed, [name]: text })}
+    />
+  );
+  const settles = found.limits !== undefined || found.battery !== undefined;
+  return (
+    <div className="field wide papers">
+      <small className="hint">Whatever is known; the rest stays as it is above.</small>
+      <div className="fields">
+        {field("chargerKW", "Onboard charger", "kW")}
+        <label className="field">
+          <span>On</span>
+          <select
+            className="form-select form-select-sm"
+            aria-label="Phases of the charger"
+            value={typed.phases}
+            onChange={(e) => setTyped({ ...typed, phases: e.target.value })}
+          >
+            <option value="">I don’t know</option>
+            <option value="1">one phase</option>
+            <option value="2">two phases</option>
+            <option value="3">three phases</option>
+          </select>
+        </label>
+        {field("usableKWh", "Battery, usable", "kWh")}
+        {field("grossKWh", "Battery, gross", "kWh")}
+        {field("packVolts", "Battery voltage", "V")}
+        {field("ampHours", "Battery charge", "Ah")}
+        {field("rangeKm", "Range on a full battery", miles ? "mi" : "km")}
+      </div>
+      <div aria-live="polite">
+        {found.said.map((line) => (
+          <p key={line}>{line}</p>
+        ))}
+      </div>
+      <Button size="sm" variant="quiet" disabled={!settles || found.problems.length > 0} onClick={take}>
+        Take these figures
+      </Button>
+    </div>
+  );
+}
+
+interface FigureProps {
+  readonly label: string;
+  readonly unit: string;
+  readonly value: string;
+  readonly problem: string | undefined;
+  onChange(text: string): void;
+}
+
+function Figure({ label, unit, value, problem, onChange }: FigureProps) {
+  const id = useId();
+  return (
+    <div className="field">
+      <label htmlFor={id}>{label}</label>
+      <span className="measure">
+        <input
+          id={id}
+          className="form-control form-control-sm"
+          inputMode="decimal"
+          value={value}
+          aria-invalid={!!problem}
+          aria-describedby={problem ? `${id}-problem` : undefined}
+          onChange={(e) => onChange(e.target.value)}
+        />
+        <span className="unit">{unit}</span>
+      </span>
+      {problem && (
+        <small id={`${id}-problem`} className="problem" role="alert">
+          {label}: {problem}
+        </small>
+      )}
+    </div>
+  );
+}

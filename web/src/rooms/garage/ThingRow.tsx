@@ -1,0 +1,98 @@
+import { memo, type ReactNode } from "react";
+import type { Garage, Kept } from "@kettleback/core";
+import { sayDone, sayTrouble } from "../../stores/notices";
+import { useGarage } from "../../stores/garage";
+import { Bench } from "./bench/Bench";
+import { cardOf } from "./cards";
+import type { EditableKind } from "./Editor";
+import { usedBy } from "./usedBy";
+
+/** A thing that is edited: kept, or new. */
+export type Editing = {
+  readonly kind: EditableKind;
+  readonly row: Partial<Kept<object>> & { readonly spec: object };
+};
+
+interface Props {
+  readonly kind: EditableKind;
+  readonly row: Kept<{ name: string }>;
+  readonly garage: Garage;
+  onEdit(editing: Editing): void;
+}
+
+/** What one may do with a thing: quiet until wanted. */
+export function Acts({
+  kind,
+  row,
+  onEdit,
+  children,
+}: Omit<Props, "garage"> & { readonly children?: ReactNode }) {
+  const { remove, restore } = useGarage();
+  const { name } = row.spec;
+  const forget = () =>
+    remove(kind, row).then(
+      (gone) =>
+        sayDone(`${name} is deleted.`, {
+          label: "Undo",
+          run: () => void restore(kind, gone).catch(sayTrouble),
+        }),
+      sayTrouble,
+    );
+  return (
+    <div className="acts">
+      <button type="button" onClick={() => onEdit({ kind, row })} aria-label={`Change ${name}`}>
+        Change
+      </button>
+      <button
+        type="button"
+        aria-label={`Duplicate ${name}`}
+        onClick={() =>
+          onEdit({
+            kind,
+            row: { spec: { ...row.spec, name: `${name} 2`.slice(-80) }, parentId: row.parentId },
+          })
+        }
+      >
+        Duplicate
+      </button>
+      <button type="button" aria-label={`Delete ${name}`} onClick={() => void forget()}>
+        Delete
+      </button>
+      {children}
+    </div>
+  );
+}
+
+/** The first of a list, and how many more. */
+const someOf = ([first, ...rest]: readonly string[]): string =>
+  rest.length === 0 ? first! : `${first} and ${rest.length} more`;
+
+interface RowProps extends Props {
+  readonly kind: Exclude<EditableKind, "places">;
+  /** What else may be done with it. */
+  readonly children?: ReactNode;
+}
+
+/** A thing on the bench: what it is called, its key figure, its drawing. */
+export const ThingRow = memo(function ThingRow({ kind, row, garage, onEdit, children }: RowProps) {
+  const { figure, lines } = cardOf(kind, row as never, garage);
+  const users = usedBy(garage, kind, row.id);
+  return (
+    <article className="thing">
+      <div className="words">
+        <h3>{row.spec.name}</h3>
+        <p className="figure">{figure}</p>
+        {lines.map((line) => (
+          <p key={line}>{line}</p>
+        ))}
+        {users.length > 0 && <p className="users">Used by {someOf(users)}</p>}
+      </div>
+      <div className="on-bench">
+        <Bench kind={kind} spec={row.spec} household={garage.household.spec} />
+      </div>
+      <Acts kind={kind} row={row} onEdit={onEdit}>
+        {children}
+      </Acts>
+    </article>
+  );
+});

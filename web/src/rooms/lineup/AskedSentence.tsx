@@ -1,0 +1,120 @@
+import { fromKm, toKm, type Garage } from "@kettleback/core";
+import { FigureInput } from "../../controls/FigureInput";
+import { Departure, SpanWords } from "../../plan/SessionWords";
+import type { SolvedLineup } from "../../jobs/lineup";
+import type { LineupDraft } from "../../stores/lineup";
+
+interface Props {
+  readonly garage: Garage;
+  readonly solved: SolvedLineup;
+  onChange(draft: LineupDraft): void;
+}
+
+/** What is asked of every way, as one sentence; the cars that are lined up, and the one in view. */
+export function AskedSentence({ garage, solved, onChange }: Props) {
+  const { draft, open, problems, repeated } = solved;
+  const { session } = draft;
+  const unit = garage.household.spec.distanceUnit;
+  const wrong = (field: string) => problems.find((p) => p.field.startsWith(field))?.message;
+  const set = (change: Partial<LineupDraft>) => onChange({ ...draft, ...change });
+  const own = new Set(draft.cars.filter((car) => typeof car === "string"));
+  const toggle = (id: string) => {
+    const cars = own.has(id) ? draft.cars.filter((car) => car !== id) : [...draft.cars, id];
+    if (cars.length > 0) set({ cars, carAt: 0 });
+  };
+  return (
+    <div className="asked">
+      <p className="sentence">
+        Charge{" "}
+        <select
+          className="bracket"
+          aria-label="Car in view"
+          value={Math.min(draft.carAt, open.cars.length - 1)}
+          onChange={(e) => set({ carAt: Number(e.target.value) })}
+        >
+          {open.cars.map(({ key, car }, i) => (
+            <option key={key} value={i}>
+              {car.name}
+            </option>
+          ))}
+        </select>{" "}
+        <SpanWords
+          session={session}
+          repeated={repeated}
+          wrong={wrong}
+          onChange={(change) => set({ session: { ...session, ...change } })}
+        />
+        , needed by{" "}
+        <Departure
+          value={session.neededBy}
+          onChange={(neededBy) => set({ session: { ...session, neededBy } })}
+        />
+        , driving{" "}
+        <Typed
+          label={`A day's drive, ${unit}`}
+          value={fromKm(draft.dayKm, unit)}
+          wrong={!!wrong("dayKm")}
+          unit={`${unit} a day`}
+          onChange={(miles) => set({ dayKm: toKm(miles, unit) })}
+        />
+        , staying{" "}
+        <Typed
+          label="Own stay, hours"
+          value={draft.stayHours}
+          wrong={!!wrong("stayHours")}
+          unit="h"
+          onChange={(stayHours) => set({ stayHours })}
+        />
+        .
+      </p>
+      {(garage.cars.length > 1 || draft.cars.length > 1) && (
+        <fieldset className="cars-ticked">
+          <legend>Cars in the line-up</legend>
+          {garage.cars.map(({ id, spec }) => (
+            <label key={id}>
+              <input type="checkbox" checked={own.has(id)} onChange={() => toggle(id)} /> {spec.name}
+            </label>
+          ))}
+          {draft.cars.map((car, i) =>
+            typeof car === "string" ? null : (
+              <label key={`described-${i}`}>
+                <input
+                  type="checkbox"
+                  checked
+                  onChange={() =>
+                    draft.cars.length > 1 && set({ cars: draft.cars.filter((_, at) => at !== i), carAt: 0 })
+                  }
+                />{" "}
+                {car.name} (of the file)
+              </label>
+            ),
+          )}
+        </fieldset>
+      )}
+    </div>
+  );
+}
+
+interface TypedProps {
+  readonly label: string;
+  readonly value: number;
+  readonly wrong: boolean;
+  readonly unit: string;
+  onChange(value: number): void;
+}
+
+function Typed({ label, value, wrong, unit, onChange }: TypedProps) {
+  return (
+    <span className={wrong ? "percent wrong" : "percent"}>
+      <FigureInput
+        className="bracket"
+        decimals={1}
+        label={label}
+        wrong={wrong}
+        value={value}
+        onChange={onChange}
+      />{" "}
+      {unit}
+    </span>
+  );
+}

@@ -1,0 +1,301 @@
+import { useMemo, useState } from "react";
+import {
+  CABLE_LENGTHS,
+  cableChoices,
+  cableVerdicts,
+  feedOf,
+  heldBackBy,
+  OUTLET_TYPE_IDS,
+  outletType,
+  portableCandidates,
+  portableChoices,
+  SCHOOL_WORDS,
+  SCHOOLS,
+  USUAL_POSTS,
+  supplySystem,
+  usualPrice,
+  usualWallSocket,
+  worldOf,
+  type Garage,
+  type MetPost,
+  type Micros,
+  type OutletTypeId,
+  type PortableCandidate,
+  type School,
+  type SupplyId,
+} from "@kettleback/core";
+import { FigureInput } from "../../controls/FigureInput";
+import { ampsText, decimals, figureText, moneyText, powerFigure } from "../../format/number";
+import { useSolved } from "../../jobs/useSolved";
+import type { ViewProps } from "./view";
+
+type Props = ViewProps & { readonly garage: Garage };
+
+/** Which cable and which portable unit to carry, for this car and what it meets. */
+export default function Choosers({ solved, garage }: Props) {
+  const { open, draft } = solved;
+  const { car } = open.cars[Math.min(draft.carAt, open.cars.length - 1)]!;
+  const system = worldOf(garage);
+  const socketed = supplySystem(system).socketedPosts;
+  return (
+    <div className="choosers">
+      {socketed ? (
+        <Cables solved={solved} garage={garage} system={system} />
+      ) : (
+        <section className="view-panel" aria-label="Cables">
+          <h2>Cables</h2>
+          <p className="quiet">Here posts bring their own cable: there is none to carry for {car.name}.</p>
+        </section>
+      )}
+      <Portables solved={solved} garage={garage} system={system} />
+    </div>
+  );
+}
+
+interface ChooserProps {
+  readonly solved: Props["solved"];
+  readonly garage: Garage;
+  readonly system: SupplyId;
+}
+
+const postName = ({ phases, amps }: MetPost): string => `${phases} × ${amps} A post`;
+const price = (euros: number, currency: string): string =>
+  moneyText((usualPrice(euros, currency) * 1e6) as Micros, currency).replace(/\.00$/, "");
+
+/** How often a kind of post may be met in a month. */
+const isOften = (times: number): boolean => times >= 0 && times <= 200;
+
+function Cables({ solved, system }: ChooserProps) {
+  const { open, draft } = solved;
+  const { car } = open.cars[Math.min(draft.carAt, open.cars.length - 1)]!;
+  const [posts, setPosts] = useState<readonly MetPost[]>(USUAL_POSTS);
+  const [lengthM, setLengthM] = useState<number>(CABLE_LENGTHS[0]);
+  const { household, session } = open;
+  const result = useSolved(() => {
+    const asked = { car, household, session, posts, lengthM, system };
+    const choices = cableChoices(asked);
+    return { choices, verdicts: cableVerdicts(asked, choices), posts };
+  }, [car, household, session, posts, lengthM, system]);
+  const often = (i: number, perMonth: number) =>
+    isOften(perMonth) && setPosts(posts.map((post, at) => (at === i ? { ...post, perMonth } : post)));
+  const schoolsOf = (id: string): School[] =>
+    SCHOOLS.filter((school) =>
+      result?.verdicts.some((v) => v.school === school && v.choice.candidate.id === id),
+    );
+  return (
+    <section className="view-panel" aria-label="Cables">
+      <h2>A cable for {car.name}</h2>
+      <div className="view-tools">
+        {posts.map((post, i) => (
+          <label key={postName(post)}>
+            {postName(post)}
+            <span>
+              <FigureInput
+                className="form-control form-control-sm short"
+                label={`${postName(post)}, times a month`}
+                value={post.perMonth}
+                wrong={(times) => !isOften(times)}
+                onChange={(times) => often(i, times)}
+              />{" "}
+              a month
+            </span>
+          </label>
+        ))}
+        <label>
+          Length
+          <select
+            aria-label="Length"
+            className="form-select form-select-sm"
+            value={lengthM}
+            onChange={(e) => setLengthM(Number(e.target.value))}
+          >
+            {CABLE_LENGTHS.map((m) => (
+              <option key={m} value={m}>
+                {m} m
+              </option>
+            ))}
+          </select>
+        </label>
+      </div>
+      {result && (
+        <>
+          <div className="schools" aria-live="polite">
+            {result.verdicts.length === 0 && (
+              <p className="quiet">Say how often you meet a post, and each school has its say.</p>
+            )}
+            {result.verdicts.map(({ school, choice, why }) => (
+              <div key={school} className="school">
+                <h3>{SCHOOL_WORDS[school].replace(/^./, (c) => c.toUpperCase())}</h3>
+                <p>
+                  <strong>{choice.candidate.cable.name}</strong>. {why}
+                </p>
+              </div>
+            ))}
+          </div>
+          <div className="table-wrap" tabIndex={0} role="region" aria-label="Cables one could carry">
+            <table className="plain">
+              <thead>
+                <tr>
+                  <th scope="col">Cable</th>
+                  {result.posts.map((post) => (
+                    <th key={postName(post)} scope="col">
+                      {postName(post)}
+                    </th>
+                  ))}
+                  <th scope="col">Saved a year</th>
+                  <th scope="col">Mass</th>
+                  <th scope="col">Usual price</th>
+                </tr>
+              </thead>
+              <tbody>
+                {result.choices.map(({ candidate, at, savedAYear }) => (
+                  <tr key={candidate.id}>
+                    <th scope="row">
+                      {candidate.cable.name}
+                      {schoolsOf(candidate.id).map((school) => (
+                        <small key={school} className="stops">
+                          {" "}
+                          {SCHOOL_WORDS[school]}
+                        </small>
+                      ))}
+                    </th>
+                    {at.map(({ post, batteryW }) => (
+                      <td key={postName(post)}>{batteryW > 0 ? figureText(powerFigure(batteryW)) : "–"}</td>
+                    ))}
+                    <td>{savedAYear >= 0.5 ? `${decimals(savedAYear, 0)} h` : "–"}</td>
+                    <td>{decimals(candidate.massKg, 1)} kg</td>
+                    <td>{price(candidate.euros, household.currency)}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </div>
+          <p className="quiet note">
+            Power into the battery. {lengthM >= 10 ? "Over 10 m some cars refuse, and it weighs. " : ""}Masses
+            and prices are usual ones; pins say nothing of cores: read the marking before you buy.
+          </p>
+        </>
+      )}
+    </section>
+  );
+}
+
+/** Sockets of a supply that portables are plugged into. */
+const socketsOn = (system: SupplyId): OutletTypeId[] =>
+  OUTLET_TYPE_IDS.filter((type) => feedOf(type, system) && !feedOf(type, system)!.odd);
+
+function Portables({ solved, garage, system }: ChooserProps) {
+  const { open, draft } = solved;
+  const { car } = open.cars[Math.min(draft.carAt, open.cars.length - 1)]!;
+  const { household, session } = open;
+  const own = useMemo(
+    () => [...new Set(garage.outlets.flatMap(({ spec }) => (spec.kind === "socket" ? [spec.type] : [])))],
+    [garage],
+  );
+  const all = socketsOn(system);
+  const [sockets, setSockets] = useState<readonly OutletTypeId[]>(() =>
+    own.length > 0 ? own : all.slice(0, 3),
+  );
+  const wallPlug =
+    own.find((type) => feedOf(type, system)?.tap === "single" && !outletType(type).industrial) ??
+    usualWallSocket(system);
+  const result = useSolved(() => {
+    const mine = garage.evses.flatMap(({ id, spec }): PortableCandidate[] =>
+      spec.kind === "portable" && spec.output.kind === "tethered"
+        ? [{ id, evse: spec, sensesHeat: null, lengthM: spec.output.lengthM, euros: null }]
+        : [],
+    );
+    const candidates = [...mine, ...portableCandidates(car, system, wallPlug)];
+    return portableChoices({ car, household, session, system, sockets }, candidates);
+  }, [car, household, session, system, sockets, garage, wallPlug]);
+  return (
+    <section className="view-panel" aria-label="Portable units">
+      <h2>A portable unit for {car.name}</h2>
+      <details className="column-chooser">
+        <summary>Sockets I meet: {sockets.length}</summary>
+        <div>
+          {all.map((type) => (
+            <label key={type} className="tick">
+              <input
+                type="checkbox"
+                checked={sockets.includes(type)}
+                onChange={(e) =>
+                  setSockets(e.target.checked ? [...sockets, type] : sockets.filter((t) => t !== type))
+                }
+              />
+              {outletType(type).name}
+            </label>
+          ))}
+        </div>
+      </details>
+      {result && (
+        <div className="table-wrap" tabIndex={0} role="region" aria-label="Portable units one could carry">
+          <table className="plain">
+            <thead>
+              <tr>
+                <th scope="col">Unit</th>
+                <th scope="col">Steps</th>
+                {result[0]?.at.map(({ type }) => (
+                  <th key={type} scope="col">
+                    {outletType(type).name}
+                  </th>
+                ))}
+                <th scope="col">Hot plug</th>
+                <th scope="col">Cord</th>
+                <th scope="col">Usual price</th>
+              </tr>
+            </thead>
+            <tbody>
+              {result.map(({ candidate, at }) => (
+                <tr key={candidate.id}>
+                  <th scope="row">
+                    {candidate.evse.name}
+                    {candidate.euros === null && <small className="stops"> yours</small>}
+                  </th>
+                  <td>
+                    {candidate.evse.steps.length > 0
+                      ? `${candidate.evse.steps.join(" / ")} A`
+                      : ampsText(candidate.evse.maxAmps)}
+                  </td>
+                  {at.map((socket) => (
+                    <td key={socket.type}>
+                      {socket.over ? (
+                        <strong>{heldBackBy(socket)}</strong>
+                      ) : socket.batteryW > 0 ? (
+                        <>
+                          {figureText(powerFigure(socket.batteryW))}
+                          <small>
+                            {socket.phases} × {ampsText(socket.amps)}
+                            {socket.heldBackW > 50
+                              ? `, ${figureText(powerFigure(socket.heldBackW))} held back by the ${heldBackBy(socket)}`
+                              : ""}
+                          </small>
+                        </>
+                      ) : (
+                        <span className="quiet">{heldBackBy(socket)}</span>
+                      )}
+                    </td>
+                  ))}
+                  <td>
+                    {candidate.sensesHeat === null
+                      ? "not known"
+                      : candidate.sensesHeat
+                        ? "turns it down"
+                        : "does not notice"}
+                  </td>
+                  <td>{candidate.lengthM === null ? "" : `${candidate.lengthM} m`}</td>
+                  <td>{candidate.euros === null ? "owned" : price(candidate.euros, household.currency)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+      <p className="quiet note">
+        On a sound outlet of each type, at the house rule “{household.houseRule}”. A plug that feels its own
+        heat is worth more on old sockets than another two amps. Whatever it is, a licensed electrician and
+        your local code decide.
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,62 @@
+import type { Row } from "@kettleback/core";
+import {
+  decimals,
+  distanceFigure,
+  durationText,
+  figureText,
+  percentText,
+  shownKm,
+} from "../../format/number";
+import { cellsOfCar, type ViewProps } from "./view";
+
+/** Per way: what a night puts back against what a day takes, and by how much it holds or falls short. */
+export default function Overnight({ solved, selected, onSelect }: ViewProps) {
+  const { open, draft, clock } = solved;
+  const unit = open.household.distanceUnit;
+  const at = Math.min(draft.carAt, open.cars.length - 1);
+  const { car } = open.cars[at]!;
+  const rows = cellsOfCar(solved, at)
+    .map((cell, way) => ({ cell, way }))
+    .filter((r): r is { cell: Row; way: number } => r.cell?.kind === "charging");
+  const most = Math.max(open.dayKm, ...rows.map(({ cell }) => cell.night.km)) * 1.05;
+  const km = (n: number) => figureText(distanceFigure(n, unit));
+  const spare = ({ night }: Row) => km(Math.abs(shownKm(night.km, unit) - shownKm(open.dayKm, unit)));
+  const hours = clock?.departure ?? 12 * 3600;
+  const holding = rows
+    .filter(({ cell }) => cell.night.holds)
+    .sort((a, b) => a.cell.batteryW - b.cell.batteryW)[0];
+  return (
+    <section className="view-panel" aria-label="Enough overnight?">
+      <p className="says">
+        {holding
+          ? `${holding.cell.plan.name} is the least that puts back ${km(open.dayKm)} for ${car.name} in ${durationText(hours)}.`
+          : `None of these puts back ${km(open.dayKm)} for ${car.name} in ${durationText(hours)}.`}
+      </p>
+      <ol className="nights">
+        {rows.map(({ cell, way }) => (
+          <li key={open.ways[way]!.id} className={way === selected ? "selected" : ""}>
+            <button type="button" onClick={() => onSelect(way)}>
+              <span className="name">{cell.plan.name}</span>
+              <span className="night-bar" aria-hidden="true">
+                <span className="charged" style={{ width: `${(100 * cell.night.km) / most}%` }} />
+                <span className="leave" style={{ left: `${(100 * open.dayKm) / most}%` }} />
+              </span>
+              <span className={cell.night.holds ? "verdict" : "verdict late"}>
+                {cell.night.holds ? `holds, ${spare(cell)} to spare` : `short by ${spare(cell)}`}
+                <small>
+                  {km(cell.night.km)} a night
+                  {cell.night.full ? `, a full charge to ${percentText(draft.session.toSoc)}` : ""}
+                </small>
+              </span>
+            </button>
+          </li>
+        ))}
+      </ol>
+      <p className="quiet note">
+        From empty to the target, from plugging in to departure
+        {clock?.departure === null ? " (12 h, as nobody waits)" : ""}, at {decimals(car.whPerKm, 0)} Wh/km.
+        The line is the day’s drive.
+      </p>
+    </section>
+  );
+}

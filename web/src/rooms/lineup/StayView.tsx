@@ -1,0 +1,202 @@
+import { useState } from "react";
+import {
+  micros,
+  moveVerdict,
+  STAYS,
+  staysOf,
+  WORTH_MOVING_KM,
+  type Micros,
+  type Row,
+  type Stay,
+} from "@kettleback/core";
+import { FigureInput } from "../../controls/FigureInput";
+import {
+  distanceFigure,
+  durationText,
+  energyFigure,
+  figureText,
+  moneyText,
+  moreText,
+  shownKm,
+} from "../../format/number";
+import { useSolved } from "../../jobs/useSolved";
+import { cellsOfCar, type ViewProps } from "./view";
+
+/** "I have two hours here": what each way gives, where a time limit bites, and whether the faster one is worth the move. */
+export default function StayView({ solved, selected, onSelect }: ViewProps) {
+  const { open, draft } = solved;
+  const [hours, setHours] = useState<number>(2);
+  const [moveMinutes, setMoveMinutes] = useState(15);
+  const at = Math.min(draft.carAt, open.cars.length - 1);
+  const cells = cellsOfCar(solved, at);
+  const rows = cells.flatMap((cell) => (cell?.kind === "charging" ? [cell] : []));
+  const way = new Map<Row, number>();
+  cells.forEach((cell, i) => cell?.kind === "charging" && way.set(cell, i));
+  const chosen = cells[selected];
+  const here = chosen?.kind === "charging" ? chosen : rows[0];
+  const hoursRight = hours > 0 && hours <= 168;
+  const minutesRight = moveMinutes >= 0 && moveMinutes <= 240;
+  const problems = [
+    ...(hoursRight ? [] : ["Length of the stay: accepted: above 0 to 168 h"]),
+    ...(minutesRight ? [] : ["Moving takes: accepted: 0 to 240 min"]),
+  ];
+  const sound = problems.length === 0;
+  const stays =
+    useSolved(
+      () =>
+        sound
+          ? staysOf(rows, {
+              hours,
+              moveMinutes,
+              here,
+              limitOf: (row) => open.ways[way.get(row)!]!.way?.place?.limitMinutes ?? null,
+            })
+          : [],
+      [solved, at, here, hours, moveMinutes, sound],
+    ) ?? [];
+  const { worth, best } = moveVerdict(stays, here);
+  const { distanceUnit: unit, currency } = open.household;
+  const km = (n: number) => figureText(distanceFigure(n, unit));
+  const hereKm = stays.find(({ row }) => row === here)?.km ?? 0;
+  const moreKm = (stay: Stay) => shownKm(stay.km, unit) - shownKm(hereKm, unit);
+  const hereCost = stays.find(({ row }) => row === here)?.cost ?? micros(0);
+  const costs = ({ cost }: Stay): string => {
+    const more = moreText(cost, hereCost, currency);
+    return more === "the same" ? "for the same money" : `for ${more}`;
+  };
+  return (
+    <section className="view-panel" aria-label="A stay">
+      <div className="view-tools">
+        <label>
+          I have
+          <span>
+            <FigureInput
+              className="form-control form-control-sm short"
+              label="Length of the stay, hours"
+              value={hours}
+              wrong={!hoursRight}
+              onChange={setHours}
+            />{" "}
+            h here
+          </span>
+        </label>
+        <span className="choices">
+          {[...STAYS, { hours: draft.stayHours, name: "own" }].map(({ hours: h, name }) => (
+            <button
+              key={name}
+              type="button"
+              className="btn btn-quiet btn-sm"
+              aria-pressed={h === hours}
+              onClick={() => setHours(h)}
+            >
+              {name} {h} h
+            </button>
+          ))}
+        </span>
+        <label>
+          I stand at
+          <select
+            aria-label="I stand at"
+            className="form-select form-select-sm"
+            value={here ? way.get(here) : ""}
+            onChange={(e) => onSelect(Number(e.target.value))}
+          >
+            {rows.map((row) => (
+              <option key={way.get(row)} value={way.get(row)}>
+                {row.plan.name}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label>
+          Moving takes
+          <span>
+            <FigureInput
+              className="form-control form-control-sm short"
+              label="Moving the car takes, minutes"
+              value={moveMinutes}
+              wrong={!minutesRight}
+              onChange={setMoveMinutes}
+            />{" "}
+            min
+          </span>
+        </label>
+      </div>
+      {problems.length > 0 && (
+        <ul className="problems" role="alert">
+          {problems.map((problem) => (
+            <li key={problem}>{problem}</li>
+          ))}
+        </ul>
+      )}
+      {sound && here && best && (
+        <p className="says" aria-live="polite">
+          {best.row === here
+            ? `Stay where you are: nothing else gives more in ${durationText(hours * 3600)}.`
+            : worth
+              ? `${best.row.plan.name} is worth the move: ${km(moreKm(best))} more, ${costs(best)}.`
+              : `Not worth the move: ${best.row.plan.name} would give ${km(moreKm(best))} more, below the ${km(WORTH_MOVING_KM)} it takes to get up for.`}
+        </p>
+      )}
+      {stays.length > 0 && (
+        <div className="table-wrap" tabIndex={0} role="region" aria-label="What each way gives in the stay">
+          <table className="plain">
+            <thead>
+              <tr>
+                <th scope="col">Way</th>
+                <th scope="col">At the plug</th>
+                <th scope="col">Range gained</th>
+                <th scope="col">On the meter</th>
+                <th scope="col">Cost</th>
+                <th scope="col">Against where you stand</th>
+                <th scope="col" />
+              </tr>
+            </thead>
+            <tbody>
+              {stays.map((stay, i) => (
+                <StayRow
+                  key={i}
+                  stay={stay}
+                  moreKm={moreKm(stay)}
+                  here={stay.row === here}
+                  hereCost={hereCost}
+                  km={km}
+                  currency={currency}
+                />
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+    </section>
+  );
+}
+
+interface RowProps {
+  readonly stay: Stay;
+  /** Range (km) more than where one stands, as both are shown. */
+  readonly moreKm: number;
+  readonly here: boolean;
+  readonly hereCost: Micros;
+  km(n: number): string;
+  readonly currency: string;
+}
+
+function StayRow({ stay, moreKm, here, hereCost, km, currency }: RowProps) {
+  const signed = (n: number, text: string) => (n > 0 ? `+${text}` : n < 0 ? `−${text}` : text);
+  return (
+    <tr className={here ? "selected" : ""}>
+      <th scope="row">{stay.row.plan.name}</th>
+      <td>{durationText(stay.plugged)}</td>
+      <td>{km(stay.km)}</td>
+      <td>{figureText(energyFigure(stay.wallWh))}</td>
+      <td>{moneyText(stay.cost, currency)}</td>
+      <td>
+        {here
+          ? "you stand here"
+          : `${signed(moreKm, km(Math.abs(moreKm)))}, ${moreText(stay.cost, hereCost, currency)}`}
+      </td>
+      <td>{stay.limited ? "the time limit ends it" : stay.full ? "reaches the target" : ""}</td>
+    </tr>
+  );
+}

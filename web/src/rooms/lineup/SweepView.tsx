@@ -1,0 +1,290 @@
+import { useEffect, useMemo, useRef, useState } from "react";
+import Button from "react-bootstrap/Button";
+import {
+  csvOf,
+  sweepProblems,
+  planOn,
+  QUANTITY_IDS,
+  quantityOf,
+  RESULT_IDS,
+  RESULTS,
+  type Axis,
+  type FieldProblem,
+  type SweepSpec,
+  type Micros,
+  type Plan,
+  type QuantityId,
+  type ResultId,
+} from "@kettleback/core";
+import {
+  durationText,
+  energyFigure,
+  figureText,
+  moneyText,
+  percentText,
+  powerFigure,
+  speedFigure,
+} from "../../format/number";
+import { readNumber, typedNumber } from "../../format/manner";
+import { saveAs } from "../../controls/DocumentFile";
+import { askSweep, type SweepJob } from "../../jobs/askSweep";
+import { SweepCanvas } from "./SweepCanvas";
+import { gridOf, pointsOf, type Grid } from "./sweepShape";
+import type { ViewProps } from "./view";
+import { WayPick } from "./WayPick";
+
+/** Points along a side people can ask for. */
+const COUNTS = [50, 100, 200] as const;
+
+/** What can be an axis on this path: everything that varies in steps. */
+const axesFor = (plan: Plan): QuantityId[] =>
+  QUANTITY_IDS.filter((id) => id !== "conductor" && id !== "phases" && !quantityOf(id).never?.(plan));
+
+/** A span of a quantity worth looking at: its real sizes on this path. */
+function usual(plan: Plan, quantity: QuantityId, count: number): Axis {
+  const { sizes, range } = quantityOf(quantity);
+  const all = sizes(plan);
+  const [min, max] = range(plan);
+  return { quantity, from: Math.max(min, Math.min(...all)), to: Math.min(max, Math.max(...all)), count };
+}
+
+/** Two quantities at once: what comes of every pair, and which link binds where. */
+export default function SweepView({ solved, selected, onSelect }: ViewProps) {
+  const { open, draft } = solved;
+  const way = open.ways[selected]?.way;
+  const { car } = open.cars[Math.min(draft.carAt, open.cars.length - 1)]!;
+  const plan = useMemo(() => way && planOn(open, car, way), [open, car, way]);
+  if (!plan)
+    return (
+      <p className="room-note">This way names things that are no longer in the Garage: choose another.</p>
+    );
+  return (
+    <section className="view-panel" aria-label="Vary two">
+      <Field
+        key={`${selected}-${car.name}`}
+        plan={plan}
+        pick={<WayPick solved={solved} selected={selected} onSelect={onSelect} />}
+      />
+    </section>
+  );
+}
+
+/** What one looks at first, whichever of it this path has. */
+const FIRST: Readonly<Record<"x" | "y", readonly QuantityId[]>> = {
+  x: ["step", "station"],
+  y: ["lead", "run", "station-amps"],
+};
+const first = (can: readonly QuantityId[], wanted: readonly QuantityId[]): QuantityId =>
+  wanted.find((id) => can.includes(id)) ?? can.at(-1)!;
+
+type Ends = Readonly<
+  Record<"x" | "y", { readonly quantity: QuantityId; readonly from: string; readonly to: string }>
+>;
+
+const endsOf = (plan: Plan, x: QuantityId, y: QuantityId): Ends => {
+  const typed = (id: QuantityId) => {
+    const { from, to } = usual(plan, id, 2);
+    return { quantity: id, from: typedNumber(from), to: typedNumber(Number(to.toPrecision(6))) };
+  };
+  return { x: typed(x), y: typed(y) };
+};
+
+function Field({ plan, pick }: { readonly plan: Plan; readonly pick: React.ReactNode }) {
+  const can = axesFor(plan);
+  const [ends, setEnds] = useState<Ends>(() => endsOf(plan, first(can, FIRST.x), first(can, FIRST.y)));
+  const [of, setOf] = useState<ResultId>("batteryW");
+  const [count, setCount] = useState<number>(COUNTS[1]);
+  const [problems, setProblems] = useState<readonly FieldProblem[]>([]);
+  const [progress, setProgress] = useState<number | null>(null);
+  const [left, setLeft] = useState(false);
+  const [shown, setShown] = useState<{ grid: Grid; plan: Plan } | null>(null);
+  const job = useRef<SweepJob>(null);
+  useEffect(() => () => job.current?.cancel(), []);
+
+  const start = async () => {
+    const axis = ({ quantity, from, to }: Ends["x"]): Axis => ({
+      quantity,
+      from: readNumber(from),
+      to: readNumber(to),
+      count,
+    });
+    const spec: SweepSpec = { x: axis(ends.x), y: axis(ends.y), of };
+    const wrong = sweepProblems(plan, spec);
+    setProblems(wrong);
+    if (wrong.length > 0) return;
+    setLeft(false);
+    setProgress(0);
+    const mine = askSweep(plan, spec, (done) => setProgress(done / spec.y.count));
+    job.current = mine;
+    const rows = await mine.rows;
+    if (job.current !== mine) return;
+    setProgress(null);
+    if (rows) setShown({ grid: gridOf(spec, rows), plan });
+  };
+  const cancel = () => {
+    job.current?.cancel();
+    job.current = null;
+    setProgress(null);
+    setLeft(true);
+  };
+  const now = useMemo(
+    () =>
+      shown
+        ? ([
+            quantityOf(shown.grid.spec.x.quantity).now(plan),
+            quantityOf(shown.grid.spec.y.quantity).now(plan),
+          ] as const)
+        : ([undefined, undefined] as const),
+    [shown, plan],
+  );
+  const set = (id: "x" | "y", change: Partial<Ends["x"]>) =>
+    setEnds({ ...ends, [id]: { ...ends[id], ...change } });
+  return (
+    <>
+      <div className="view-tools">
+        {pick}
+        {(["x", "y"] as const).map((id) => (
+          <AxisFields
+            key={id}
+            id={id}
+            can={can}
+            ends={ends[id]}
+            problems={problems}
+            onQuantity={(quantity) => set(id, endsOf(plan, quantity, quantity)[id])}
+            onChange={(change) => set(id, change)}
+          />
+        ))}
+        <label>
+          Show
+          <select
+            aria-label="Show"
+            className="form-select form-select-sm"
+            value={of}
+            onChange={(e) => setOf(e.target.value as ResultId)}
+          >
+            {RESULT_IDS.map((id) => (
+              <option key={id} value={id}>
+                {RESULTS[id].name}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label>
+          Points a side
+          <select
+            aria-label="Points a side"
+            className="form-select form-select-sm"
+            value={count}
+            onChange={(e) => setCount(Number(e.target.value))}
+          >
+            {COUNTS.map((n) => (
+              <option key={n} value={n}>
+                {n}
+              </option>
+            ))}
+          </select>
+        </label>
+        {progress === null ? (
+          <Button size="sm" onClick={() => void start()}>
+            Work it out
+          </Button>
+        ) : (
+          <>
+            <progress value={progress} aria-label="Working it out" />
+            <Button size="sm" variant="quiet" onClick={cancel}>
+              Cancel
+            </Button>
+          </>
+        )}
+        {shown && progress === null && (
+          <Button
+            size="sm"
+            variant="quiet"
+            onClick={() => saveAs("sweep.csv", csvOf(pointsOf(shown.grid)), "text/csv")}
+          >
+            CSV
+          </Button>
+        )}
+      </div>
+      {problems.length > 0 && (
+        <ul className="problems" role="alert">
+          {problems.map(({ field, message }) => (
+            <li key={field + message}>
+              {field.replace(/^x/, "across").replace(/^y/, "up")}: {message}
+            </li>
+          ))}
+        </ul>
+      )}
+      {left && (
+        <p role="status">Cancelled; {shown ? "the picture before it is still here." : "nothing was kept."}</p>
+      )}
+      {shown ? (
+        <>
+          {shown.plan !== plan && <p className="quiet">The way has changed since: work it out again.</p>}
+          <SweepCanvas
+            grid={shown.grid}
+            now={now}
+            text={(value) => valueText(shown.grid.spec.of, value, plan)}
+          />
+        </>
+      ) : (
+        progress === null && (
+          <p className="quiet">Choose two quantities and what to show, then work it out.</p>
+        )
+      )}
+    </>
+  );
+}
+
+interface AxisProps {
+  readonly id: "x" | "y";
+  readonly can: readonly QuantityId[];
+  readonly ends: Ends["x"];
+  readonly problems: readonly FieldProblem[];
+  onQuantity(id: QuantityId): void;
+  onChange(change: Partial<Ends["x"]>): void;
+}
+
+function AxisFields({ id, can, ends, problems, onQuantity, onChange }: AxisProps) {
+  const name = id === "x" ? "Across" : "Up";
+  const wrong = (field: string) => problems.some((p) => p.field === field);
+  return (
+    <fieldset className="axis-fields">
+      <legend>{name}</legend>
+      <select
+        className="form-select form-select-sm"
+        aria-label={`${name}: quantity`}
+        value={ends.quantity}
+        onChange={(e) => onQuantity(e.target.value as QuantityId)}
+      >
+        {can.map((key) => (
+          <option key={key} value={key}>
+            {quantityOf(key).name}
+          </option>
+        ))}
+      </select>
+      {(["from", "to"] as const).map((end) => (
+        <input
+          key={end}
+          className="form-control form-control-sm short"
+          inputMode="decimal"
+          aria-label={`${name}: ${end}`}
+          aria-invalid={wrong(`${id}.${end}`)}
+          value={ends[end]}
+          onChange={(e) => onChange({ [end]: e.target.value })}
+        />
+      ))}
+      <span>{quantityOf(ends.quantity).unit}</span>
+    </fieldset>
+  );
+}
+
+/** A value of a result in the household's units. */
+function valueText(of: ResultId, value: number, { household }: Plan): string {
+  if (of === "batteryW" || of === "wallW") return figureText(powerFigure(value));
+  if (of === "kmPerHour") return figureText(speedFigure(value, household.distanceUnit));
+  if (of === "secondsToTarget") return durationText(value);
+  if (of === "lostShare" || of === "endSoc") return percentText(value, 1);
+  if (of === "cost") return moneyText(Math.round(value * 1e6) as Micros, household.currency);
+  return figureText(energyFigure(value));
+}

@@ -1,0 +1,303 @@
+import { useMemo, useRef } from "react";
+import Button from "react-bootstrap/Button";
+import {
+  getCoreRowModel,
+  getSortedRowModel,
+  useReactTable,
+  type ColumnDef,
+  type SortingState,
+} from "@tanstack/react-table";
+import { useVirtualizer } from "@tanstack/react-virtual";
+import { create } from "zustand";
+import { persist } from "zustand/middleware";
+import { csvOf, LINK_WORDS, tableRow, type Cell } from "@kettleback/core";
+import { saveAs } from "../../controls/DocumentFile";
+import { sayDone, sayTrouble } from "../../stores/notices";
+import { columnsFor, ends, FIRST_COLUMNS, type Column } from "./columns";
+import type { ViewProps } from "./view";
+
+const GROUPS = {
+  none: "not grouped",
+  level: "by level",
+  narrowest: "by narrowest link",
+  car: "by car",
+} as const;
+type Group = keyof typeof GROUPS;
+
+interface TableState {
+  readonly columns: readonly string[];
+  readonly group: Group;
+  readonly differences: boolean;
+  readonly sorting: SortingState;
+  set(change: Partial<Omit<TableState, "set">>): void;
+}
+
+/** How a person likes the table: kept from visit to visit. */
+const useTable = create<TableState>()(
+  persist((set) => ({ columns: FIRST_COLUMNS, group: "none", differences: false, sorting: [], set }), {
+    name: "kettleback-lineup-table",
+    version: 1,
+    partialize: ({ columns, group, differences, sorting }) => ({ columns, group, differences, sorting }),
+  }),
+);
+
+interface Line {
+  readonly cell: Cell;
+  readonly way: number;
+  readonly base: Cell | null;
+}
+
+const groupOf = (group: Group, cell: Cell): string => {
+  if (group === "car") return cell.plan.car.name;
+  if (group === "level") return cell.level.word;
+  return cell.kind === "charging" ? `narrowest: the ${LINK_WORDS[cell.narrowest]}` : "does not charge";
+};
+
+const ROW_PX = 33;
+
+/** Every car on every way, as figures: chosen columns, sorted, grouped, against the baseline. */
+export default function Table({ solved, selected, onSelect }: ViewProps) {
+  const { open, draft, cells } = solved;
+  const { columns: chosen, group, differences, sorting, set } = useTable();
+  const { household } = open;
+  const all = useMemo(
+    () => columnsFor(household.distanceUnit, household.currency, open.stayHours),
+    [household.distanceUnit, household.currency, open.stayHours],
+  );
+  const baseAt = open.ways.findIndex(({ id }) => id === draft.baseline);
+  const lines = useMemo(
+    () =>
+      cells.flatMap((row, way) =>
+        row.flatMap((cell, car): Line[] => (cell ? [{ cell, way, base: cells[baseAt]?.[car] ?? null }] : [])),
+      ),
+    [cells, baseAt],
+  );
+  const several = open.cars.length > 1;
+  const shown = all.filter(({ id }) => chosen.includes(id) || (id === "car" && several));
+  const defs = useMemo(
+    () =>
+      all.map((column): ColumnDef<Line> => ({
+        id: column.id,
+        accessorFn: ({ cell }) => (cell.kind === "charging" ? column.value(cell) : column.always?.(cell)),
+        sortUndefined: "last",
+        sortDescFirst: column.best === "most",
+      })),
+    [all],
+  );
+  const table = useReactTable({
+    data: lines,
+    columns: defs,
+    state: { sorting },
+    onSortingChange: (next) => set({ sorting: typeof next === "function" ? next(sorting) : next }),
+    getCoreRowModel: getCoreRowModel(),
+    getSortedRowModel: getSortedRowModel(),
+  });
+  const rows = table.getRowModel().rows.map(({ original }) => original);
+  const items = grouped(rows, group);
+  const charging = lines.flatMap(({ cell }) => (cell.kind === "charging" ? [cell] : []));
+  const ranges = new Map(shown.map((column) => [column.id, ends(column, charging)]));
+  const frame = useRef<HTMLDivElement>(null);
+  const list = useVirtualizer({
+    count: items.length,
+    getScrollElement: () => frame.current,
+    estimateSize: () => ROW_PX,
+    overscan: 8,
+  });
+  const virtual = list.getVirtualItems();
+  const before = virtual[0]?.start ?? 0;
+  const after = list.getTotalSize() - (virtual.at(-1)?.end ?? 0);
+  const out = () => rows.map(({ cell }) => tableRow(cell));
+  const copy = () =>
+    navigator.clipboard
+      .writeText(
+        [shown.map(({ name }) => name), ...rows.map(({ cell }) => shown.map((c) => textOf(c, cell)))]
+          .map((r) => r.join("\t"))
+          .join("\n"),
+      )
+      .then(() => sayDone(`${rows.length} rows are copied as text.`), sayTrouble);
+
+  return (
+    <section className="view-panel" aria-label="Table of the line-up">
+      <div className="view-tools">
+        <label>
+          Group
+          <select
+            aria-label="Group"
+            className="form-select form-select-sm"
+            value={group}
+            onChange={(e) => set({ group: e.target.value as Group })}
+          >
+            {(Object.keys(GROUPS) as Group[]).map((key) => (
+              <option key={key} value={key}>
+                {GROUPS[key]}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label className="tick">
+          <input
+            type="checkbox"
+            checked={differences}
+            disabled={baseAt < 0}
+            onChange={(e) => set({ differences: e.target.checked })}
+          />
+          differences to {baseAt < 0 ? "a baseline" : `“${open.ways[baseAt]!.saved.name}”`}
+        </label>
+        <details className="column-chooser">
+          <summary>Columns</summary>
+          <div>
+            {all
+              .filter(({ id }) => id !== "way")
+              .map(({ id, name }) => (
+                <label key={id} className="tick">
+                  <input
+                    type="checkbox"
+                    checked={chosen.includes(id)}
+                    onChange={(e) =>
+                      set({ columns: e.target.checked ? [...chosen, id] : chosen.filter((c) => c !== id) })
+                    }
+                  />
+                  {name}
+                </label>
+              ))}
+          </div>
+        </details>
+        <span className="outs">
+          <Button size="sm" variant="quiet" onClick={() => void copy()}>
+            Copy as text
+          </Button>
+          <Button size="sm" variant="quiet" onClick={() => saveAs("line-up.csv", csvOf(out()), "text/csv")}>
+            CSV
+          </Button>
+          <Button
+            size="sm"
+            variant="quiet"
+            onClick={() =>
+              saveAs(
+                "line-up.json",
+                `${JSON.stringify({ ok: true, name: draft.name, rows: out() }, null, 2)}\n`,
+                "application/json",
+              )
+            }
+          >
+            JSON
+          </Button>
+        </span>
+      </div>
+      <div ref={frame} className="big-table" tabIndex={0} role="region" aria-label="Rows of the line-up">
+        <table aria-rowcount={items.length + 1}>
+          <thead>
+            <tr>
+              {shown.map((column) => {
+                const sorted = table.getColumn(column.id)!.getIsSorted();
+                return (
+                  <th
+                    key={column.id}
+                    aria-sort={sorted === "asc" ? "ascending" : sorted === "desc" ? "descending" : "none"}
+                  >
+                    <button type="button" onClick={() => table.getColumn(column.id)!.toggleSorting()}>
+                      {column.name}{" "}
+                      <span aria-hidden="true">{sorted === "asc" ? "↑" : sorted === "desc" ? "↓" : ""}</span>
+                    </button>
+                  </th>
+                );
+              })}
+            </tr>
+          </thead>
+          <tbody>
+            {before > 0 && <tr style={{ height: before }} />}
+            {virtual.map(({ index }) => {
+              const item = items[index]!;
+              if ("title" in item)
+                return (
+                  <tr key={`g-${item.title}`} className="group">
+                    <th colSpan={shown.length} scope="rowgroup">
+                      {item.title} <small>{item.count}</small>
+                    </th>
+                  </tr>
+                );
+              const { cell, way, base } = item;
+              return (
+                <tr
+                  key={`${way}-${cell.plan.car.name}`}
+                  aria-rowindex={index + 2}
+                  className={way === selected ? "selected" : ""}
+                  onClick={() => onSelect(way)}
+                >
+                  {shown.map((column) => (
+                    <TableCell
+                      key={column.id}
+                      column={column}
+                      cell={cell}
+                      base={differences && way !== baseAt ? base : null}
+                      range={ranges.get(column.id)}
+                    />
+                  ))}
+                </tr>
+              );
+            })}
+            {after > 0 && <tr style={{ height: after }} />}
+          </tbody>
+        </table>
+      </div>
+      <p className="quiet note">
+        Power is a rate, energy an amount. Meter, loss and cost are until the target or departure, whichever
+        comes first. ▲ best and ▽ worst of their column.
+      </p>
+    </section>
+  );
+}
+
+type Item = Line | { readonly title: string; readonly count: number };
+
+/** Rows under the heading of their group; groups in the order their first rows come. */
+function grouped(rows: readonly Line[], group: Group): Item[] {
+  if (group === "none") return [...rows];
+  const groups = new Map<string, Line[]>();
+  for (const row of rows) {
+    const title = groupOf(group, row.cell);
+    groups.set(title, [...(groups.get(title) ?? []), row]);
+  }
+  return [...groups].flatMap(([title, list]) => [{ title, count: list.length }, ...list]);
+}
+
+const textOf = (column: Column, cell: Cell): string =>
+  cell.kind === "charging"
+    ? column.text(cell)
+    : (column.always?.(cell) ?? (column.id === "narrowest" ? cell.refusal.message : ""));
+
+interface CellProps {
+  readonly column: Column;
+  readonly cell: Cell;
+  readonly base: Cell | null;
+  readonly range: { best: number; worst: number } | undefined;
+}
+
+function TableCell({ column, cell, base, range }: CellProps) {
+  const text = textOf(column, cell);
+  if (column.id === "way") return <th scope="row">{text}</th>;
+  if (cell.kind === "blocked")
+    return (
+      <td className="quiet" title={text}>
+        {text}
+      </td>
+    );
+  const value = column.value(cell);
+  const mark = range && (value === range.best ? "best" : value === range.worst ? "worst" : undefined);
+  const by =
+    base?.kind === "charging" && column.difference
+      ? column.difference(value as number, column.value(base) as number)
+      : undefined;
+  return (
+    <td className={mark}>
+      {mark && (
+        <span className="mark">
+          {mark === "best" ? "▲" : "▽"}
+          <span className="visually-hidden"> {mark}: </span>
+        </span>
+      )}
+      {text}
+      {by && <small>{by}</small>}
+    </td>
+  );
+}

@@ -1,0 +1,232 @@
+import Button from "react-bootstrap/Button";
+import {
+  acceptedRange,
+  LINK_WORDS,
+  nameSchema,
+  type Garage,
+  type Row,
+  type SavedWay,
+  rangesOf,
+  purchaseSchema,
+  acceptsAt,
+  placeSchema,
+} from "@kettleback/core";
+import { FigureInput } from "../../controls/FigureInput";
+import {
+  decimals,
+  distanceFigure,
+  durationText,
+  figureText,
+  moneyText,
+  percentText,
+  powerFigure,
+  shownKm,
+  speedFigure,
+} from "../../format/number";
+import { dayTimeAt } from "./clock";
+import { cellsOfCar, type ViewProps } from "./view";
+import { openInPath } from "./openInPath";
+import { freshId, type LineupDraft } from "../../stores/lineup";
+
+const PRICE = rangesOf(purchaseSchema).price;
+const isPrice = (n: number): boolean => n >= PRICE.min && n <= PRICE.max;
+const LIMIT = acceptsAt(placeSchema, ["limitMinutes"])!;
+const isLimit = (minutes: number): boolean => minutes >= LIMIT.min && minutes <= LIMIT.max;
+
+interface Props extends ViewProps {
+  readonly garage: Garage;
+  onOpenPath(): void;
+}
+
+/** The way that is looked at: what its word means, what holds it back, what to beware of, and what can be done with it. */
+export function WayPanel({ solved, selected, garage, onChange, onView, onOpenPath }: Props) {
+  const { open, draft } = solved;
+  const at = Math.min(draft.carAt, open.cars.length - 1);
+  const way = open.ways[selected];
+  const cell = cellsOfCar(solved, at)[selected];
+  if (!way) return null;
+  const set = (change: Partial<LineupDraft>) => onChange({ ...draft, ...change });
+  const setWay = (change: Partial<SavedWay>) =>
+    set({ ways: draft.ways.map((saved) => (saved.id === way.id ? { ...saved, ...change } : saved)) });
+  const { saved } = way;
+  const { currency, distanceUnit } = garage.household.spec;
+  const isBase = draft.baseline === way.id;
+  return (
+    <aside className="way-panel" aria-label="The way in view">
+      <input
+        key={`${way.id}-${saved.name}`}
+        className="way-title"
+        aria-label="Name of the way"
+        defaultValue={saved.name}
+        onKeyDown={(e) => e.key === "Enter" && e.currentTarget.blur()}
+        onBlur={(e) => {
+          const name = nameSchema.safeParse(e.target.value);
+          if (name.success && name.data !== saved.name) setWay({ name: name.data });
+          else e.target.value = saved.name;
+        }}
+      />
+      {cell && <p className="quiet">{cell.level.means}</p>}
+      {cell?.kind === "blocked" && (
+        <p className="problems">
+          {cell.refusal.message} {cell.refusal.remedy}
+        </p>
+      )}
+      {cell?.kind === "charging" && (
+        <Figures row={cell} currency={currency} unit={distanceUnit} draft={draft} />
+      )}
+      {saved.buy.length > 0 && (
+        <div className="buy">
+          <h3>Still to be bought</h3>
+          <ul>
+            {saved.buy.map(({ what, price }, i) => (
+              <li key={what}>
+                <label>
+                  {what}
+                  <FigureInput
+                    label={`${what}, ${currency}`}
+                    className=""
+                    value={price}
+                    wrong={(asked) => !isPrice(asked)}
+                    onChange={(asked) =>
+                      isPrice(asked) &&
+                      setWay({
+                        buy: saved.buy.map((item, j) => (j === i ? { what, price: asked } : item)),
+                      })
+                    }
+                  />
+                </label>
+              </li>
+            ))}
+          </ul>
+          <p className="quiet">Usual prices in {currency}; put in your own.</p>
+        </div>
+      )}
+      <FigureInput
+        label="Longest stay there, minutes"
+        className=""
+        placeholder="none"
+        value={way.way?.place?.limitMinutes ?? Number.NaN}
+        wrong={(minutes) => !Number.isNaN(minutes) && !isLimit(minutes)}
+        onChange={(minutes) => {
+          const name = way.way?.place?.name ?? saved.name;
+          if (Number.isNaN(minutes)) setWay({ place: { name } });
+          else if (isLimit(minutes)) setWay({ place: { name, limitMinutes: minutes } });
+        }}
+      >
+        {(field, wrong) => (
+          <>
+            <label className="way-limit">
+              Longest stay
+              <span>{field} min</span>
+            </label>
+            {wrong && (
+              <p className="problem" role="alert">
+                {acceptedRange(LIMIT.min, LIMIT.max, "min")}
+              </p>
+            )}
+          </>
+        )}
+      </FigureInput>
+      <div className="way-actions">
+        <Button size="sm" variant="quiet" disabled={isBase} onClick={() => set({ baseline: way.id })}>
+          {isBase ? "The baseline" : "Make it the baseline"}
+        </Button>
+        <Button
+          size="sm"
+          variant="quiet"
+          disabled={!cell}
+          onClick={() => {
+            openInPath(garage, draft, saved, cell!);
+            onOpenPath();
+          }}
+        >
+          Open in the Path
+        </Button>
+        <Button size="sm" variant="quiet" disabled={cell?.kind !== "charging"} onClick={() => onView("vary")}>
+          Vary one thing
+        </Button>
+        <Button
+          size="sm"
+          variant="quiet"
+          onClick={() => {
+            const ways = [...draft.ways];
+            ways.splice(selected + 1, 0, {
+              ...saved,
+              id: freshId(draft.ways),
+              name: `${saved.name} 2`.slice(0, 80),
+            });
+            set({ ways });
+          }}
+        >
+          Duplicate
+        </Button>
+        <Button
+          size="sm"
+          variant="quiet"
+          onClick={() =>
+            set({
+              ways: draft.ways.filter(({ id }) => id !== way.id),
+              baseline: isBase ? null : draft.baseline,
+            })
+          }
+        >
+          Leave out
+        </Button>
+      </div>
+    </aside>
+  );
+}
+
+interface FiguresProps {
+  readonly row: Row;
+  readonly currency: string;
+  readonly unit: "km" | "mi";
+  readonly draft: LineupDraft;
+}
+
+function Figures({ row, currency, unit, draft }: FiguresProps) {
+  const { worst, solution, night } = row;
+  const { setting, pulls } = solution.circuit;
+  const spareKm = Math.abs(shownKm(night.km, unit) - shownKm(draft.dayKm, unit));
+  const spare = figureText(distanceFigure(spareKm, unit));
+  return (
+    <>
+      <p>
+        The <strong>{LINK_WORDS[row.narrowest]}</strong> is the narrowest link.{" "}
+        {setting &&
+          `Counted on: ${setting.by === "evse" ? row.plan.evse.name : "the car"} is set to ${setting.amps} A; untouched it would pull ${decimals(pulls, 0)} A.`}
+      </p>
+      <dl>
+        <dt>Ready</dt>
+        <dd>
+          {dayTimeAt(solution.clock, row.secondsToTarget)}, after {durationText(row.secondsToTarget)}
+        </dd>
+        <dt>Range</dt>
+        <dd>{figureText(speedFigure(row.kmPerHour, unit))}</dd>
+        <dt>From the wall</dt>
+        <dd>{figureText(powerFigure(row.wallW))}</dd>
+        <dt>Lost</dt>
+        <dd>{percentText(row.lostShare)} of what the meter counts</dd>
+        <dt>Cost</dt>
+        <dd>{moneyText(row.cost, currency)} a session</dd>
+        <dt>A night</dt>
+        <dd>
+          {night.holds ? `holds, ${spare} to spare` : `falls short by ${spare}`} against{" "}
+          {figureText(distanceFigure(draft.dayKm, unit))} a day
+        </dd>
+        {row.limitBites !== null && (
+          <>
+            <dt>Time limit</dt>
+            <dd>ends it after {durationText(row.limitBites)}</dd>
+          </>
+        )}
+      </dl>
+      {worst && (
+        <div className={`way-caution ${worst.severity}`}>
+          <strong>{worst.severity}</strong> {worst.what} {worst.todo}
+          {row.cautions.length > 1 && <small> And {row.cautions.length - 1} more, on the Path.</small>}
+        </div>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,235 @@
+import {
+  LINK_WORDS,
+  SEVERITIES,
+  shownAs,
+  STAYS,
+  toKm,
+  type Cell,
+  type DistanceUnit,
+  type Micros,
+  type Row,
+} from "@kettleback/core";
+import {
+  ampsText,
+  coinOf,
+  decimals,
+  distanceFigure,
+  durationText,
+  energyFigure,
+  figureText,
+  moneyText,
+  percentText,
+  powerFigure,
+  shownEnergy,
+  shownKm,
+  shownPower,
+  shownShare,
+  shownSpeed,
+  speedFigure,
+  toMinute,
+} from "../../format/number";
+import { timeAt } from "./clock";
+
+/** A column of the line-up's table: what it sorts by, how it reads, and which end is the better one. */
+export interface Column {
+  readonly id: string;
+  readonly name: string;
+  /** Number or text by which rows are ordered; undefined where nothing charges. */
+  value(row: Row): number | string;
+  text(row: Row): string;
+  /** Said of a blocked way too: its car, its name, its level, its price. */
+  readonly always?: (cell: Cell) => string;
+  readonly best?: "most" | "least";
+  /** How the difference to the baseline reads, taken between what is shown; without it none is. */
+  difference?(value: number, base: number): string;
+}
+
+/** How amounts of one nature read, and the amount that the text shows. */
+interface Measure {
+  text(n: number): string;
+  shown(n: number): number;
+}
+
+/** Differences (in the measure's own unit) that are only what is left of adding and taking away. */
+const NOTHING = 1e-9;
+
+const signed = (n: number, text: (n: number) => string): string =>
+  Math.abs(n) < NOTHING ? "same" : `${n > 0 ? "+" : "−"}${text(Math.abs(n))}`;
+
+/** A column of amounts: its value, its text and its differences. */
+const measured = ({ text, shown }: Measure, value: (row: Row) => number) => ({
+  value,
+  text: (row: Row) => text(value(row)),
+  difference: (n: number, base: number) => signed(shown(n) - shown(base), text),
+});
+
+/** Columns in the household's units; `stay` is one's own stay in hours. */
+export function columnsFor(unit: DistanceUnit, currency: string, stay: number): readonly Column[] {
+  const power: Measure = { text: (watts) => figureText(powerFigure(watts)), shown: shownPower };
+  const energy: Measure = { text: (wh) => figureText(energyFigure(wh)), shown: shownEnergy };
+  const distance: Measure = {
+    text: (km) => figureText(distanceFigure(km, unit)),
+    shown: (km) => shownKm(km, unit),
+  };
+  const speed: Measure = {
+    text: (kmPerHour) => figureText(speedFigure(kmPerHour, unit)),
+    shown: (kmPerHour) => shownSpeed(kmPerHour, unit),
+  };
+  const time: Measure = { text: durationText, shown: toMinute };
+  const share: Measure = { text: percentText, shown: shownShare };
+  const money: Measure = {
+    text: (m) => moneyText(m as Micros, currency),
+    shown: (m) => shownAs(m as Micros, coinOf(currency)),
+  };
+  const per100 = toKm(1, unit);
+  const stays = [...STAYS.map(({ hours, name }) => ({ hours, name })), { hours: stay, name: "own stay" }];
+  return [
+    {
+      id: "car",
+      name: "Car",
+      value: (r) => r.plan.car.name,
+      text: (r) => r.plan.car.name,
+      always: (c) => c.plan.car.name,
+    },
+    {
+      id: "way",
+      name: "Way",
+      value: (r) => r.plan.name,
+      text: (r) => r.plan.name,
+      always: (c) => c.plan.name,
+    },
+    {
+      id: "level",
+      name: "Level",
+      value: (r) => r.level.word,
+      text: (r) => r.level.word,
+      always: (c) => c.level.word,
+    },
+    {
+      id: "amps",
+      name: "Flows",
+      value: (r) => r.phases * r.amps,
+      text: (r) => `${r.phases} × ${ampsText(r.amps)}`,
+    },
+    {
+      id: "wallW",
+      name: "From the wall",
+      best: "most",
+      ...measured(power, (r) => r.wallW),
+    },
+    {
+      id: "batteryW",
+      name: "Into the battery",
+      best: "most",
+      ...measured(power, (r) => r.batteryW),
+    },
+    {
+      id: "narrowest",
+      name: "Narrowest link",
+      value: (r) => LINK_WORDS[r.narrowest],
+      text: (r) => LINK_WORDS[r.narrowest],
+    },
+    {
+      id: "time",
+      name: "Time to target",
+      best: "least",
+      ...measured(time, (r) => r.secondsToTarget),
+    },
+    {
+      id: "ready",
+      name: "In time",
+      value: (r) => r.shortBySeconds,
+      text: (r) =>
+        r.inTime
+          ? `yes, ${timeAt(r.solution.clock, r.secondsToTarget)}`
+          : `short by ${durationText(r.shortBySeconds)}`,
+    },
+    {
+      id: "kmPerHour",
+      name: "Range an hour",
+      best: "most",
+      ...measured(speed, (r) => r.kmPerHour),
+    },
+    ...stays.map(({ hours, name }, i): Column => ({
+      id: `stay${i}`,
+      name: `Range in ${decimals(hours, Number.isInteger(hours) ? 0 : 2)} h (${name})`,
+      best: "most",
+      ...measured(distance, (r) => r.stayKm[i]!),
+    })),
+    {
+      id: "wallWh",
+      name: "On the meter",
+      ...measured(energy, (r) => r.wallWh),
+    },
+    {
+      id: "lostWh",
+      name: "Lost",
+      ...measured(energy, (r) => r.lostWh),
+    },
+    {
+      id: "lostShare",
+      name: "Share lost",
+      best: "least",
+      ...measured(share, (r) => r.lostShare),
+    },
+    {
+      id: "cost",
+      name: "Cost a session",
+      ...measured(money, (r) => r.cost),
+    },
+    {
+      id: "per100",
+      name: `Cost per 100 ${unit}`,
+      best: "least",
+      ...measured(money, (r) => r.per100Km * per100),
+    },
+    {
+      id: "perKWh",
+      name: "Cost a kWh in the battery",
+      best: "least",
+      ...measured(money, (r) => r.perKWhStored),
+    },
+    {
+      id: "price",
+      name: "To be bought",
+      best: "least",
+      value: (r) => r.price,
+      text: (r) => priceText(r.price, currency),
+      always: (c) => priceText(c.price, currency),
+    },
+    {
+      id: "caution",
+      name: "Worst caution",
+      value: (r) => (r.worst ? SEVERITIES.indexOf(r.worst.severity) : SEVERITIES.length),
+      text: (r) => r.worst?.severity ?? "none",
+    },
+  ];
+}
+
+const priceText = (price: number, currency: string): string =>
+  price === 0 ? "nothing" : moneyText((price * 1e6) as Micros, currency).replace(/\.00$/, "");
+
+/** Columns in view before anybody has chosen. */
+export const FIRST_COLUMNS = [
+  "way",
+  "level",
+  "amps",
+  "batteryW",
+  "narrowest",
+  "time",
+  "ready",
+  "kmPerHour",
+  "lostShare",
+  "cost",
+  "per100",
+  "caution",
+] as const;
+
+/** The best and the worst value of a column, where they differ. */
+export function ends(column: Column, rows: readonly Row[]): { best: number; worst: number } | undefined {
+  if (!column.best || rows.length < 2) return undefined;
+  const values = rows.map((row) => column.value(row) as number);
+  const [least, most] = [Math.min(...values), Math.max(...values)];
+  if (most - least <= 1e-9 * Math.abs(most)) return undefined;
+  return column.best === "most" ? { best: most, worst: least } : { best: least, worst: most };
+}

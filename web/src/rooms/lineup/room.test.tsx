@@ -1,0 +1,105 @@
+/** @jest-environment jsdom */
+import { act, fireEvent, render, screen, waitFor, within } from "@testing-library/react";
+import { MemoryRouter } from "react-router-dom";
+import { fallowQuay } from "@kettleback/core/demo";
+import { writeAs } from "../../format/manner";
+import { useLineup } from "../../jobs/lineup";
+import { lineupDraftOf, lineupStoreOf } from "../../stores/lineup";
+import LineupScreen from "./LineupScreen";
+import { propsOf } from "./tests/known";
+
+jest.mock("react-chartjs-2", () => ({ Line: () => null, Bar: () => null, Chart: () => null }));
+jest.mock("../../jobs/ask", () => ({ askAside: () => Promise.resolve(), worker: () => ({}) }));
+
+const view = (name: string) =>
+  within(screen.getByRole("group", { name: "Views of the line-up" })).getByRole("button", { name });
+/** Views come on demand: until the one that was pressed for is there. */
+const press = (name: string) => act(async () => void fireEvent.click(view(name)));
+
+beforeEach(() => {
+  writeAs({});
+  localStorage.clear();
+  document.documentElement.dataset.bsTheme = "light";
+  window.matchMedia = (() => ({ matches: false })) as never;
+  useLineup.setState({ solved: null });
+});
+
+describe("the line-up", () => {
+  const { solved } = propsOf("km");
+  const shown = async (draft = solved.draft) => {
+    const garage = { ...solved.garage };
+    lineupStoreOf(garage.household.id).getState().set(draft);
+    render(<LineupScreen garage={garage} />, { wrapper: MemoryRouter });
+    await waitFor(() => {
+      const { done, all, problems } = useLineup.getState().solved!;
+      expect(problems.length > 0 || done === all).toBe(true);
+    });
+  };
+
+  test.each([
+    ["Table", "Table of the line-up"],
+    ["Cars × ways", "Cars by ways"],
+    ["Charts", "Charts"],
+    ["Vary one thing", "Vary one thing"],
+    ["Vary two", "Vary two"],
+    ["Enough overnight?", "Enough overnight?"],
+    ["A stay", "A stay"],
+    ["What to carry", "Cables"],
+  ])("%s opens in its own view, and the picture goes", async (name, region) => {
+    await shown();
+    expect(document.querySelector(".picture")).not.toBeNull();
+    await press(name);
+    expect(await screen.findByRole("region", { name: region })).toBeDefined();
+    expect(document.querySelector(".picture")).toBeNull();
+    expect(view(name).getAttribute("aria-pressed")).toBe("true");
+    await press("Picture");
+    await waitFor(() => expect(screen.queryByRole("region", { name: region })).toBeNull());
+  });
+
+  test("the baseline is looked at first, then whatever is chosen", async () => {
+    await shown({ ...solved.draft, baseline: "w1" });
+    const looked = () => screen.getByLabelText<HTMLInputElement>("Name of the way").value;
+    expect(looked()).toBe("Fast");
+    fireEvent.click(screen.getByRole("button", { name: "Leave out" }));
+    await waitFor(() => expect(looked()).toBe("Slow"));
+  });
+
+  test("without ways it says so, and offers no view of them", async () => {
+    await shown({ ...solved.draft, ways: [], baseline: null });
+    expect(screen.getByText(/^No way is in this line-up yet/)).toBeDefined();
+    expect(screen.queryByText(/^No car is in this line-up/)).toBeNull();
+    expect(document.querySelector(".picture")).toBeNull();
+  });
+
+  test("with a car that is gone it says so", async () => {
+    await shown({ ...solved.draft, cars: ["gone"] });
+    expect(screen.getByText(/^No car is in this line-up/)).toBeDefined();
+    expect(screen.queryByText(/^No way is in this line-up yet/)).toBeNull();
+  });
+
+  test("what cannot be asked is named at its own field, and no row is drawn", async () => {
+    await shown({ ...solved.draft, dayKm: -1 });
+    const wrong = screen
+      .getAllByRole("textbox")
+      .filter((field) => field.getAttribute("aria-invalid") === "true");
+    expect(wrong.map((field) => field.getAttribute("aria-label"))).toEqual(["A day's drive, km"]);
+    expect(document.querySelector(".picture")).toBeNull();
+  });
+
+  test("with no car at all it says where to add one", () => {
+    render(
+      <LineupScreen
+        garage={{ ...fallowQuay, cars: [], household: { ...fallowQuay.household, id: "none" } }}
+      />,
+      {
+        wrapper: MemoryRouter,
+      },
+    );
+    expect(screen.getByRole("heading").textContent).toBe("Nothing to line up yet");
+  });
+
+  test("a kept line-up is worked on as it was kept", async () => {
+    await shown(lineupDraftOf({ ...solved.draft, name: "kept" } as never, null));
+    expect(lineupStoreOf(solved.garage.household.id).getState().draft!.name).toBe("kept");
+  });
+});

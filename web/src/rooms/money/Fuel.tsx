@@ -1,0 +1,204 @@
+import {
+  againstFuel,
+  ECONOMY_UNITS,
+  fromLitresPer100Km,
+  fromWhPerKm,
+  FUEL_PRICES,
+  FUEL_UNITS,
+  KM_PER_MILE,
+  mpge,
+  perLitre,
+  toLitresPer100Km,
+  toWhPerKm,
+  whPerKmOfMpge,
+  type EconomyUnit,
+  type FuelPriceUnit,
+  type FuelUnit,
+  type Garage,
+  rangesOf,
+  fuelQuestionSchema,
+} from "@kettleback/core";
+import { useState } from "react";
+import type { Answered } from "../../jobs/answer";
+import { decimals, percentText } from "../../format/number";
+import { NumberInput, within } from "./NumberInput";
+import { amountText } from "../../plan/money";
+import { useMoney } from "./useMoney";
+
+const TAKES = rangesOf(fuelQuestionSchema);
+/** The least and the most a car may use, in a unit of economy. */
+const boundsIn = (economy: EconomyUnit): [number, number] => [
+  fromWhPerKm(TAKES.wallWhPerKm.min, economy),
+  fromWhPerKm(TAKES.wallWhPerKm.max, economy),
+];
+
+interface Props {
+  readonly garage: Garage;
+  readonly answered: Answered;
+}
+
+/** A fuel car and one's own over the same distance. */
+export default function Fuel({ garage, answered }: Props) {
+  const found = useMoney(garage, answered);
+  const { currency, distanceUnit, economyUnit } = garage.household.spec;
+  const [economy, setEconomy] = useState<EconomyUnit>(economyUnit);
+  const [miles, setMiles] = useState(100);
+  if (!found) return <p className="room-note">A path that charges is needed to start from.</p>;
+  const { money, change } = found;
+  const { price, priceUnit, uses, usesUnit, perKWh, wallWhPerKm } = money.fuel;
+  const set = (to: Partial<typeof money.fuel>) => change("fuel", to);
+  const sound = fuelQuestionSchema.safeParse(money.fuel).success;
+  const figures = sound
+    ? againstFuel({
+        pricePerLitre: perLitre(price, priceUnit),
+        litresPer100Km: toLitresPer100Km(uses, usesUnit),
+        wallWhPerKm,
+        perKWh,
+      })
+    : null;
+  const by = (per100Km: number) => (distanceUnit === "km" ? per100Km : per100Km * KM_PER_MILE);
+  const most = figures ? Math.max(figures.fuelPer100Km, figures.electricPer100Km) : 1;
+  const shownUse = Number(fromWhPerKm(wallWhPerKm, economy).toPrecision(6));
+  return (
+    <section className="view-panel fuel" aria-label="Against fuel">
+      <div className="view-tools">
+        {garage.fuelCars.map(({ id, spec: { name, ...car } }) => (
+          <button key={id} type="button" className="btn btn-quiet btn-sm" onClick={() => set(car)}>
+            Take {name}
+          </button>
+        ))}
+        <NumberInput
+          label="Fuel costs"
+          {...TAKES.price}
+          unit={currency}
+          value={price}
+          onChange={(v) => set({ price: v })}
+        />
+        <label>
+          for
+          <select
+            className="form-select form-select-sm"
+            aria-label="Fuel price by"
+            value={priceUnit}
+            onChange={(e) => set({ priceUnit: e.target.value as FuelPriceUnit })}
+          >
+            {FUEL_PRICES.map((unit) => (
+              <option key={unit}>{unit}</option>
+            ))}
+          </select>
+        </label>
+        <NumberInput
+          label="The fuel car uses"
+          {...TAKES.uses}
+          value={uses}
+          onChange={(v) => set({ uses: v })}
+        />
+        <label>
+          in
+          <select
+            className="form-select form-select-sm"
+            aria-label="Unit of the fuel car"
+            value={usesUnit}
+            onChange={(e) => set({ usesUnit: e.target.value as FuelUnit })}
+          >
+            {FUEL_UNITS.map((unit) => (
+              <option key={unit}>{unit}</option>
+            ))}
+          </select>
+        </label>
+        <NumberInput
+          label="A kWh on the meter"
+          {...TAKES.perKWh}
+          unit={currency}
+          value={perKWh}
+          onChange={(v) => set({ perKWh: v })}
+        />
+        <NumberInput
+          label="Yours uses, at the meter"
+          min={Math.min(...boundsIn(economy))}
+          max={Math.max(...boundsIn(economy))}
+          value={shownUse}
+          onChange={(v) => set({ wallWhPerKm: toWhPerKm(v, economy) })}
+        />
+        <label>
+          in
+          <select
+            className="form-select form-select-sm"
+            aria-label="Your unit"
+            value={economy}
+            onChange={(e) => setEconomy(e.target.value as EconomyUnit)}
+          >
+            {ECONOMY_UNITS.map((unit) => (
+              <option key={unit}>{unit}</option>
+            ))}
+          </select>
+        </label>
+      </div>
+      {figures && (
+        <>
+          <p className="says" aria-live="polite">
+            <strong>
+              {figures.savedShare >= 0
+                ? `Electricity costs ${percentText(figures.savedShare)} less over the same distance.`
+                : `Electricity costs ${percentText(-figures.savedShare)} more over the same distance.`}
+            </strong>
+          </p>
+          <dl className="tanks">
+            {(
+              [
+                ["fuel", "Fuel car", figures.fuelPer100Km],
+                ["electric", "Yours", figures.electricPer100Km],
+              ] as const
+            ).map(([kind, name, cost]) => (
+              <div key={kind} className={kind}>
+                <dt>{name}</dt>
+                <dd>
+                  <span className="tank" aria-hidden="true" style={{ width: `${(100 * cost) / most}%` }} />
+                  <b>{amountText(by(cost), currency)}</b> for 100 {distanceUnit}
+                </dd>
+              </div>
+            ))}
+          </dl>
+          <dl className="facts">
+            <div>
+              <dt>To cost as little, a fuel car would have to use</dt>
+              <dd>
+                {figures.matchLitres > 0
+                  ? `${decimals(figures.matchLitres, 2)} l/100 km, ${decimals(fromLitresPer100Km(figures.matchLitres, "mpg (imperial)"), 0)} mpg imperial or ${decimals(fromLitresPer100Km(figures.matchLitres, "mpg (US)"), 0)} mpg US`
+                  : "no fuel at all: yours is free"}
+              </dd>
+            </div>
+            <div>
+              <dt>Both cost the same at</dt>
+              <dd>{amountText(figures.breakEvenPerKWh, currency)} a kWh</dd>
+            </div>
+            <div>
+              <dt>Yours in miles a gallon's worth of energy (33.7 kWh a US gallon, US EPA)</dt>
+              <dd>{decimals(mpge(wallWhPerKm), 0)} MPGe</dd>
+            </div>
+            <div>
+              <dt>
+                <span className="inline-number">
+                  <NumberInput
+                    bare
+                    label="Miles a gallon's worth"
+                    min={1}
+                    max={1_000}
+                    value={miles}
+                    onChange={setMiles}
+                  />{" "}
+                  MPGe are
+                </span>
+              </dt>
+              <dd>
+                {within(miles, 1, 1_000)
+                  ? `${decimals(fromWhPerKm(whPerKmOfMpge(miles), economy), 1)} ${economy}`
+                  : "–"}
+              </dd>
+            </div>
+          </dl>
+        </>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,50 @@
+import type { Charging } from "../../jobs/answer";
+import { useSolve } from "../../jobs/store";
+import { shownAnswers } from "../../plan/answers";
+import { Cheaper } from "./Cheaper";
+import { WorkingPanel } from "../../plan/WorkingPanel";
+import { Term } from "../../terms/Term";
+
+/** The answers, each of which opens to its working. */
+export function Answers({ charging }: { readonly charging: Charging }) {
+  const { open, working, openWorking } = useSolve();
+  return (
+    <section className="answers" aria-label="Answers">
+      <div className="answer-strip">
+        {shownAnswers(charging).map(({ answer, name, nature, figure, aside, alarm }) => (
+          <button
+            key={answer}
+            type="button"
+            className={`answer ${answer}${alarm ? " alarm" : ""}`}
+            aria-expanded={open === answer}
+            aria-controls="working"
+            onClick={() => openWorking(open === answer ? null : answer)}
+          >
+            <span className="name">
+              {alarm && (
+                <i className="bang" aria-hidden="true">
+                  !
+                </i>
+              )}
+              {name} <small>{nature}</small>
+            </span>
+            <span className="figure">
+              {figure.value}
+              {figure.unit && <small> {figure.unit}</small>}
+            </span>
+            <span className="aside">{aside}</span>
+          </button>
+        ))}
+      </div>
+      <p className="terms">
+        In words: <Term id="kW">kW</Term>, <Term id="kWh">kWh</Term>, <Term id="phase">phase</Term>,{" "}
+        <Term id="narrowest">narrowest link</Term>, <Term id="continuous">for hours</Term>,{" "}
+        <Term id="efficiency">efficiency</Term>.
+      </p>
+      <Cheaper charging={charging} />
+      <div id="working" aria-live="polite">
+        {working && <WorkingPanel working={working} onClose={() => openWorking(null)} />}
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,89 @@
+import { useState } from "react";
+import type { DateTime } from "luxon";
+import { hangsOn, type Assumed, type Car, type Hang } from "@kettleback/core";
+import { distanceFigure, figureText, moneyText } from "../../format/number";
+import { sayDone, sayTrouble } from "../../stores/notices";
+import type { Charging } from "../../jobs/answer";
+import { useSolved } from "../../jobs/useSolved";
+import { useGarage } from "../../stores/garage";
+import type { Draft } from "../../stores/draft";
+import { localAt } from "../../plan/answers";
+import { KnownFigure } from "../../plan/KnownFigure";
+import { dayTimeText, timeText } from "../../format/manner";
+
+/** What was assumed of the car because nobody knew it, and how far the answer hangs on it; nothing where all is known. */
+export function Hangs({ charging, draft }: { readonly charging: Charging; readonly draft: Draft }) {
+  const { plan, solution } = charging;
+  const hangs = useSolved(() => hangsOn(plan, solution.clock), [plan, solution]);
+  const { garage, keep } = useGarage();
+  const [asking, setAsking] = useState<Assumed | null>(null);
+  const [left, setLeft] = useState<Assumed | null>(null);
+  if (!hangs || hangs.length === 0) return null;
+  const row = garage?.cars.find(({ id }) => id === draft.carId);
+  const known = (car: Car) => {
+    if (!row) return;
+    setAsking(null);
+    keep("cars", { ...row, spec: car }).then(
+      () => sayDone("Taken as known, and kept with the car."),
+      sayTrouble,
+    );
+  };
+  return (
+    <section className="hangs" aria-label="What it hangs on">
+      <h2>Assumed, and how much hangs on it</h2>
+      <ul>
+        {hangs.map((hang) => (
+          <li key={hang.assumed}>
+            <span>
+              <b>{hang.name.replace(/^./, (c) => c.toUpperCase())}</b>, {hang.range}: {effect(hang, charging)}
+            </span>
+            {row && asking !== hang.assumed && (
+              <button
+                type="button"
+                className="btn btn-quiet btn-sm"
+                // Who leaves the field is back where it was opened.
+                autoFocus={left === hang.assumed}
+                onClick={() => setAsking(hang.assumed)}
+                aria-label={`${hang.name}: I know it`}
+              >
+                I know it
+              </button>
+            )}
+            {row && asking === hang.assumed && (
+              <KnownFigure
+                assumed={hang.assumed}
+                car={row.spec}
+                household={plan.household}
+                system={plan.outlet.supply.system}
+                onKnown={known}
+                onCancel={() => {
+                  setLeft(hang.assumed);
+                  setAsking(null);
+                }}
+              />
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** What moves between the two ends: the time, the money, or only the distance. */
+function effect({ ready, cost, km }: Hang, { solution, plan }: Charging): string {
+  const { currency, distanceUnit } = plan.household;
+  const [first, last] = ready.map((seconds) => localAt(solution, seconds)) as [DateTime, DateTime];
+  const text = first.hasSame(last, "day") ? timeText : dayTimeText;
+  const said = [
+    ...(ready[1] - ready[0] >= 60 ? [`ready between ${text(first)} and ${text(last)}`] : []),
+    ...(cost[1] - cost[0] >= 10_000
+      ? [`${moneyText(cost[0], currency)} to ${moneyText(cost[1], currency)}`]
+      : []),
+    ...(km[1] - km[0] >= 1
+      ? [
+          `${figureText(distanceFigure(km[0], distanceUnit))} to ${figureText(distanceFigure(km[1], distanceUnit))} put in`,
+        ]
+      : []),
+  ];
+  return said.length > 0 ? said.join("; ") : "hardly anything here";
+}

@@ -1,0 +1,39 @@
+import { lazy, Suspense, useState } from "react";
+import type { Charging } from "../../jobs/answer";
+import type { Draft } from "../../stores/draft";
+import { useCalm } from "./useCalm";
+
+const Clock = lazy(() => import("./Clock"));
+const Flow = lazy(() => import("./Flow"));
+const Steps = lazy(() => import("./Steps"));
+
+const VIEWS = { clock: "The clock", flow: "Where it goes", steps: "Current steps" } as const;
+type View = keyof typeof VIEWS;
+
+interface Props {
+  readonly charging: Charging;
+  readonly draft: Draft;
+  onChange(draft: Draft): void;
+}
+
+/** The heavier views under the answers. They follow the answer once the changes pause. */
+export function Lower({ charging, draft, onChange }: Props) {
+  const [view, setView] = useState<View>("clock");
+  const { solution, plan } = useCalm(charging);
+  return (
+    <section className="lower" aria-label={VIEWS[view]}>
+      <div className="views" role="group" aria-label="Views of the session">
+        {(Object.keys(VIEWS) as View[]).map((key) => (
+          <button key={key} type="button" aria-pressed={view === key} onClick={() => setView(key)}>
+            {VIEWS[key]}
+          </button>
+        ))}
+      </div>
+      <Suspense fallback={<div className="view-waiting" />}>
+        {view === "clock" && <Clock solution={solution} plan={plan} />}
+        {view === "flow" && <Flow solution={solution} plan={plan} />}
+        {view === "steps" && <Steps draft={draft} onChange={onChange} />}
+      </Suspense>
+    </section>
+  );
+}

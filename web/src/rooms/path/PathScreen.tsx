@@ -1,0 +1,166 @@
+import { lazy, Suspense, useEffect, useState } from "react";
+import { Link } from "react-router-dom";
+import type { Garage } from "@kettleback/core";
+import { ConductorDrawing } from "../../drawing/ConductorDrawing";
+import type { Answered, Charging } from "../../jobs/answer";
+import { useSolve } from "../../jobs/store";
+import { draftStoreOf, type Draft } from "../../stores/draft";
+import { Answers } from "./Answers";
+import { Cautions, Stops } from "./Cautions";
+import { Upgrades } from "./Upgrades";
+import { LinkPanel } from "./LinkPanel";
+import { Lower } from "./Lower";
+import { OnPaper } from "./OnPaper";
+import { PlanFile } from "./PlanFile";
+import { Problems } from "../../plan/Problems";
+import { Refused } from "../../plan/Refused";
+import { SavedPaths } from "./SavedPaths";
+import { Sentence } from "../../plan/Sentence";
+import { ToLineup } from "./ToLineup";
+import { Trying } from "../../plan/Trying";
+import { UndoRedo } from "../../controls/UndoRedo";
+import { Verdict } from "./Verdict";
+import "./path.scss";
+import "./answers.scss";
+import "./beside.scss";
+import "./lower.scss";
+import "./print.scss";
+
+/** What the answers hang on comes once they stand. */
+const Hangs = lazy(() => import("./Hangs").then(({ Hangs: view }) => ({ default: view })));
+
+/** The heart: one sentence that says what is plugged in where, and at once what comes of it. */
+export default function PathScreen({ garage }: { garage: Garage }) {
+  const answered = useSolve((s) => s.answered);
+  const standing = useSolve((s) => s.standing);
+  if (!answered || answered.garage !== garage) return <NothingYet />;
+  const onChange = (draft: Draft) => draftStoreOf(garage.household.id).getState().set(draft);
+  const stands = standing?.garage === garage ? standing : null;
+  return <Bench garage={garage} answered={answered} standing={stands} onChange={onChange} />;
+}
+
+function NothingYet() {
+  return (
+    <div className="room-note">
+      <h1>Nothing to plug in yet</h1>
+      <p>
+        A path needs a car, an outlet, a charging unit and a tariff.{" "}
+        <Link to="/garage">Add them in the Garage</Link>, then come back here.
+      </p>
+    </div>
+  );
+}
+
+interface BenchProps {
+  readonly garage: Garage;
+  readonly answered: Answered;
+  /** The last answer of this household, while what is asked cannot be answered. */
+  readonly standing: (Answered & Charging) | null;
+  onChange(draft: Draft): void;
+}
+
+const blamedField = (answered: Answered): string | null =>
+  answered.kind === "stuck"
+    ? answered.refusal.field
+    : answered.kind === "unsound"
+      ? (answered.problems[0]?.field ?? null)
+      : null;
+
+function Bench({ garage, answered, standing, onChange }: BenchProps) {
+  const { draft } = answered;
+  const plan = answered.kind === "unsound" ? null : answered.plan;
+  const problems = answered.kind === "unsound" ? answered.problems : [];
+  return (
+    <div className="path-room">
+      <div className="room-head">
+        <h1 className="visually-hidden">Path</h1>
+        <SavedPaths garage={garage} draft={draft} plan={plan} onChange={onChange} />
+        <div className="undo">
+          <ToLineup garage={garage} draft={draft} plan={plan} />
+          <PlanFile plan={plan} onImported={onChange} />
+          <button type="button" className="btn btn-quiet btn-sm" onClick={() => window.print()}>
+            Print
+          </button>
+          <UndoRedo store={draftStoreOf(garage.household.id)} />
+        </div>
+      </div>
+      <Sentence
+        garage={garage}
+        draft={draft}
+        problems={problems}
+        blamed={blamedField(answered)}
+        repeated={answered.repeated}
+        onChange={onChange}
+      />
+      {draft.trial && <Trying trial={draft.trial} onBack={() => onChange({ ...draft, trial: null })} />}
+      {problems.length > 0 && <Problems problems={problems} distance={garage.household.spec.distanceUnit} />}
+      {answered.kind === "unsound" && standing?.draft.savedId === draft.savedId && (
+        // While a figure is being typed anew the screen does not fall empty; nothing of it can be used.
+        <div className="as-before" inert>
+          <p className="quiet">As it was before that change:</p>
+          <Answer charging={standing} draft={standing.draft} onChange={onChange} />
+        </div>
+      )}
+      {answered.kind === "stuck" && (
+        <>
+          <Refused refusal={answered.refusal} fixes={answered.fixes} onChange={onChange} />
+          <Cautions cautions={answered.cautions} draft={draft} onChange={onChange} />
+        </>
+      )}
+      {answered.kind === "charging" && <Answer charging={answered} draft={draft} onChange={onChange} />}
+    </div>
+  );
+}
+
+interface AnswerProps {
+  readonly charging: Charging;
+  readonly draft: Draft;
+  onChange(draft: Draft): void;
+}
+
+function Answer({ charging, draft, onChange }: AnswerProps) {
+  const { point, cautions, solution } = charging;
+  const [selected, setSelected] = useState<number | null>(null);
+  const links = point.links.length;
+
+  useEffect(() => {
+    // A link's number key selects it, unless the number is being typed somewhere.
+    const onKey = (event: KeyboardEvent) => {
+      const typing = event.target instanceof HTMLElement && event.target.closest("input, select, textarea");
+      const number = Number(event.key);
+      if (!typing && !event.ctrlKey && !event.metaKey && !event.altKey && number >= 1 && number <= links)
+        setSelected(number - 1);
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  }, [links]);
+
+  const index = Math.min(selected ?? point.binding, links - 1);
+  return (
+    <div className="bench">
+      <div className="bench-drawing">
+        <OnPaper charging={charging} />
+        <Stops cautions={cautions} acknowledged={draft.acknowledged} />
+        <Verdict charging={charging} />
+        {solution.clock.notes.map((note) => (
+          <p key={note} className="quiet">
+            {note}
+          </p>
+        ))}
+        <ConductorDrawing charging={charging} selected={index} onSelect={setSelected} />
+      </div>
+      <Answers charging={charging} />
+      <aside className="beside">
+        <Cautions cautions={cautions} draft={draft} onChange={onChange} />
+        <Upgrades charging={charging} draft={draft} onChange={onChange} />
+        {(charging.plan.car.assumed ?? []).length > 0 && (
+          <Suspense fallback={null}>
+            <Hangs charging={charging} draft={draft} />
+          </Suspense>
+        )}
+        <LinkPanel charging={charging} draft={draft} index={index} onChange={onChange} />
+      </aside>
+      <Lower charging={charging} draft={draft} onChange={onChange} />
+    </div>
+  );
+}

@@ -1,0 +1,53 @@
+import { useState } from "react";
+import { inWords, namesOf, TERM_IDS, TERMS } from "@kettleback/core";
+import { useWorld } from "../../terms/useWorld";
+import "./words.scss";
+
+/** All words of the trade that are used here, in the household's own order. */
+export default function WordsScreen() {
+  const world = useWorld();
+  const [sought, setSought] = useState("");
+  const words = TERM_IDS.map((id) => ({ id, ...TERMS[id], ...namesOf(id, world) })).sort((a, b) =>
+    a.first.localeCompare(b.first),
+  );
+  const found = words.filter(({ first, also, means }) =>
+    [first, ...also, means].join(" ").toLowerCase().includes(sought.trim().toLowerCase()),
+  );
+  return (
+    <section className="words-page" aria-label="Words">
+      <header>
+        <h1>Words</h1>
+        <p>
+          What they mean here, with the number that goes with each.{" "}
+          {world === "nec" ? "North American words come first." : "The words of the 230 V world come first."}
+        </p>
+        <label>
+          Find{" "}
+          <input
+            type="search"
+            className="form-control form-control-sm"
+            value={sought}
+            onChange={(e) => setSought(e.target.value)}
+          />
+        </label>
+      </header>
+      {found.length === 0 && (
+        <p role="status">No such word here; try another, such as amps, plug or socket.</p>
+      )}
+      <dl>
+        {found.map(({ id, first, also, means, number, source }) => (
+          <div key={id}>
+            <dt>
+              {first} {also.length > 0 && <small>{also.join(", ")}</small>}
+            </dt>
+            <dd>
+              {inWords(means, world)}
+              <span className="number">{inWords(number, world)}</span>
+              <small>{source}</small>
+            </dd>
+          </div>
+        ))}
+      </dl>
+    </section>
+  );
+}

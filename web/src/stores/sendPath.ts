@@ -1,0 +1,21 @@
+import { savedWayOfPath, startLineup, type Garage, type Plan } from "@kettleback/core";
+import { sayDone } from "./notices";
+import type { Draft } from "./draft";
+import { freshId, lineupDraftOf, lineupStoreOf } from "./lineup";
+
+/** Puts a path first in the line-up, as its baseline, with its car where that is not in it yet. */
+export function sendPath(garage: Garage, draft: Draft, plan: Plan): void {
+  const store = lineupStoreOf(garage.household.id);
+  const lineup = store.getState().draft ?? lineupDraftOf(startLineup(garage, plan.session), null);
+  const way = savedWayOfPath(garage, plan, freshId(lineup.ways));
+  const known = lineup.cars.indexOf(draft.carId);
+  const cars = known < 0 ? [...lineup.cars, draft.carId] : lineup.cars;
+  store.getState().set({
+    ...lineup,
+    cars,
+    carAt: known < 0 ? cars.length - 1 : known,
+    ways: [way, ...lineup.ways],
+    baseline: way.id,
+  });
+  sayDone(`“${way.name}” stands first in the line-up, as its baseline.`);
+}
