@@ -38,11 +38,11 @@ function cheaperOf(plan: Plan, clock: Clock): Aside["cheaper"] {
     : { cost: cheapest, atOnce: atOnce.bill.total, from: by.cheapest?.windows[0]?.from ?? 0 };
 }
 
-/** Works it out. */
-export const asideOf = (plan: Plan, clock: Clock): Aside => ({
-  plan,
-  clock,
-  rungs: ladder(plan, clock),
-  steps: stepTable(pathOf(plan), plan.session, clock.departure),
-  cheaper: cheaperOf(plan, clock),
-});
+/** Works it out, part by part. */
+export function* asideOf(plan: Plan, clock: Clock): Generator<number, Aside> {
+  const rungs = ladder(plan, clock);
+  yield 1 / 3;
+  const steps = stepTable(pathOf(plan), plan.session, clock.departure);
+  yield 2 / 3;
+  return { plan, clock, rungs, steps, cheaper: cheaperOf(plan, clock) };
+}

@@ -5,7 +5,7 @@ import { draftStoreOf, firstDraft, type Draft } from "../stores/draft";
 import { useGarage } from "../stores/garage";
 import { answerOf, type Answered, type Charging } from "./answer";
 import type { Aside } from "./aside";
-import { askAside } from "./ask";
+import { ask } from "./pool";
 
 interface SolveState {
   /** What the draft in view comes to; null without a garage, or in one with nothing to plug in. */
@@ -70,7 +70,13 @@ function follow(): void {
     return;
   }
   useSolve.setState({ answered: next, standing: next, working });
-  void askAside(next.plan, next.solution.clock, (aside) => useSolve.setState({ aside }));
+  const { plan, solution } = next;
+  ask("aside", [plan, solution.clock], { key: "aside" }).result.then(
+    // What comes from beside the screen is a copy: views ask whether it is about the plan they show.
+    (aside) => aside && useSolve.setState({ aside: { ...aside, plan, clock: solution.clock } }),
+    // What would lift a path is missing then; the path's own answers stand.
+    () => undefined,
+  );
 }
 
 const followed = new Set<string>();

@@ -1,9 +1,13 @@
-import { expose } from "comlink";
-import { asideOf } from "./aside";
-import { sweepWork } from "./sweep";
+import { expose, releaseProxy, type Remote } from "comlink";
+import { workshop, type Workshop } from "./workshop";
 
-/** Everything that can take longer than a frame, away from the screen. */
-const work = { asideOf, ...sweepWork };
-export type Work = typeof work;
+const made = workshop();
 
-expose(work);
+/** The line over which progress is told is closed with the job. */
+const close = (progress: unknown): void =>
+  (progress as Remote<(share: number) => void> | undefined)?.[releaseProxy]();
+
+expose({
+  ...made,
+  start: (id, kind, input, progress) => made.start(id, kind, input, progress).finally(() => close(progress)),
+} satisfies Workshop);

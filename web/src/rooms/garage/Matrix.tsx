@@ -1,7 +1,8 @@
 import { Link, useNavigate } from "react-router-dom";
-import { fitOf, type Fit, type Fitting, type Garage, type Kept, type Outlet } from "@kettleback/core";
+import { type Fit, type Fitting, type Garage, type Kept, type Outlet } from "@kettleback/core";
 import { ampsText, figureText, powerFigure } from "../../format/number";
-import { useSolved } from "../../jobs/useSolved";
+import { JobWaiting } from "../../controls/JobWaiting";
+import { useJob } from "../../jobs/useJob";
 import { firstDraftOf } from "../../jobs/store";
 import { draftStoreOf } from "../../stores/draft";
 import { thicknessOf } from "./bench/scale";
@@ -9,10 +10,7 @@ import { thicknessOf } from "./bench/scale";
 /** Cars across, outlets down: what each would get there with the best of what one has, or why not. */
 export function Matrix({ garage }: { readonly garage: Garage }) {
   const navigate = useNavigate();
-  const fits = useSolved(
-    () => garage.outlets.map((outlet) => garage.cars.map((car) => fitOf(garage, car, outlet))),
-    [garage],
-  );
+  const job = useJob("fits", garage);
   if (garage.cars.length === 0 || garage.outlets.length === 0)
     return (
       <p className="empty">
@@ -22,7 +20,9 @@ export function Matrix({ garage }: { readonly garage: Garage }) {
         </Link>
       </p>
     );
-  if (!fits) return <div className="view-waiting" />;
+  // Of another garage than the one in view nothing is shown: its cars and outlets are others.
+  const fits = job.stale ? undefined : job.result;
+  if (!fits) return <JobWaiting job={job} />;
   const open = ({ carId, outletId, fitting }: Fit) => {
     const store = draftStoreOf(garage.household.id);
     const base = store.getState().draft ?? firstDraftOf(garage);

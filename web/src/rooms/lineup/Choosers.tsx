@@ -1,14 +1,10 @@
 import { useMemo, useState } from "react";
 import {
   CABLE_LENGTHS,
-  cableChoices,
-  cableVerdicts,
   feedOf,
   heldBackBy,
   OUTLET_TYPE_IDS,
   outletType,
-  portableCandidates,
-  portableChoices,
   SCHOOL_WORDS,
   SCHOOLS,
   USUAL_POSTS,
@@ -26,7 +22,8 @@ import {
 } from "@kettleback/core";
 import { FigureInput } from "../../controls/FigureInput";
 import { ampsText, decimals, figureText, moneyText, powerFigure } from "../../format/number";
-import { useSolved } from "../../jobs/useSolved";
+import { JobWaiting } from "../../controls/JobWaiting";
+import { useJob } from "../../jobs/useJob";
 import type { ViewProps } from "./view";
 
 type Props = ViewProps & { readonly garage: Garage };
@@ -71,11 +68,12 @@ function Cables({ solved, system }: ChooserProps) {
   const [posts, setPosts] = useState<readonly MetPost[]>(USUAL_POSTS);
   const [lengthM, setLengthM] = useState<number>(CABLE_LENGTHS[0]);
   const { household, session } = open;
-  const result = useSolved(() => {
-    const asked = { car, household, session, posts, lengthM, system };
-    const choices = cableChoices(asked);
-    return { choices, verdicts: cableVerdicts(asked, choices), posts };
-  }, [car, household, session, posts, lengthM, system]);
+  const asked = useMemo(
+    () => ({ car, household, session, posts, lengthM, system }),
+    [car, household, session, posts, lengthM, system],
+  );
+  const job = useJob("cables", asked);
+  const { result } = job;
   const often = (i: number, perMonth: number) =>
     isOften(perMonth) && setPosts(posts.map((post, at) => (at === i ? { ...post, perMonth } : post)));
   const schoolsOf = (id: string): School[] =>
@@ -117,7 +115,7 @@ function Cables({ solved, system }: ChooserProps) {
           </select>
         </label>
       </div>
-      {result && (
+      {result ? (
         <>
           <div className="schools" aria-live="polite">
             {result.verdicts.length === 0 && (
@@ -175,6 +173,8 @@ function Cables({ solved, system }: ChooserProps) {
             and prices are usual ones; pins say nothing of cores: read the marking before you buy.
           </p>
         </>
+      ) : (
+        <JobWaiting job={job} />
       )}
     </section>
   );
@@ -199,15 +199,21 @@ function Portables({ solved, garage, system }: ChooserProps) {
   const wallPlug =
     own.find((type) => feedOf(type, system)?.tap === "single" && !outletType(type).industrial) ??
     usualWallSocket(system);
-  const result = useSolved(() => {
-    const mine = garage.evses.flatMap(({ id, spec }): PortableCandidate[] =>
-      spec.kind === "portable" && spec.output.kind === "tethered"
-        ? [{ id, evse: spec, sensesHeat: null, lengthM: spec.output.lengthM, euros: null }]
-        : [],
-    );
-    const candidates = [...mine, ...portableCandidates(car, system, wallPlug)];
-    return portableChoices({ car, household, session, system, sockets }, candidates);
-  }, [car, household, session, system, sockets, garage, wallPlug]);
+  const mine = useMemo(
+    () =>
+      garage.evses.flatMap(({ id, spec }): PortableCandidate[] =>
+        spec.kind === "portable" && spec.output.kind === "tethered"
+          ? [{ id, evse: spec, sensesHeat: null, lengthM: spec.output.lengthM, euros: null }]
+          : [],
+      ),
+    [garage],
+  );
+  const asked = useMemo(
+    () => ({ car, household, session, system, sockets }),
+    [car, household, session, system, sockets],
+  );
+  const job = useJob("portables", asked, mine, wallPlug);
+  const { result } = job;
   return (
     <section className="view-panel" aria-label="Portable units">
       <h2>A portable unit for {car.name}</h2>
@@ -228,7 +234,7 @@ function Portables({ solved, garage, system }: ChooserProps) {
           ))}
         </div>
       </details>
-      {result && (
+      {result ? (
         <div className="table-wrap" tabIndex={0} role="region" aria-label="Portable units one could carry">
           <table className="plain">
             <thead>
@@ -290,6 +296,8 @@ function Portables({ solved, garage, system }: ChooserProps) {
             </tbody>
           </table>
         </div>
+      ) : (
+        <JobWaiting job={job} />
       )}
       <p className="quiet note">
         On a sound outlet of each type, at the house rule “{household.houseRule}”. A plug that feels its own

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import {
   micros,
   moveVerdict,
@@ -6,7 +6,6 @@ import {
   staysOf,
   WORTH_MOVING_KM,
   type Micros,
-  type Row,
   type Stay,
 } from "@kettleback/core";
 import { FigureInput } from "../../controls/FigureInput";
@@ -19,7 +18,6 @@ import {
   moreText,
   shownKm,
 } from "../../format/number";
-import { useSolved } from "../../jobs/useSolved";
 import { cellsOfCar, type ViewProps } from "./view";
 
 /** "I have two hours here": what each way gives, where a time limit bites, and whether the faster one is worth the move. */
@@ -28,10 +26,12 @@ export default function StayView({ solved, selected, onSelect }: ViewProps) {
   const [hours, setHours] = useState<number>(2);
   const [moveMinutes, setMoveMinutes] = useState(15);
   const at = Math.min(draft.carAt, open.cars.length - 1);
-  const cells = cellsOfCar(solved, at);
-  const rows = cells.flatMap((cell) => (cell?.kind === "charging" ? [cell] : []));
-  const way = new Map<Row, number>();
-  cells.forEach((cell, i) => cell?.kind === "charging" && way.set(cell, i));
+  const cells = useMemo(() => cellsOfCar(solved, at), [solved, at]);
+  const rows = useMemo(() => cells.flatMap((cell) => (cell?.kind === "charging" ? [cell] : [])), [cells]);
+  const way = useMemo(
+    () => new Map(cells.flatMap((cell, i) => (cell?.kind === "charging" ? [[cell, i] as const] : []))),
+    [cells],
+  );
   const chosen = cells[selected];
   const here = chosen?.kind === "charging" ? chosen : rows[0];
   const hoursRight = hours > 0 && hours <= 168;
@@ -41,19 +41,19 @@ export default function StayView({ solved, selected, onSelect }: ViewProps) {
     ...(minutesRight ? [] : ["Moving takes: accepted: 0 to 240 min"]),
   ];
   const sound = problems.length === 0;
-  const stays =
-    useSolved(
-      () =>
-        sound
-          ? staysOf(rows, {
-              hours,
-              moveMinutes,
-              here,
-              limitOf: (row) => open.ways[way.get(row)!]!.way?.place?.limitMinutes ?? null,
-            })
-          : [],
-      [solved, at, here, hours, moveMinutes, sound],
-    ) ?? [];
+  // Nothing is solved anew: a stay is read off the sessions of the line-up.
+  const stays = useMemo(
+    () =>
+      sound
+        ? staysOf(rows, {
+            hours,
+            moveMinutes,
+            here,
+            limitOf: (row) => open.ways[way.get(row)!]!.way?.place?.limitMinutes ?? null,
+          })
+        : [],
+    [rows, way, open, here, hours, moveMinutes, sound],
+  );
   const { worth, best } = moveVerdict(stays, here);
   const { distanceUnit: unit, currency } = open.household;
   const km = (n: number) => figureText(distanceFigure(n, unit));

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useEffect, useId, useMemo, useRef, useState } from "react";
 import Button from "react-bootstrap/Button";
 import {
   csvOf,
@@ -9,6 +9,7 @@ import {
   RESULT_IDS,
   RESULTS,
   type Axis,
+  type SweepRow,
   type FieldProblem,
   type SweepSpec,
   type Micros,
@@ -27,7 +28,7 @@ import {
 } from "../../format/number";
 import { readNumber, typedNumber } from "../../format/manner";
 import { saveAs } from "../../controls/DocumentFile";
-import { askSweep, type SweepJob } from "../../jobs/askSweep";
+import { ask, type Job } from "../../jobs/pool";
 import { SweepCanvas } from "./SweepCanvas";
 import { gridOf, pointsOf, type Grid } from "./sweepShape";
 import type { ViewProps } from "./view";
@@ -97,9 +98,11 @@ function Field({ plan, pick }: { readonly plan: Plan; readonly pick: React.React
   const [problems, setProblems] = useState<readonly FieldProblem[]>([]);
   const [progress, setProgress] = useState<number | null>(null);
   const [left, setLeft] = useState(false);
+  const [failed, setFailed] = useState<string | null>(null);
+  const key = useId();
   const [shown, setShown] = useState<{ grid: Grid; plan: Plan } | null>(null);
-  const job = useRef<SweepJob>(null);
-  useEffect(() => () => job.current?.cancel(), []);
+  const job = useRef<Job<SweepRow[]>>(null);
+  useEffect(() => () => job.current?.leave(), []);
 
   const start = async () => {
     const axis = ({ quantity, from, to }: Ends["x"]): Axis => ({
@@ -114,15 +117,22 @@ function Field({ plan, pick }: { readonly plan: Plan; readonly pick: React.React
     if (wrong.length > 0) return;
     setLeft(false);
     setProgress(0);
-    const mine = askSweep(plan, spec, (done) => setProgress(done / spec.y.count));
+    setFailed(null);
+    const mine = ask("sweep", [plan, spec], { key, progress: setProgress });
     job.current = mine;
-    const rows = await mine.rows;
-    if (job.current !== mine) return;
-    setProgress(null);
-    if (rows) setShown({ grid: gridOf(spec, rows), plan });
+    try {
+      const rows = await mine.result;
+      if (job.current !== mine) return;
+      setProgress(null);
+      if (rows) setShown({ grid: gridOf(spec, rows), plan });
+    } catch (error) {
+      if (job.current !== mine) return;
+      setProgress(null);
+      setFailed(String(error).replace(/^Error: /, ""));
+    }
   };
   const cancel = () => {
-    job.current?.cancel();
+    job.current?.leave();
     job.current = null;
     setProgress(null);
     setLeft(true);
@@ -214,6 +224,9 @@ function Field({ plan, pick }: { readonly plan: Plan; readonly pick: React.React
             </li>
           ))}
         </ul>
+      )}
+      {failed && (
+        <p role="alert">This could not be worked out: {failed}. Press “Work it out” to try again.</p>
       )}
       {left && (
         <p role="status">Cancelled; {shown ? "the picture before it is still here." : "nothing was kept."}</p>

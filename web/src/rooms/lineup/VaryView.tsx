@@ -4,13 +4,13 @@ import {
   planOn,
   QUANTITY_IDS,
   quantityOf,
-  vary,
   type OpenLineup,
   type Plan,
   type QuantityId,
 } from "@kettleback/core";
 import { ampsText, durationText, figureText, moneyText, percentText, powerFigure } from "../../format/number";
-import { useSolved } from "../../jobs/useSolved";
+import { JobWaiting } from "../../controls/JobWaiting";
+import { useJob } from "../../jobs/useJob";
 import { dayTimeAt } from "./clock";
 import type { ViewProps } from "./view";
 import { WayPick } from "./WayPick";
@@ -60,9 +60,11 @@ interface SizesProps {
 }
 
 function Sizes({ open, plan, id }: SizesProps) {
-  const varied = useSolved(() => vary(open, plan, id), [open, plan, id]);
-  if (!varied) return <div className="view-waiting" />;
-  const { rows, enough, says, quantity } = varied;
+  const { household, stayHours, dayKm } = open;
+  const asked = useMemo(() => ({ household, stayHours, dayKm }), [household, stayHours, dayKm]);
+  const job = useJob("vary", asked, plan, id);
+  if (!job.result) return <JobWaiting job={job} />;
+  const { rows, enough, says, quantity } = job.result;
   const { name } = quantityOf(quantity);
   const most = Math.max(1, ...rows.map(({ cell }) => (cell.kind === "charging" ? cell.batteryW : 0)));
   const { currency } = open.household;

@@ -26,18 +26,25 @@ import { rowsOf } from "../../tests/tables";
 interface Asked {
   readonly plan: Plan;
   readonly spec: SweepSpec;
-  readonly progress: (done: number) => void;
+  readonly progress: (share: number) => void;
   answer(rows: SweepRow[] | null): void;
+  fail(error: Error): void;
   left: boolean;
 }
 const mockAsked: Asked[] = [];
-jest.mock("../../jobs/askSweep", () => ({
-  askSweep: (plan: Plan, spec: SweepSpec, progress: (done: number) => void) => {
-    const one = { plan, spec, progress, left: false } as Asked;
-    mockAsked.push(one);
-    return { rows: new Promise((answer) => (one.answer = answer)), cancel: () => (one.left = true) };
-  },
-}));
+jest.mock("../../jobs/pool", () => {
+  const real = jest.requireActual<{ ask: (...asked: unknown[]) => unknown }>("../../jobs/pool");
+  return {
+    ask: (kind: string, input: [Plan, SweepSpec], options: { progress: (share: number) => void }) => {
+      if (kind !== "sweep") return real.ask(kind, input, options);
+      const [plan, spec] = input;
+      const one = { plan, spec, progress: options.progress, left: false } as Asked;
+      mockAsked.push(one);
+      const result = new Promise((answer, fail) => Object.assign(one, { answer, fail }));
+      return { result, leave: () => (one.left = true) };
+    },
+  };
+});
 const mockSaved: { name: string; text: string }[] = [];
 jest.mock("../../controls/DocumentFile", () => ({
   saveAs: (name: string, text: string) => void mockSaved.push({ name, text }),
@@ -353,7 +360,7 @@ describe("the sweep", () => {
       y: { quantity: "volts", from: 210, to: 250, count: 50 },
       of: "batteryW",
     });
-    act(() => first.progress(20));
+    act(() => first.progress(0.4));
     expect(screen.getByLabelText<HTMLProgressElement>("Working it out").value).toBeCloseTo(0.4, 9);
     await act(async () => first.answer(answerOf(first)));
     // The middle: 18.24 A at 230.4 V are 4,203 W; 3 in the cable, 92 + 137 + 60 in the charger.
@@ -455,5 +462,19 @@ describe("the sweep", () => {
     await act(async () => mockAsked[1]!.answer(answerOf(mockAsked[1]!)));
     expect(document.querySelector("#sweep-readout")).not.toBeNull();
     expect(screen.queryByRole("status")).toBeNull();
+  });
+
+  test("what could not be worked out is said, and asked again it comes", async () => {
+    render(<Shown />);
+    type("Points a side", "50");
+    work();
+    await act(async () => mockAsked[0]!.fail(new Error("the worker was lost")));
+    expect(screen.getByRole("alert").textContent).toBe(
+      "This could not be worked out: the worker was lost. Press “Work it out” to try again.",
+    );
+    work();
+    expect(screen.queryByRole("alert")).toBeNull();
+    await act(async () => mockAsked[1]!.answer(answerOf(mockAsked[1]!)));
+    expect(document.querySelector("#sweep-readout")).not.toBeNull();
   });
 });

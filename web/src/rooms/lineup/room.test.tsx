@@ -9,7 +9,6 @@ import LineupScreen from "./LineupScreen";
 import { propsOf } from "./tests/known";
 
 jest.mock("react-chartjs-2", () => ({ Line: () => null, Bar: () => null, Chart: () => null }));
-jest.mock("../../jobs/ask", () => ({ askAside: () => Promise.resolve(), worker: () => ({}) }));
 
 const view = (name: string) =>
   within(screen.getByRole("group", { name: "Views of the line-up" })).getByRole("button", { name });

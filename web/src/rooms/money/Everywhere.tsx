@@ -1,7 +1,9 @@
+import { useMemo } from "react";
 import { useNavigate } from "react-router-dom";
-import { everywhereOf, KM_PER_MILE, LINE_WORDS, type Offer } from "@kettleback/core";
+import { KM_PER_MILE, LINE_WORDS, type Offer } from "@kettleback/core";
 import { durationText, energyFigure, figureText } from "../../format/number";
-import { useSolved } from "../../jobs/useSolved";
+import { JobWaiting } from "../../controls/JobWaiting";
+import { useJob } from "../../jobs/useJob";
 import { draftOf, pathOfDraft } from "../../stores/draft";
 import type { MoneyProps } from "./view";
 import { amountText } from "../../plan/money";
@@ -9,8 +11,10 @@ import { amountText } from "../../plan/money";
 /** Every place one's car could charge at, free posts, flat fees and solar hours among them, by what a kWh really costs. */
 export default function Everywhere({ garage, draft, charging, onChange }: MoneyProps) {
   const navigate = useNavigate();
-  const offers = useSolved(() => everywhereOf(garage, pathOfDraft(draft)), [garage, draft]);
-  if (!offers) return <div className="view-waiting" />;
+  const path = useMemo(() => pathOfDraft(draft), [draft]);
+  const job = useJob("everywhere", garage, path);
+  const { result: offers } = job;
+  if (!offers) return <JobWaiting job={job} />;
   const { currency, distanceUnit: unit } = garage.household.spec;
   const distance = (per100Km: number) => (unit === "km" ? per100Km : per100Km * KM_PER_MILE);
   const most = Math.max(...offers.map(({ charging: c }) => c?.perKWhStored ?? 0), 1e-9);

@@ -10,12 +10,12 @@ import {
 } from "chart.js";
 import annotation from "chartjs-plugin-annotation";
 import { Line } from "react-chartjs-2";
-import { bestLeaving, leavingTimes } from "@kettleback/core";
 import { durationText, energyFigure, figureText } from "../../format/number";
 import { localAt } from "../../plan/answers";
 import "../../charts/chartFont";
 import { useThemeColours } from "../../charts/useThemeColours";
-import { useSolved } from "../../jobs/useSolved";
+import { JobWaiting } from "../../controls/JobWaiting";
+import { useJob } from "../../jobs/useJob";
 import type { MoneyProps } from "./view";
 import { amountText } from "../../plan/money";
 import { momentText, timeText } from "../../format/manner";
@@ -28,11 +28,8 @@ export default function Leaving({ charging }: MoneyProps) {
   const { currency } = plan.household;
   const colours = useThemeColours();
   const limit = plan.place?.limitMinutes ?? null;
-  const times = useSolved(
-    () => leavingTimes(plan, solution, limit === null ? null : limit * 60),
-    [plan, solution, limit],
-  );
-  const best = times && bestLeaving(times);
+  const job = useJob("leaving", plan, solution, limit === null ? null : limit * 60);
+  const { times, best } = job.result ?? {};
   const clock = (seconds: number) => momentText(localAt(solution, 0), localAt(solution, seconds));
   const options = useMemo(
     (): ChartOptions<"line"> => ({
@@ -81,7 +78,7 @@ export default function Leaving({ charging }: MoneyProps) {
     }),
     [colours, solution, currency, best, times],
   );
-  if (!times) return null;
+  if (!times) return <JobWaiting job={job} />;
   if (!best)
     return (
       <section className="view-panel" aria-label="When to leave">

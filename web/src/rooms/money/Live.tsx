@@ -1,7 +1,6 @@
-import { schedulesOf } from "@kettleback/core";
 import { moneyText, moreText, shownMore } from "../../format/number";
 import { localAt } from "../../plan/answers";
-import { useSolved } from "../../jobs/useSolved";
+import { useJob } from "../../jobs/useJob";
 import type { Answered, Charging } from "../../jobs/answer";
 import { momentText } from "../../format/manner";
 
@@ -18,19 +17,21 @@ function Figures({
   readonly charging: Charging;
   readonly tried: boolean;
 }) {
-  const schedules = useSolved(() => schedulesOf(plan, solution), [plan, solution]);
+  const { result: schedules, stale } = useJob("schedules", plan, solution);
   const { currency } = plan.household;
   const { bill } = solution;
+  // Until the newest is there the clause about the cheapest hours is that of before, measured by its own start at once.
   const cheapest = schedules?.by.cheapest;
+  const atOnce = schedules?.atOnce.bill.total ?? bill.total;
   const at = (seconds: number) => momentText(localAt(solution, 0), localAt(solution, seconds));
   return (
-    <p className="says live" aria-live="polite">
+    <p className="says live" aria-live="polite" aria-busy={stale}>
       <strong>
         {plan.name}: {moneyText(bill.total, currency)} at once
       </strong>
       {cheapest &&
-        shownMore(cheapest.bill.total, bill.total, currency) < 0 &&
-        `; ${moneyText(cheapest.bill.total, currency)} at the cheapest hours, from ${at(cheapest.windows[0]?.from ?? 0)}, ready at ${at(cheapest.readyAt ?? 0)} (${moreText(cheapest.bill.total, bill.total, currency)})`}
+        shownMore(cheapest.bill.total, atOnce, currency) < 0 &&
+        `; ${moneyText(cheapest.bill.total, currency)} at the cheapest hours, from ${at(cheapest.windows[0]?.from ?? 0)}, ready at ${at(cheapest.readyAt ?? 0)} (${moreText(cheapest.bill.total, atOnce, currency)})`}
       .{tried && <em> Tried, not saved yet.</em>}
     </p>
   );

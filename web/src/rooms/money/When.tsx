@@ -1,7 +1,6 @@
 import { lazy, Suspense, useMemo, useState } from "react";
 import {
   calendarOf,
-  schedulesOf,
   SCHEDULE_IDS,
   spillOf,
   timerOf,
@@ -19,7 +18,8 @@ import {
 } from "../../format/number";
 import { localAt } from "../../plan/answers";
 import { saveAs } from "../../controls/DocumentFile";
-import { useSolved } from "../../jobs/useSolved";
+import { JobWaiting } from "../../controls/JobWaiting";
+import { useJob } from "../../jobs/useJob";
 import { stretchesOfSlots } from "../../plan/bands";
 import { HoursStrip, WindowBar } from "./HoursStrip";
 import type { MoneyProps } from "./view";
@@ -50,12 +50,12 @@ const GENTLEST_OPEN = "the lowest current, however long it takes";
 /** When to charge: each way of placing the session in its hours, against starting at once. */
 export default function When(props: MoneyProps) {
   const { plan, solution } = props.charging;
-  const schedules = useSolved(() => ({ ...schedulesOf(plan, solution), of: solution }), [plan, solution]);
+  const job = useJob("schedules", plan, solution);
   const fixed = plan.evse.kind === "post" || plan.evse.kind === "rapid";
-  if (!schedules) return <div className="view-waiting" />;
+  if (!job.result) return <JobWaiting job={job} />;
   return (
     <>
-      <Placed {...props} schedules={schedules} stale={schedules.of !== solution} />
+      <Placed {...props} schedules={job.result} stale={job.stale} />
       {fixed && (
         <Suspense fallback={<div className="view-waiting" />}>
           <Leaving {...props} />

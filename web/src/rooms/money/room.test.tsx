@@ -9,7 +9,6 @@ import { plainAnswered, plainGarage, type PlainAsked } from "../../tests/plain";
 import MoneyScreen from "./MoneyScreen";
 
 jest.mock("react-chartjs-2", () => ({ Line: () => null, Bar: () => null, Chart: () => null }));
-jest.mock("../../jobs/ask", () => ({ askAside: () => Promise.resolve(), worker: () => ({}) }));
 
 beforeEach(() => {
   writeAs({});

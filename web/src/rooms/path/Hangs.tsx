@@ -1,10 +1,10 @@
 import { useState } from "react";
 import type { DateTime } from "luxon";
-import { hangsOn, type Assumed, type Car, type Hang } from "@kettleback/core";
+import { type Assumed, type Car, type Hang } from "@kettleback/core";
 import { distanceFigure, figureText, moneyText } from "../../format/number";
 import { sayDone, sayTrouble } from "../../stores/notices";
 import type { Charging } from "../../jobs/answer";
-import { useSolved } from "../../jobs/useSolved";
+import { useJob } from "../../jobs/useJob";
 import { useGarage } from "../../stores/garage";
 import type { Draft } from "../../stores/draft";
 import { localAt } from "../../plan/answers";
@@ -14,7 +14,7 @@ import { dayTimeText, timeText } from "../../format/manner";
 /** What was assumed of the car because nobody knew it, and how far the answer hangs on it; nothing where all is known. */
 export function Hangs({ charging, draft }: { readonly charging: Charging; readonly draft: Draft }) {
   const { plan, solution } = charging;
-  const hangs = useSolved(() => hangsOn(plan, solution.clock), [plan, solution]);
+  const { result: hangs } = useJob("hangs", plan, solution.clock);
   const { garage, keep } = useGarage();
   const [asking, setAsking] = useState<Assumed | null>(null);
   const [left, setLeft] = useState<Assumed | null>(null);

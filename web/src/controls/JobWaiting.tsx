@@ -1,0 +1,13 @@
+import Button from "react-bootstrap/Button";
+import type { JobInView } from "../jobs/useJob";
+
+/** Stands where the result of a job will: room for it, or why it could not be worked out. */
+export function JobWaiting({ job }: { readonly job: JobInView<unknown> }) {
+  if (job.error === undefined) return <div className="view-waiting" />;
+  return (
+    <div className="room-note" role="alert">
+      <p>This could not be worked out: {job.error}.</p>
+      <Button onClick={job.again}>Try again</Button>
+    </div>
+  );
+}

@@ -1,0 +1,119 @@
+import { proxy, wrap } from "comlink";
+import type { JobInput, JobKind, JobResult } from "./table";
+import type { Workshop } from "./workshop";
+
+/** A job that is asked for: what it comes to, or null once it was left or a newer one of its key took its place. */
+export interface Job<Result> {
+  readonly result: Promise<Result | null>;
+  leave(): void;
+}
+
+interface Options {
+  /** Of jobs with the same key only the newest answers. */
+  readonly key: string;
+  progress?(share: number): void;
+}
+
+/** A thread and how many jobs it has. */
+interface Thread {
+  readonly workshop: Promise<Pick<Workshop, "start" | "leave">>;
+  /** Told when it is lost with all its jobs. */
+  readonly listeners: Set<(error: Error) => void>;
+  jobs: number;
+}
+
+const threads: Thread[] = [];
+/** Threads at most: one is left to the screen. */
+const MOST_THREADS = Math.max(1, Math.min(2, (globalThis.navigator?.hardwareConcurrency ?? 2) - 1));
+
+/** As between threads: what goes in and comes out is a copy. */
+const copying = ({ start, leave }: Workshop): Workshop => ({
+  start: async (id, kind, input, progress) =>
+    structuredClone(await start(id, kind, structuredClone(input), progress)),
+  leave,
+});
+
+/** A thread of its own; where a browser has none, the screen's. */
+function newThread(): Thread {
+  const thread = (workshop: Thread["workshop"]): Thread => ({ workshop, listeners: new Set(), jobs: 0 });
+  if (typeof Worker === "undefined")
+    return thread(import("./workshop").then(({ workshop }) => copying(workshop())));
+  const worker = new Worker(new URL("./worker", import.meta.url), { type: "module" });
+  const remote = wrap<Workshop>(worker);
+  const made = thread(
+    Promise.resolve({
+      start: (id, kind, input, progress) =>
+        remote.start(id, kind, input, progress && proxy(progress)) as Promise<unknown>,
+      leave: (id) => void remote.leave(id),
+    }),
+  );
+  worker.onerror = (event) => {
+    threads.splice(threads.indexOf(made), 1);
+    const error = new Error(event.message || "what works beside the screen could not be started");
+    made.listeners.forEach((failed) => failed(error));
+  };
+  return made;
+}
+
+/** The thread with least to do; another one while all are busy and there may be more. */
+function threadForNext(): Thread {
+  const idlest = threads.reduce<Thread | undefined>(
+    (best, thread) => (!best || thread.jobs < best.jobs ? thread : best),
+    undefined,
+  );
+  if (idlest && (idlest.jobs === 0 || threads.length >= MOST_THREADS)) return idlest;
+  const made = newThread();
+  threads.push(made);
+  return made;
+}
+
+/** The task after this one: what goes to a thread is copied first, and that need not hold up a change's own frame. */
+const nextTask = (): Promise<void> => new Promise((resolve) => setTimeout(resolve));
+
+const newest = new Map<string, Job<unknown>>();
+let numbered = 0;
+
+/**
+ * Asks for a job, on a thread beside the screen's. Older jobs of the same key are left and answer nobody; one that fails
+ * fails only who asked for it.
+ */
+export function ask<K extends JobKind>(
+  kind: K,
+  input: JobInput<K>,
+  { key, progress }: Options,
+): Job<JobResult<K>> {
+  newest.get(key)?.leave();
+  const id = numbered++;
+  let left = false;
+  let started: Thread["workshop"] | undefined;
+  let settle: () => void;
+  const whenLeft = new Promise<null>((resolve) => (settle = () => resolve(null)));
+  const work = async (): Promise<JobResult<K> | null> => {
+    await nextTask();
+    if (left) return null;
+    const thread = threadForNext();
+    thread.jobs += 1;
+    started = thread.workshop;
+    let fail: (error: Error) => void;
+    const lost = new Promise<never>((_, reject) => (fail = reject));
+    thread.listeners.add(fail!);
+    try {
+      const workshop = await thread.workshop;
+      const told = progress && ((share: number) => !left && progress(share));
+      return (await Promise.race([workshop.start(id, kind, input, told), lost])) as JobResult<K>;
+    } finally {
+      thread.jobs -= 1;
+      thread.listeners.delete(fail!);
+    }
+  };
+  const job: Job<JobResult<K>> = {
+    result: Promise.race([work(), whenLeft]).finally(() => newest.get(key) === job && newest.delete(key)),
+    leave() {
+      left = true;
+      settle();
+      void started?.then((workshop) => workshop.leave(id));
+    },
+  };
+  newest.set(key, job);
+  return job;
+}
