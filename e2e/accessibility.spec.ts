@@ -183,7 +183,8 @@ const SCHEMES = ["light", "dark"] as const;
 
 /** Looks at a page in a colour scheme and returns what an accessibility scan finds wrong there. */
 async function faults(page: Page, colorScheme: (typeof SCHEMES)[number]): Promise<string[]> {
-  const axe = new AxeBuilder({ page });
+  // Every page here is one frame: it is scanned in place, and only what is wrong is brought back.
+  const axe = new AxeBuilder({ page }).options({ resultTypes: ["violations"] }).setLegacyMode(true);
   // At dusk nothing but the colours is another.
   const { violations } = await (
     colorScheme === "light" ? axe.withTags(WCAG) : axe.withRules(["color-contrast"])
@@ -200,6 +201,19 @@ async function expectFitsPhone(page: Page): Promise<void> {
     .poll(() => page.evaluate(() => document.documentElement.scrollWidth - innerWidth))
     .toBeLessThanOrEqual(0);
 }
+
+test("the scan finds a picture without words and words too pale to read", async ({ page }) => {
+  await page.emulateMedia({ colorScheme: "dark" });
+  await page.evaluate(() => {
+    const main = document.querySelector("main")!;
+    main.append(Object.assign(new Image(), { id: "wordless" }));
+    const pale = Object.assign(document.createElement("p"), { id: "pale", textContent: "too pale" });
+    Object.assign(pale.style, { color: "#777", background: "#666" });
+    main.append(pale);
+  });
+  expect(await faults(page, "light")).toEqual(["light color-contrast: #pale", "light image-alt: #wordless"]);
+  expect(await faults(page, "dark")).toEqual(["dark color-contrast: #pale"]);
+});
 
 /** What the browser says went wrong, a refused resource among it. */
 function complaintsOf(page: Page): string[] {

@@ -8,6 +8,10 @@ import { fileURLToPath } from "node:url";
 export const ROOT = join(dirname(fileURLToPath(import.meta.url)), "..");
 export const CHROMIUM = process.env.CHROMIUM_PATH ?? "/usr/bin/chromium";
 
+/** Test files that hold laws over random cases. */
+export const LAWS =
+  "core/src/[a-z]+/(session|cautions|lineup|schedule|tariff|calendar|clock|plan|garage|plate|marking|signals|units|payback)/";
+
 /** Prints one line of what is going on. */
 export const say = (text) => console.log(`• ${text}`);
 

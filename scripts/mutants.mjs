@@ -30,7 +30,11 @@ const AREAS = {
   "web/src/stores": { sampled: true, least: 70 },
   "web/src/jobs": { sampled: true, least: 70, judges: ["web/src/{jobs,stores}/**/*.test.ts?(x)"] },
   "web/src/format": { sampled: true, least: 70 },
-  "web/src/plan": { sampled: true, least: 70, judges: ["web/src/{plan,rooms/path,rooms/money}/**/*.test.ts?(x)"] },
+  "web/src/plan": {
+    sampled: true,
+    least: 70,
+    judges: ["web/src/{plan,rooms/path,rooms/money}/**/*.test.ts?(x)"],
+  },
   "web/src/rooms/path": { sampled: true, least: 70 },
   "web/src/rooms/lineup": { sampled: true, least: 70 },
   "web/src/rooms/money": { sampled: true, least: 70 },

@@ -1,22 +1,13 @@
-import { spawnSync } from "node:child_process";
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { published } from "./published";
+import { kettleback, kettlebackWith } from "./tests/kettleback";
 
 const EXAMPLE = join(__dirname, "../../docs/examples/plover-overnight.plan.json");
 const folder = mkdtempSync(join(tmpdir(), "kettleback-cli-"));
 afterAll(() => rmSync(folder, { recursive: true }));
 
-const run = (input: string | undefined, args: readonly string[]) => {
-  const { status, stdout, stderr } = spawnSync(
-    process.execPath,
-    ["--import", "tsx", join(__dirname, "main.ts"), ...args],
-    { encoding: "utf8", input, maxBuffer: 64 * 1024 * 1024 },
-  );
-  return { status, stdout, stderr };
-};
-const kettleback = (...args: string[]) => run(undefined, args);
 const file = (name: string, text: string) => {
   const path = join(folder, name);
   writeFileSync(path, text);
@@ -106,7 +97,7 @@ test("one plan a line in, one answer a line out; a refusal answers on its line",
     JSON.stringify({ ...example(), settings: { evseAmps: 5, carAmps: null, otherBusy: false } }),
     JSON.stringify({ ...example(), session: { ...example().session, pluggedInAt: "2026-02-30T18:10" } }),
   ];
-  const { status, stdout } = run(lines.join("\n"), ["solve", "--jsonl", "-"]);
+  const { status, stdout } = kettlebackWith(lines.join("\n"), "solve", "--jsonl", "-");
   expect(status).toBe(0);
   const answers = stdout
     .trim()

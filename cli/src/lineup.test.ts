@@ -1,9 +1,9 @@
-import { spawnSync } from "node:child_process";
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import Papa from "papaparse";
 import { MOST_WAYS, type TableRow } from "@kettleback/core";
+import { kettleback } from "./tests/kettleback";
 
 const ROOT = join(__dirname, "../..");
 const LINEUP = join(ROOT, "docs/examples/every-way.lineup.json");
@@ -11,12 +11,6 @@ const PLAN = join(ROOT, "docs/examples/plover-overnight.plan.json");
 const folder = mkdtempSync(join(tmpdir(), "kettleback-lineup-"));
 afterAll(() => rmSync(folder, { recursive: true }));
 
-const kettleback = (...args: string[]) =>
-  spawnSync(process.execPath, ["--import", "tsx", "cli/src/main.ts", ...args], {
-    cwd: ROOT,
-    encoding: "utf8",
-    maxBuffer: 1 << 26,
-  });
 const json = <T>(...args: string[]) => JSON.parse(kettleback(...args).stdout) as T;
 const document = () => JSON.parse(readFileSync(LINEUP, "utf8")) as { ways: object[] };
 const file = (name: string, content: object): string => {

@@ -1,15 +1,13 @@
-import { spawnSync } from "node:child_process";
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import ICAL from "ical.js";
+import { kettleback } from "./tests/kettleback";
 
 const EXAMPLE = join(__dirname, "../../docs/examples/plover-overnight.plan.json");
 const folder = mkdtempSync(join(tmpdir(), "kettleback-money-"));
 afterAll(() => rmSync(folder, { recursive: true }));
 
-const kettleback = (...args: string[]) =>
-  spawnSync(process.execPath, ["--import", "tsx", join(__dirname, "main.ts"), ...args], { encoding: "utf8" });
 interface Document {
   session: object;
   tariff: object;
