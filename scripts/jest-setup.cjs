@@ -16,3 +16,20 @@ globalThis.ResizeObserver ??= class {
 };
 globalThis.TextEncoder ??= TextEncoder;
 globalThis.TextDecoder ??= TextDecoder;
+
+// A page's threads: their work is done on this one, over a line that copies what goes in and comes out.
+if (typeof window !== "undefined") {
+  const { MessageChannel } = require("node:worker_threads");
+  globalThis.MessageChannel ??= MessageChannel;
+  globalThis.Worker ??= class {
+    constructor() {
+      const { expose } = require("comlink");
+      const { workshop } = require("../web/src/jobs/workshop");
+      const { port1, port2 } = new MessageChannel();
+      expose(workshop(), port2);
+      port1.unref();
+      port2.unref();
+      return port1;
+    }
+  };
+}

@@ -15,8 +15,7 @@ interface Options {
 }
 
 /** A thread and how many jobs it has. */
-interface Thread {
-  readonly workshop: Promise<Pick<Workshop, "start" | "leave">>;
+interface Thread extends Workshop {
   /** Told when it is lost with all its jobs. */
   readonly listeners: Set<(error: Error) => void>;
   jobs: number;
@@ -26,27 +25,15 @@ const threads: Thread[] = [];
 /** Threads at most: one is left to the screen. */
 const MOST_THREADS = Math.max(1, Math.min(2, (globalThis.navigator?.hardwareConcurrency ?? 2) - 1));
 
-/** As between threads: what goes in and comes out is a copy. */
-const copying = ({ start, leave }: Workshop): Workshop => ({
-  start: async (id, kind, input, progress) =>
-    structuredClone(await start(id, kind, structuredClone(input), progress)),
-  leave,
-});
-
-/** A thread of its own; where a browser has none, the screen's. */
 function newThread(): Thread {
-  const thread = (workshop: Thread["workshop"]): Thread => ({ workshop, listeners: new Set(), jobs: 0 });
-  if (typeof Worker === "undefined")
-    return thread(import("./workshop").then(({ workshop }) => copying(workshop())));
   const worker = new Worker(new URL("./worker", import.meta.url), { type: "module" });
   const remote = wrap<Workshop>(worker);
-  const made = thread(
-    Promise.resolve({
-      start: (id, kind, input, progress) =>
-        remote.start(id, kind, input, progress && proxy(progress)) as Promise<unknown>,
-      leave: (id) => void remote.leave(id),
-    }),
-  );
+  const made: Thread = {
+    start: (id, kind, input, progress) => remote.start(id, kind, input, progress && proxy(progress)),
+    leave: (id) => void remote.leave(id),
+    listeners: new Set(),
+    jobs: 0,
+  };
   worker.onerror = (event) => {
     threads.splice(threads.indexOf(made), 1);
     const error = new Error(event.message || "what works beside the screen could not be started");
@@ -85,7 +72,7 @@ export function ask<K extends JobKind>(
   newest.get(key)?.leave();
   const id = numbered++;
   let left = false;
-  let started: Thread["workshop"] | undefined;
+  let started: Thread | undefined;
   let settle: () => void;
   const whenLeft = new Promise<null>((resolve) => (settle = () => resolve(null)));
   const work = async (): Promise<JobResult<K> | null> => {
@@ -93,14 +80,13 @@ export function ask<K extends JobKind>(
     if (left) return null;
     const thread = threadForNext();
     thread.jobs += 1;
-    started = thread.workshop;
+    started = thread;
     let fail: (error: Error) => void;
     const lost = new Promise<never>((_, reject) => (fail = reject));
     thread.listeners.add(fail!);
     try {
-      const workshop = await thread.workshop;
       const told = progress && ((share: number) => !left && progress(share));
-      return (await Promise.race([workshop.start(id, kind, input, told), lost])) as JobResult<K>;
+      return (await Promise.race([thread.start(id, kind, input, told), lost])) as JobResult<K>;
     } finally {
       thread.jobs -= 1;
       thread.listeners.delete(fail!);
@@ -111,7 +97,7 @@ export function ask<K extends JobKind>(
     leave() {
       left = true;
       settle();
-      void started?.then((workshop) => workshop.leave(id));
+      started?.leave(id);
     },
   };
   newest.set(key, job);
