@@ -71,6 +71,15 @@ test("of a key only the newest answers: the one at work is left, those between a
   expect(told.slice(2)).toEqual(["third: now"]);
 });
 
+test("one that was left takes nothing from those after it: each newer one still leaves the one before", async () => {
+  for (const name of ["first", "second", "third"]) {
+    asked(name);
+    await settled();
+  }
+  expect(told).toEqual(["first: null", "second: null"]);
+  expect(mockLeft).toEqual(mockCalls.slice(0, 2).map(({ id }) => id));
+});
+
 test("a call that fails fails only who asked, and nothing asked meanwhile is lost", async () => {
   asked("broken");
   await settled();
@@ -114,11 +123,13 @@ test("a thread is begun when it is needed, two at most; the one with least to do
   }
   expect(FakeWorker.made).toHaveLength(2);
   expect(mockCalls.map(({ thread }) => thread)).toEqual([1, 2, 1]);
-  mockCalls[1]!.answer("done");
+  // The first has two jobs, the second one; done with both, it is the first that has least to do.
+  mockCalls[0]!.answer("done");
+  mockCalls[2]!.answer("done");
   await settled();
   asked("d", "d");
   await settled();
-  expect(mockCalls.at(-1)!.thread).toBe(2);
+  expect(mockCalls.at(-1)!.thread).toBe(1);
   expect(FakeWorker.made).toHaveLength(2);
 });
 

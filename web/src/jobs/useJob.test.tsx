@@ -73,6 +73,9 @@ test("a job that was left tells nothing, though its input comes back", async () 
   expect(shown()).toBeUndefined();
   await answer(2, "of a");
   expect(shown()).toBe("of a");
+  rerender(<View name="b" />);
+  await answer(3, null);
+  expect(shown()).toBe("of a, stale");
 });
 
 test("what could not be worked out says why, and is asked again on a press", async () => {

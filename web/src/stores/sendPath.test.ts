@@ -1,0 +1,40 @@
+/** @jest-environment jsdom */
+import { planOf, startLineup } from "@kettleback/core";
+import { fallowQuay } from "@kettleback/core/demo";
+import { draftOf } from "./draft";
+import { lineupDraftOf, lineupStoreOf } from "./lineup";
+import { useNotices } from "./notices";
+import { sendPath } from "./sendPath";
+
+const path = fallowQuay.paths.find(({ spec }) => spec.name.startsWith("Curlew at the harbour"))!.spec;
+const made = planOf(fallowQuay, path);
+if (!made.ok) throw new Error("demo");
+const plan = made.value;
+const draft = draftOf(path, null);
+const store = lineupStoreOf("fallow-quay");
+const lineup = () => store.getState().draft!;
+
+beforeEach(() => store.getState().set(lineupDraftOf(startLineup(fallowQuay, plan.session), null)));
+
+test("a path stands first in the line-up, as its baseline, with its own car in view", () => {
+  const before = lineup();
+  sendPath(fallowQuay, draft, plan);
+  const [first, ...rest] = lineup().ways;
+  expect(first!.name).toBe(plan.name);
+  expect(lineup().baseline).toBe(first!.id);
+  expect(before.ways.map(({ id }) => id)).not.toContain(first!.id);
+  expect(rest).toEqual(before.ways);
+  expect(lineup().cars).toEqual(before.cars);
+  expect(lineup().cars[lineup().carAt]).toBe(draft.carId);
+  expect(useNotices.getState().notices.at(-1)!.text).toBe(
+    `“${plan.name}” stands first in the line-up, as its baseline.`,
+  );
+});
+
+test("a car that is not in the line-up comes with its path, last and in view", () => {
+  const others = lineup().cars.filter((car) => car !== draft.carId);
+  store.getState().set({ ...lineup(), cars: others, carAt: 0 });
+  sendPath(fallowQuay, draft, plan);
+  expect(lineup().cars).toEqual([...others, draft.carId]);
+  expect(lineup().carAt).toBe(others.length);
+});
