@@ -17,6 +17,21 @@ const saved = async (page: Page, click: () => Promise<void>) => {
   return textOf(download);
 };
 
+for (const household of ["Fallow Quay", "Larch Hollow"])
+  test(`the hours over the bars stand apart and inside the axis: ${household}`, async ({ page }) => {
+    await pick(page, "Household", household);
+    await openRoom(page);
+    const boxes = await page
+      .locator(".picture-head .tick")
+      .evaluateAll((ticks) => ticks.map((tick) => tick.getBoundingClientRect().toJSON() as DOMRect));
+    const axis = (await page.locator(".picture-head .axis").boundingBox())!;
+    expect(boxes.length).toBeGreaterThanOrEqual(4);
+    const inOrder = boxes.sort((a, b) => a.left - b.left);
+    inOrder.slice(1).forEach((box, i) => expect(box.left).toBeGreaterThan(inOrder[i]!.right + 2));
+    expect(inOrder[0]!.left).toBeGreaterThanOrEqual(axis.x);
+    expect(inOrder.at(-1)!.right).toBeLessThanOrEqual(axis.x + axis.width + 1);
+  });
+
 test("a start set is lined up, set against a baseline, sorted, and goes out as CSV and JSON that agree", async ({
   page,
 }) => {

@@ -18,7 +18,7 @@ import {
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { KINDS, LINK_WORDS, PART_KINDS, type Cell, type OpenWay } from "@kettleback/core";
 import { ampsText, decimals, durationText, figureText, percentText, powerFigure } from "../../format/number";
-import { dayTimeAt, sharedClock, timeAt, type SharedClock } from "./clock";
+import { dayTimeAt, marksOf, sharedClock, timeAt, type SharedClock } from "./clock";
 import { cellsOfCar, type ViewProps } from "./view";
 import { Mini } from "./Mini";
 import { scaleOf, type Scale } from "./miniature";
@@ -117,7 +117,8 @@ function toldOf(ways: readonly OpenWay[]): Announcements {
 }
 
 /** The shared clock above the rows: its hours, and departure. */
-function PictureHead({ shared: { clock, span, ticks } }: { readonly shared: SharedClock }) {
+function PictureHead({ shared }: { readonly shared: SharedClock }) {
+  const { clock, span } = shared;
   const { departure } = clock;
   return (
     <div className="picture-head" aria-hidden="true">
@@ -126,18 +127,11 @@ function PictureHead({ shared: { clock, span, ticks } }: { readonly shared: Shar
       <span className="right">To the battery</span>
       <div className="axis">
         <span className="tick start">{timeAt(clock, 0)}</span>
-        {ticks
-          .filter(
-            ({ at }) =>
-              at / span > 0.07 &&
-              at / span < 0.97 &&
-              (departure === null || Math.abs(at - departure) / span > 0.11),
-          )
-          .map(({ at, text }) => (
-            <span key={at} className="tick" style={{ left: `${(100 * at) / span}%` }}>
-              {text}
-            </span>
-          ))}
+        {marksOf(shared).map(({ at, text }) => (
+          <span key={at} className="tick" style={{ left: `${(100 * at) / span}%` }}>
+            {text}
+          </span>
+        ))}
         {departure !== null && (
           <span className="tick leave" style={{ left: `${(100 * departure) / span}%` }}>
             {timeAt(clock, departure)}

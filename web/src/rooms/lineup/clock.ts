@@ -35,6 +35,29 @@ const dayAt = (clock: Clock, seconds: Seconds): string => {
 };
 
 const HOUR = 3600;
+/** A whole hour as a mark: 23:00, or 11 pm. */
+const hourText = (clock: Clock, seconds: Seconds): string => timeAt(clock, seconds).replace(":00 ", " ");
+
+/** Width of a character of a mark, and least gap between two marks, as shares of the axis where it is narrowest. */
+const CHARACTER = 0.021;
+const GAP = 0.02;
+const widthOf = (text: string): number => text.length * CHARACTER;
+/** Characters of the longest mark: Tue 24; 23:00 or 11 pm; between the hours 11:30 pm. */
+const longestMark = (step: Seconds): number =>
+  step >= 24 * HOUR ? 6 : step >= HOUR ? 5 : clockText("23:30").length;
+
+/** Marks of a clock that leave plugging in and departure their room. */
+export function marksOf({ clock, span, ticks }: SharedClock): SharedClock["ticks"] {
+  const { departure } = clock;
+  const afterStart = widthOf(timeAt(clock, 0)) + GAP;
+  return ticks.filter(({ at, text }) => {
+    const [middle, half] = [at / span, widthOf(text) / 2];
+    if (middle - half < afterStart || middle + half > 1) return false;
+    if (departure === null) return true;
+    return Math.abs(middle - departure / span) > half + widthOf(timeAt(clock, departure)) / 2 + GAP;
+  });
+}
+
 /** Share of the span that may lie behind departure: a row that takes days runs off the edge rather than squeezing the others. */
 const BEHIND_DEPARTURE = 0.3;
 
@@ -53,10 +76,12 @@ export function sharedClock(clock: Clock, cells: readonly (Cell | null)[]): Shar
       : Math.max(departure * 1.04, Math.min(most, departure * (1 + BEHIND_DEPARTURE))),
   );
   const step =
-    [0.25, 0.5, 1, 2, 3, 4, 6, 12, 24, 48].map((h) => h * HOUR).find((s) => span / s <= 9) ?? 96 * HOUR;
+    [0.25, 0.5, 1, 2, 3, 4, 6, 12, 24, 48]
+      .map((h) => h * HOUR)
+      .find((s) => s / span >= longestMark(s) * CHARACTER + GAP) ?? 96 * HOUR;
   // Ticks fall on round hours of the household's own clock.
   const ticks: { at: Seconds; text: string }[] = [];
   for (let at = HOUR - ((minuteOfDayAt(clock, 0) * 60) % HOUR); at < span; at += step)
-    ticks.push({ at, text: step >= 24 * HOUR ? dayAt(clock, at) : timeAt(clock, at) });
+    ticks.push({ at, text: step >= 24 * HOUR ? dayAt(clock, at) : hourText(clock, at) });
   return { clock, span, ticks };
 }

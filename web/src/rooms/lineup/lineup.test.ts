@@ -15,7 +15,8 @@ import { fallowQuay, larchHollow } from "@kettleback/core/demo";
 import { solveLineup, useLineup } from "../../jobs/lineup";
 import { draftStoreOf } from "../../stores/draft";
 import { freshId, lineupDraftFrom, lineupDraftOf, lineupStoreOf, savedLineupOf } from "../../stores/lineup";
-import { sharedClock } from "./clock";
+import { writeAs } from "../../format/manner";
+import { marksOf, sharedClock, timeAt } from "./clock";
 import { columnsFor, ends, FIRST_COLUMNS } from "./columns";
 import {
   contoursOf,
@@ -65,6 +66,33 @@ describe("the shared clock", () => {
     expect(quick.span).toBeGreaterThanOrEqual(row("Rapid, 350 kW").secondsToTarget);
     expect(sharedClock(free, []).span).toBe(3600);
   });
+});
+
+test("marks leave plugging in and departure their room, and one another, on a clock of twelve hours too", () => {
+  const short = { ...row("Boathouse, wall socket at 6 A"), secondsToTarget: 2 * 3600 };
+  for (const manner of ["24 h", "12 h"] as const) {
+    writeAs({ clock: manner });
+    for (const cells of [[cell("Boathouse, wall socket at 6 A")], [short]]) {
+      const shared = sharedClock(clock, cells);
+      const marks = marksOf(shared);
+      expect(marks.length).toBeGreaterThan(2);
+      // A character is 7 px, the axis 345 px at its narrowest.
+      const px = (text: string) => 7 * text.length;
+      const spans = [
+        ...marks.map(({ at, text }) => [(345 * at) / shared.span, px(text)] as const),
+        [(345 * clock.departure!) / shared.span, px(timeAt(clock, clock.departure!))] as const,
+      ].map(([middle, width]) => [middle - width / 2, middle + width / 2] as const);
+      spans.push([0, px(timeAt(clock, 0))]);
+      spans.sort(([a], [b]) => a - b);
+      spans.slice(1).forEach(([left], i) => expect(left).toBeGreaterThan(spans[i]![1]));
+    }
+    expect(marksOf(sharedClock(clock, [short])).every(({ text }) => /^(\d\d:00|\d+ [ap]m)$/.test(text))).toBe(
+      true,
+    );
+  }
+  const free = { ...clock, departure: null };
+  expect(marksOf(sharedClock(free, [short])).map(({ text }) => text)).toContain("7:30 pm");
+  writeAs({});
 });
 
 test("a clock of several days marks its days, and what does not charge takes no part in it", () => {
