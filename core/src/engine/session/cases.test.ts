@@ -416,7 +416,8 @@ test("of any path, of either current, warm or cold: time and every loss as march
       const circuit = compile(path);
       const session = chargeOver(path, { ...span, batteryC });
       if (isRefusal(circuit) || isRefusal(session)) return SKIPPED;
-      agrees(session, marchedOf(circuit, session, span), 700, 5e-4);
+      // A march of 700 steps is itself off by this much where a curve rises twentyfold over one per cent.
+      agrees(session, marchedOf(circuit, session, span), 2800, 5e-4);
     },
   );
 });
