@@ -1,3 +1,4 @@
+import { readdirSync } from "node:fs";
 import js from "@eslint/js";
 import { createNodeResolver, importX } from "eslint-plugin-import-x";
 import hooks from "eslint-plugin-react-hooks";
@@ -95,6 +96,7 @@ const WEB_WINGS = [
   "rooms",
   "app",
 ];
+const ROOMS = readdirSync(new URL("web/src/rooms", import.meta.url));
 const OUTSIDE_WEB = ["server", "cli", "standins", "e2e", "bench"];
 const webWings = () =>
   WEB_WINGS.map((wing, w) => ({
@@ -107,7 +109,7 @@ const webWings = () =>
       },
       // From a room's own folder or one inside it, the rooms' common folder is as far up as a name of another room needs.
       {
-        regex: String.raw`^\.\./(\.\./)?(begin|garage|lineup|money|path|words)(/|$)`,
+        regex: `^\\.\\./(\\.\\./)?(${ROOMS.join("|")})(/|$)`,
         message: "a room does not know another: what both need stands in a wing below",
       },
     ]),

@@ -25,7 +25,11 @@ jest.mock("comlink", () => ({
 class FakeWorker {
   static made: FakeWorker[] = [];
   readonly number = FakeWorker.made.push(this);
-  onerror: ((event: { message: string }) => void) | undefined;
+  onerror: ((event: { message: string }) => void) | null = null;
+  ended = false;
+  terminate() {
+    this.ended = true;
+  }
 }
 
 const plan = (name: string) => ({ name }) as unknown as Plan;
@@ -147,13 +151,23 @@ test("where the machine has two cores one thread works beside the screen", async
 test("a thread that is lost fails its jobs with its reason, and the next job begins another", async () => {
   asked("a", "a");
   await settled();
-  FakeWorker.made[0]!.onerror!({ message: "out of memory" });
+  asked("other", "other");
+  await settled();
+  const [lost, sound] = FakeWorker.made as [FakeWorker, FakeWorker];
+  lost.onerror!({ message: "out of memory" });
+  lost.onerror?.({ message: "and again" });
   await settled();
   expect(told).toEqual(["a failed: out of memory"]);
+  expect([lost.ended, sound.ended]).toEqual([true, false]);
   asked("b", "b");
   await settled();
-  expect(FakeWorker.made).toHaveLength(2);
-  mockCalls[1]!.answer("there");
+  // The sound one still counts: it has a job, so the next gets a thread in the lost one's place, and no third beside it.
+  expect(FakeWorker.made).toHaveLength(3);
+  asked("c", "c");
   await settled();
-  expect(told.at(-1)).toBe("b: there");
+  expect(FakeWorker.made).toHaveLength(3);
+  mockCalls[2]!.answer("there");
+  mockCalls[1]!.answer("unharmed");
+  await settled();
+  expect(told.slice(1).sort()).toEqual(["b: there", "other: unharmed"]);
 });

@@ -35,6 +35,9 @@ function newThread(): Thread {
     jobs: 0,
   };
   worker.onerror = (event) => {
+    // Lost once: what a thread says after that is about jobs nobody waits for.
+    worker.onerror = null;
+    worker.terminate();
     threads.splice(threads.indexOf(made), 1);
     const error = new Error(event.message || "what works beside the screen could not be started");
     made.listeners.forEach((failed) => failed(error));
