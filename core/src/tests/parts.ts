@@ -120,3 +120,17 @@ export const reel = (change: Partial<Lead> = {}): Lead => ({
   resistance: { by: "conductor", gauge: "2.5 mm2" },
   ...change,
 });
+
+/** A lossless path that stores very nearly a given power, in one phase at 230 V. */
+export const storing = (watts: number, car: Partial<Car["battery"]> = {}): ChargingPath => {
+  const ideal = idealCar([{ phases: 1, amps: 80 }]);
+  return pathOf({
+    car: {
+      ...ideal,
+      battery: { ...ideal.battery, ...car },
+      charger: { limits: [{ phases: 1, amps: 80 }], capW: 18_000, efficiency: 0.99 },
+    },
+    outlet: bay("230/400", "single"),
+    evse: post(1, watts / 230, "type1"),
+  });
+};

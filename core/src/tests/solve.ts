@@ -1,4 +1,4 @@
-import { compile, isRefusal, type ChargingPath, type Refusal } from "../engine/path";
+import { compile, isRefusal, type ChargingPath, type Circuit, type Refusal } from "../engine/path";
 import { charge, pointOf, type Asked, type OperatingPoint, type Session } from "../engine/plan";
 import type { Seconds } from "../trade/units";
 
@@ -29,3 +29,10 @@ export function refusedBy(path: ChargingPath): Refusal {
   if (!isRefusal(session)) throw new Error("it charges");
   return session;
 }
+
+/** The circuit of a path that fits together. */
+export const circuitOf = (path: ChargingPath): Circuit => {
+  const circuit = compile(path);
+  if (isRefusal(circuit)) throw new Error(circuit.message);
+  return circuit;
+};

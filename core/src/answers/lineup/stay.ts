@@ -37,7 +37,7 @@ const SAME_KM = 0.5;
 
 /**
  * What each way gives in a stay, most range first; of ways that give the same, the one that asks for no move.
- * @example staysOf([], { hours: 3, moveMinutes: 10, here: undefined, limitOf: () => null }) // []
+ * @example staysOf([lineupRow], { hours: 3, moveMinutes: 10, here: lineupRow, limitOf: () => 120 })[0].plugged // 7200
  */
 export function staysOf(rows: readonly Row[], { hours, moveMinutes, here, limitOf }: StayAsked): Stay[] {
   const at = (row: Row): Omit<Stay, "moreKm" | "moreCost"> => {
@@ -78,7 +78,7 @@ export const WORTH_MOVING_KM = 15;
 
 /**
  * Whether moving to another way is worth it, in one sentence.
- * @example moveVerdict([], undefined).worth // false
+ * @example moveVerdict(staysOf([lineupRow], { hours: 3, moveMinutes: 10, here: lineupRow, limitOf: () => null }), lineupRow).worth // false
  */
 export function moveVerdict(
   stays: readonly Stay[],

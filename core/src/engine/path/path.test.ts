@@ -11,17 +11,12 @@ import {
   socketedPost,
   type2Cable,
 } from "../../tests/parts";
-import { charged, chargeOver, pointAt as flowing, refusedBy as refused } from "../../tests/solve";
+import { charged, chargeOver, pointAt as flowing, refusedBy as refused, circuitOf } from "../../tests/solve";
 import type { Car, Outlet, Evse } from "../../things/parts";
 import type { OperatingPoint } from "../plan";
 import { SUPPLY_IDS, tapOf, type SupplyId } from "../../trade/supply";
-import { compile, isRefusal, wordsOf, type ChargingPath, type Circuit } from ".";
+import { compile, isRefusal, wordsOf, type ChargingPath } from ".";
 
-const circuitOf = (path: ChargingPath): Circuit => {
-  const circuit = compile(path);
-  if (isRefusal(circuit)) throw new Error(circuit.message);
-  return circuit;
-};
 const narrowest = (point: OperatingPoint) => point.links[point.binding]!;
 
 describe("power ratings", () => {

@@ -16,7 +16,7 @@ const socInside = (slice: Slice, time: Seconds): Fraction =>
 /**
  * Energy at the meter inside a slice, from its start to a time. Wall power is told from stored power by the straight
  * line through the slice's ends; what that misses of the slice's own total is spread evenly.
- * @example wallInside(whole.slices[0], whole.slices[0].from) // 0
+ * @example wallInside(whole.slices[0], whole.slices[0].to) // 38231.9
  */
 export function wallInside(slice: Slice, time: Seconds): WattHours {
   const share = shareOf(slice, time);
@@ -106,7 +106,7 @@ export function cutRun(whole: Run, start: State, time: Seconds): readonly [Run, 
 
 /**
  * State of charge at a time (s from plugging in); before the run its start, after it its end.
- * @example socAt(whole, start, 0) // 0.35
+ * @example socAt(whole, start, 4 * 3600) // 0.5235
  */
 export function socAt(whole: Run, start: State, time: Seconds): Fraction {
   let soc = start.soc;

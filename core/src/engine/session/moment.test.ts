@@ -21,14 +21,10 @@ import {
 import { anyPath, between, socSpan } from "../../tests/arbitraries";
 import { law, SKIPPED } from "../../tests/law";
 import { bay, idealCar, pathOf, post, rapid, socket } from "../../tests/parts";
+import { circuitOf } from "../../tests/solve";
 import type { Car } from "../../things/parts";
-import { compile, isRefusal, type ChargingPath, type Circuit } from "../path";
+import { compile, isRefusal } from "../path";
 
-const circuitOf = (path: ChargingPath): Circuit => {
-  const circuit = compile(path);
-  if (isRefusal(circuit)) throw new Error(circuit.message);
-  return circuit;
-};
 const at = (soc: number, change: Partial<State> = {}): State => ({ soc, packC: null, elapsed: 0, ...change });
 const curve = [
   { soc: 0, watts: 4_000 },

@@ -9,9 +9,9 @@ import {
   type State,
 } from ".";
 import { bay, idealCar, rapid as station } from "../../tests/parts";
-import { charged, chargeOver, pointAt } from "../../tests/solve";
+import { charged, chargeOver, pointAt, circuitOf } from "../../tests/solve";
 import type { Car, RapidStation } from "../../things/parts";
-import { compile, isRefusal, type ChargingPath, type Circuit } from "../path";
+import { isRefusal, type ChargingPath } from "../path";
 
 const CURVE = [0, 8, 15, 25, 35, 45, 55, 65, 75, 85, 95, 100].map((percent, i) => ({
   soc: percent / 100,
@@ -29,12 +29,6 @@ const rapidPath = (evse: RapidStation, its: Car = car, heatingW = 0): ChargingPa
   houseRule: "usual",
   settings: { heatingW },
 });
-const circuitOf = (path: ChargingPath): Circuit => {
-  const circuit = compile(path);
-  if (isRefusal(circuit)) throw new Error(circuit.message);
-  return circuit;
-};
-
 /**
  * The same physics marched by brute force in small steps of time, by the midpoint rule: station amps and sign met at
  * its output, the cable's drop on top of the pack's volts, the pack warmed by its own I²R and the heater.

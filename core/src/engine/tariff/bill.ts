@@ -354,7 +354,7 @@ function totalOf(
 /**
  * What one of the losses came to: its share of all that was lost, so that the parts add up to the one figure a bill has
  * for losses ({@link Bill.lost}).
- * @example lossShare(receipt, wattHours(0), wattHours(1)) // 0
+ * @example lossShare({ ...receipt, lost: 1_500_000 }, wattHours(200), wattHours(600)) // 500000
  */
 export const lossShare = ({ lost }: Bill, energy: WattHours, all: WattHours): Micros =>
   (all > 0 ? Math.round((lost * energy) / all) : 0) as Micros;

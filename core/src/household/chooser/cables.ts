@@ -155,7 +155,7 @@ function buyOnce(choices: readonly CableChoice[], car: Car): CableVerdict {
 
 /**
  * What each school would buy. Nothing is said where no post is met, or none at which any cable charges this car.
- * @example cableVerdicts(cableQuestion, cableChoices(cableQuestion)) // []
+ * @example cableVerdicts(cableQuestion, cableChoices(cableQuestion)).length // 2
  */
 export function cableVerdicts(asked: CablesAsked, choices: readonly CableChoice[]): CableVerdict[] {
   const able = serving(choices);

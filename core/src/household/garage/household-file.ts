@@ -48,7 +48,7 @@ function keyOf(garage: Garage) {
 
 /**
  * What a recorded session names, by the keys of its household's file; what is gone is left out.
- * @example typeof sessionFiler(garage) // "function"
+ * @example sessionFiler(garage)(recorded).key // "reading-7"
  */
 export function sessionFiler(garage: Garage): (spec: SessionRecord) => SessionRecord {
   const { known } = keyOf(garage);

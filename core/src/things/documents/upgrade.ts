@@ -164,7 +164,7 @@ const stepsFrom = (version: number): Step[] =>
 
 /**
  * Brings a part's description from a version to this program's; what is no object is left for its schema to refuse.
- * @example upgradePart("outlet", { tap: "single" }, 4) // { tap: "single" }
+ * @example upgradePart("path", { unitId: "u-1" }, 3) // { evseId: "u-1" }
  */
 export const upgradePart = (part: string, spec: unknown, version: number): unknown =>
   stepsFrom(version).reduce((at, step) => within(step, part as Part, at), spec);

@@ -113,7 +113,7 @@ export const cordAmps = (gauge: FlexibleGauge): Amps | undefined => CORD[gauge] 
 
 /**
  * Where the amps of a gauge come from.
- * @example ampacitySource("6 mm2").name.length // 58
+ * @example ampacitySource("6 mm2").mark // "M"
  */
 export const ampacitySource = (gauge: string): Source =>
   gauge in NEC ? SOURCES.ampacityNec : SOURCES.ampacityIec;
