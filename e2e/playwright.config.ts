@@ -4,6 +4,7 @@ export default defineConfig({
   testDir: ".",
   testMatch: "*.spec.ts",
   outputDir: "../test-results",
+  globalSetup: "./warm-up.ts",
   timeout: 60_000,
   // A test that passes only on a second try is a failure.
   retries: 0,

@@ -2,7 +2,8 @@
 import { randomInt } from "node:crypto";
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
-import { join } from "node:path";
+import { join, relative } from "node:path";
+import { stripVTControlCharacters } from "node:util";
 import {
   build,
   CHROMIUM,
@@ -11,6 +12,7 @@ import {
   LAWS,
   mustAll,
   readJson,
+  ROOT,
   run,
   say,
   tool,
@@ -32,6 +34,21 @@ const reports = mkdtempSync(join(tmpdir(), "kettleback-test-"));
 /** Share of its random cases that each law is tried on here; `npm run laws` tries all of them. */
 const SHARE = process.env.KETTLEBACK_RUNS ?? "0.25";
 const counts = { passed: 0, failed: 0 };
+
+/** The first lines of a message, without colours. */
+const brief = (message = "") => stripVTControlCharacters(message).split("\n").slice(0, 12).join("\n");
+/** What a Jest report says failed, and by what. */
+const jestFailures = ({ testResults }) =>
+  testResults
+    .filter(({ status }) => status === "failed")
+    .map(({ name, message }) => `${relative(ROOT, name)}: ${brief(message)}`);
+/** What a Playwright suite says failed, and by what. */
+const browserFailures = ({ specs = [], suites = [] }) => [
+  ...specs
+    .filter(({ ok }) => !ok)
+    .map(({ file, title, tests }) => `${file}: ${title}: ${brief(tests[0]?.results[0]?.error?.message)}`),
+  ...suites.flatMap(browserFailures),
+];
 
 say("unit and interface tests");
 const unitReport = join(reports, "unit.json");
@@ -67,11 +84,15 @@ const browserCode = run(
     env: { PLAYWRIGHT_JSON_OUTPUT_NAME: browserReport, CHROMIUM_PATH: CHROMIUM },
   },
 );
-const { stats } = readJson(browserReport);
+const { stats, suites } = readJson(browserReport);
 counts.passed += stats.expected;
 // Passed only on a second try is not passed.
 counts.failed += stats.unexpected + stats.flaky;
 rmSync(reports, { recursive: true });
+
+// What failed once more, last: of a long run often only the end is kept.
+for (const line of [unit, laws].flatMap(jestFailures).concat(suites.flatMap(browserFailures)))
+  console.error(`\n✗ ${line}`);
 
 const failed = unitCode !== 0 || lawCode !== 0 || browserCode !== 0;
 if (failed && counts.failed === 0) counts.failed = 1;
