@@ -98,6 +98,26 @@ const WEB_WINGS = [
 ];
 const ROOMS = readdirSync(new URL("web/src/rooms", import.meta.url));
 const OUTSIDE_WEB = ["server", "cli", "standins", "e2e", "bench"];
+/** Fields, selects and tables are the controls' to draw, and so is the interface library's own. */
+const RAW = ["input", "select", "textarea", "table"];
+const DRAWN_BY_HAND = ["controls", "drawing"];
+const onlyControls = {
+  files: ["web/src/**"],
+  ignores: ["**/*.test.tsx", "web/src/*/tests/**", ...DRAWN_BY_HAND.map((wing) => `web/src/${wing}/**`)],
+  rules: {
+    "no-restricted-syntax": [
+      "error",
+      {
+        selector: `JSXOpeningElement[name.name=/^(${RAW.join("|")})$/]`,
+        message: "take the control of controls/ instead",
+      },
+      {
+        selector: "ImportDeclaration[source.value=/^react-bootstrap/]",
+        message: "the interface library stands behind controls/",
+      },
+    ],
+  },
+};
 const webWings = () =>
   WEB_WINGS.map((wing, w) => ({
     files: [`web/src/${wing}/**`],
@@ -157,5 +177,6 @@ export default ts.config(
     },
   },
   ...webWings(),
+  onlyControls,
   { files: ["scripts/**", "*.js", "bench/**"], languageOptions: { globals: globals.node } },
 );

@@ -16,7 +16,10 @@ export default {
   },
   // These packages come as modules only.
   transformIgnorePatterns: ["/node_modules/(?!d3-|internmap)"],
-  moduleNameMapper: { "\\.s?css$": "<rootDir>/scripts/no-style.cjs" },
+  moduleNameMapper: {
+    "\\.s?css$": "<rootDir>/scripts/no-style.cjs",
+    "\\.svg\\?raw$": "<rootDir>/scripts/no-icon.cjs",
+  },
   // Copies of the application in which faults are tried.
   modulePathIgnorePatterns: ["<rootDir>/\\.cache/"],
   setupFiles: ["<rootDir>/scripts/jest-setup.cjs"],

@@ -110,7 +110,7 @@ testAlone(
       .getByRole("listitem")
       .filter({ has: page.getByRole("button", { name: "Delete Fallow Quay" }) });
     await first.getByLabel("Currency").fill("EU");
-    await expect(first.getByRole("alert")).toContainText("currency: accepted: a three-letter currency code");
+    await expect(first.getByRole("alert")).toContainText("Currency: accepted: a three-letter currency code");
     await first.getByLabel("Currency").fill("EUR");
     await first.getByLabel("Name").fill("The boatyard");
     await first.getByLabel("Distances").selectOption("mi");

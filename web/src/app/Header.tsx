@@ -1,9 +1,10 @@
 import { useState } from "react";
 import { NavLink, useNavigate } from "react-router-dom";
-import { DISTANCE_UNITS, type DistanceUnit } from "@kettleback/core";
+import { DISTANCE_UNITS } from "@kettleback/core";
+import { Select } from "../controls/Select";
 import { useGarage } from "../stores/garage";
-import { applyTheme, chosenTheme, THEMES, type Theme } from "../theme/theme";
 import { sayTrouble } from "../stores/notices";
+import { applyTheme, chosenTheme, THEMES, type Theme } from "../theme/theme";
 
 /** The rooms that are finished, in the order people work. */
 const ROOMS = [
@@ -38,54 +39,45 @@ export function Header() {
       </nav>
       <div className="settings">
         {households.length > 0 && (
-          <select
-            aria-label="Household"
+          <Select
+            label="Household"
+            manner="bar"
             value={householdId ?? ""}
-            onChange={(e) =>
-              e.target.value === EDIT ? void navigate("/households") : void load(e.target.value)
-            }
-          >
-            {households.map((h) => (
-              <option key={h.id} value={h.id}>
-                {h.spec.name}
-              </option>
-            ))}
-            <option value={EDIT}>Households…</option>
-          </select>
+            onChange={(picked) => (picked === EDIT ? void navigate("/households") : void load(picked))}
+            options={[
+              ...households.map((h) => ({ value: h.id, text: h.spec.name })),
+              { value: EDIT, text: "Households…" },
+            ]}
+          />
         )}
         {household && (
-          <select
-            aria-label="Distances in"
+          <Select
+            label="Distances in"
+            manner="bar"
             value={household.distanceUnit}
-            onChange={(e) =>
+            onChange={(picked) =>
               void saveHousehold({
                 ...household,
-                distanceUnit: e.target.value as DistanceUnit,
-                economyUnit: e.target.value === "mi" ? "mi/kWh" : "kWh/100 km",
+                distanceUnit: picked,
+                economyUnit: picked === "mi" ? "mi/kWh" : "kWh/100 km",
               }).catch(sayTrouble)
             }
-          >
-            {DISTANCE_UNITS.map((unit) => (
-              <option key={unit} value={unit}>
-                {unit === "km" ? "kilometres" : "miles"}
-              </option>
-            ))}
-          </select>
+            options={DISTANCE_UNITS.map((unit) => ({
+              value: unit,
+              text: unit === "km" ? "kilometres" : "miles",
+            }))}
+          />
         )}
-        <select
-          aria-label="Light"
+        <Select
+          label="Light"
+          manner="bar"
           value={theme}
-          onChange={(e) => {
-            applyTheme(e.target.value as Theme);
-            setTheme(e.target.value as Theme);
+          onChange={(picked) => {
+            applyTheme(picked);
+            setTheme(picked);
           }}
-        >
-          {THEMES.map((t) => (
-            <option key={t} value={t}>
-              {THEME_WORDS[t]}
-            </option>
-          ))}
-        </select>
+          options={THEMES.map((value) => ({ value, text: THEME_WORDS[value] }))}
+        />
       </div>
     </header>
   );

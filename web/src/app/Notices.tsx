@@ -1,4 +1,5 @@
 import { useEffect } from "react";
+import { Icon } from "../controls/Icon";
 import { useNotices } from "../stores/notices";
 
 const STAY_MS = 12_000;
@@ -29,7 +30,7 @@ export function Notices() {
             </button>
           )}
           <button type="button" aria-label="Dismiss" onClick={() => dismiss(notice.id)}>
-            ✕
+            <Icon name="close" />
           </button>
         </div>
       )}

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from "react";
-import Button from "react-bootstrap/Button";
 import type { DocumentKind, FieldProblem } from "@kettleback/core";
 import type { Refused } from "../api/client";
+import { Button } from "./Button";
 
 interface Props {
   /** What the file holds: "plan". */
@@ -103,8 +103,7 @@ export function DocumentFile({
     <>
       {content !== undefined && (
         <Button
-          size="sm"
-          variant="quiet"
+          quiet
           disabled={!content}
           onClick={() =>
             content && saveAs(`${slug(content.name, one)}.${one}.json`, content.text(), "application/json")
@@ -114,8 +113,7 @@ export function DocumentFile({
         </Button>
       )}
       <Button
-        size="sm"
-        variant="quiet"
+        quiet
         onClick={() => chooser.current?.click()}
         title={`Or drop a ${one} file anywhere on this screen`}
       >
@@ -145,7 +143,7 @@ export function DocumentFile({
             ))}
             {refusal.problems.length > 8 && <li>and {refusal.problems.length - 8} more</li>}
           </ul>
-          <Button size="sm" variant="quiet" onClick={() => setRefusal(null)}>
+          <Button quiet onClick={() => setRefusal(null)}>
             Close
           </Button>
         </div>

@@ -1,5 +1,6 @@
 import { useState, type ReactNode } from "react";
 import { readNumber, typedNumber } from "../format/manner";
+import { TextInput, type Manner } from "./TextInput";
 
 interface Props {
   /** What it is called, its unit with it. */
@@ -10,6 +11,8 @@ interface Props {
   readonly wrong?: boolean | ((typed: number) => boolean);
   /** Decimals to which a figure from outside is written; what is typed keeps its own. */
   readonly decimals?: number;
+  readonly manner?: Manner;
+  readonly large?: boolean;
   readonly className?: string;
   readonly placeholder?: string;
   readonly describedBy?: string;
@@ -31,7 +34,9 @@ export function FigureInput({
   value,
   wrong = false,
   decimals,
-  className = "form-control form-control-sm",
+  manner,
+  large,
+  className,
   placeholder,
   describedBy,
   onChange,
@@ -45,18 +50,19 @@ export function FigureInput({
   const unread = text.trim() !== "" && Number.isNaN(readNumber(text));
   const isWrong = unread || (typeof wrong === "function" ? wrong(stands ? typed.value : value) : wrong);
   return children(
-    <input
+    <TextInput
+      kind="figure"
+      manner={manner}
+      large={large}
       className={className}
-      inputMode="decimal"
-      autoComplete="off"
-      aria-label={label}
-      aria-invalid={isWrong}
-      aria-describedby={describedBy}
+      label={label}
+      wrong={isWrong}
+      describedBy={describedBy}
       placeholder={placeholder}
       value={text}
-      onChange={(e) => {
-        const next = readNumber(e.target.value);
-        setTyped({ text: e.target.value, value: next, seen: value });
+      onChange={(typedText) => {
+        const next = readNumber(typedText);
+        setTyped({ text: typedText, value: next, seen: value });
         onChange(next);
       }}
     />,

@@ -1,5 +1,5 @@
-import Button from "react-bootstrap/Button";
 import type { JobInView } from "../jobs/useJob";
+import { Button } from "./Button";
 
 /** Stands where the result of a job will: room for it, or why it could not be worked out. */
 export function JobWaiting({ job }: { readonly job: JobInView<unknown> }) {
@@ -7,7 +7,9 @@ export function JobWaiting({ job }: { readonly job: JobInView<unknown> }) {
   return (
     <div className="room-note" role="alert">
       <p>This could not be worked out: {job.error}.</p>
-      <Button onClick={job.again}>Try again</Button>
+      <Button large onClick={job.again}>
+        Try again
+      </Button>
     </div>
   );
 }

@@ -1,5 +1,5 @@
 /** @jest-environment jsdom */
-import { fireEvent, render, screen } from "@testing-library/react";
+import { fireEvent, render, screen, within } from "@testing-library/react";
 import { useState } from "react";
 import { writeAs } from "../format/manner";
 import { DateInput, TimeInput } from "./MomentInput";
@@ -67,15 +67,33 @@ describe("a time", () => {
 });
 
 describe("a date", () => {
-  test("is typed in the household's manner, or picked from the calendar, which takes none away", () => {
+  // It is fetched when it is asked for; here it is there before.
+  beforeAll(() => import("./Calendar"));
+  const calendar = () => fireEvent.click(screen.getByRole("button", { name: "when: calendar" }));
+
+  test("is typed in the household's manner", () => {
     render(<Kept of={DateInput} start="2026-11-24" />);
     expect(field().value).toBe("24 Nov 2026");
     type("3/12/2026");
     expect(seen).toEqual(["2026-12-03"]);
-    const calendar = document.querySelector<HTMLInputElement>("input[type=date]")!;
-    fireEvent.change(calendar, { target: { value: "2027-01-05" } });
-    expect([seen.at(-1), field().value]).toEqual(["2027-01-05", "5 Jan 2027"]);
-    fireEvent.change(calendar, { target: { value: "" } });
-    expect(seen).toHaveLength(2);
+  });
+
+  test("is picked from the calendar, open at its month, whose weeks begin on Monday", async () => {
+    render(<Kept of={DateInput} start="2026-11-24" />);
+    calendar();
+    const month = await screen.findByRole("grid", { name: "November 2026" });
+    expect(within(month).getAllByRole("columnheader", { hidden: true })[0]!.textContent).toMatch(/^Mo/);
+    expect(within(month).getByRole("button", { name: /24th, 2026, selected/ })).toBe(document.activeElement);
+    fireEvent.click(screen.getByRole("button", { name: /Next Month/ }));
+    fireEvent.click(screen.getByRole("button", { name: /December 5th, 2026/ }));
+    expect([seen, field().value, screen.queryByRole("grid")]).toEqual([["2026-12-05"], "5 Dec 2026", null]);
+  });
+
+  test("stays what it was where the calendar is left by Escape, which goes back to its button", async () => {
+    render(<Kept of={DateInput} start="2026-11-24" />);
+    calendar();
+    fireEvent.keyDown(await screen.findByRole("grid"), { key: "Escape" });
+    expect([seen, screen.queryByRole("grid")]).toEqual([[], null]);
+    expect(document.activeElement).toBe(screen.getByRole("button", { name: "when: calendar" }));
   });
 });

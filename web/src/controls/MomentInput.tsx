@@ -1,11 +1,16 @@
-import { useId, useRef, useState } from "react";
+import { lazy, Suspense, useId, useRef, useState } from "react";
 import { calendarText, clockText, readDate, readTime } from "../format/manner";
+import { Icon } from "./Icon";
+import { TextInput, type Manner } from "./TextInput";
+
+/** Comes once a calendar is asked for. */
+const Calendar = lazy(() => import("./Calendar"));
 
 interface Props {
   readonly label: string;
   /** As kept: 18:10, or 2026-11-24. */
   readonly value: string;
-  readonly className?: string;
+  readonly manner?: Manner;
   /** An emptied field is an answer too. */
   readonly optional?: boolean;
   onChange(value: string): void;
@@ -50,20 +55,20 @@ function moved(kept: string, by: number): string {
 
 /** A time of day, shown and typed in the household's manner. Arrow keys move it by a quarter of an hour. */
 export function TimeInput(props: Props) {
-  const { label, value, className = "", onChange } = props;
+  const { label, value, manner, onChange } = props;
   const { text, wrong, type, leave, forget } = useTyped(props, TIME);
   const id = useId();
   return (
     <>
-      <input
-        className={`${className} time-typed`}
-        aria-label={label}
-        aria-invalid={wrong}
-        aria-describedby={wrong ? id : undefined}
-        autoComplete="off"
+      <TextInput
+        manner={manner}
+        className="time-typed"
+        label={label}
+        wrong={wrong}
+        describedBy={wrong ? id : undefined}
         maxLength={12}
         value={text}
-        onChange={(e) => type(e.target.value)}
+        onChange={type}
         onBlur={leave}
         onKeyDown={(e) => {
           const by = e.key === "ArrowUp" ? STEP : e.key === "ArrowDown" ? -STEP : 0;
@@ -78,40 +83,53 @@ export function TimeInput(props: Props) {
   );
 }
 
-/** A date, shown and typed in the household's manner, with the browser's own calendar at hand. */
+/** A date, shown and typed in the household's manner, with a calendar at hand. */
 export function DateInput(props: Props) {
-  const { label, value, className = "", onChange } = props;
+  const { label, value, manner, onChange } = props;
   const { text, wrong, type, leave, forget } = useTyped(props, DATE);
   const id = useId();
-  const calendar = useRef<HTMLInputElement>(null);
+  const opener = useRef<HTMLButtonElement>(null);
+  const [open, setOpen] = useState(false);
+  const close = () => {
+    setOpen(false);
+    opener.current?.focus();
+  };
   return (
     <span className="date-typed">
-      <input
-        className={className}
-        aria-label={label}
-        aria-invalid={wrong}
-        aria-describedby={wrong ? id : undefined}
-        autoComplete="off"
+      <TextInput
+        manner={manner}
+        label={label}
+        wrong={wrong}
+        describedBy={wrong ? id : undefined}
         maxLength={24}
         value={text}
-        onChange={(e) => type(e.target.value)}
+        onChange={type}
         onBlur={leave}
       />
-      <button type="button" aria-label={`${label}: calendar`} onClick={() => calendar.current?.showPicker()}>
-        ▾
+      <button
+        ref={opener}
+        type="button"
+        aria-label={`${label}: calendar`}
+        aria-expanded={open}
+        onClick={() => setOpen(!open)}
+      >
+        <Icon name="calendar" />
       </button>
-      <input
-        ref={calendar}
-        type="date"
-        tabIndex={-1}
-        aria-hidden="true"
-        value={value}
-        onChange={(e) => {
-          if (!e.target.value) return;
-          forget();
-          onChange(e.target.value);
-        }}
-      />
+      {open && (
+        <Suspense fallback={null}>
+          <Calendar
+            label={label}
+            opener={opener}
+            value={value}
+            onClose={close}
+            onPick={(day) => {
+              forget();
+              onChange(day);
+              close();
+            }}
+          />
+        </Suspense>
+      )}
       {wrong && <Wrong id={id} label={label} accepts={DATE.accepts} />}
     </span>
   );

@@ -1,8 +1,11 @@
-import { useState } from "react";
-import Button from "react-bootstrap/Button";
-import { KINDS, nameSchema, type Garage, type Kept, type Kind, type SpecOf } from "@kettleback/core";
+import { lazy, Suspense, useState } from "react";
+import { KINDS, type Garage, type Kept, type Kind, type SpecOf } from "@kettleback/core";
 import { useGarage } from "../stores/garage";
 import { sayDone, sayTrouble } from "../stores/notices";
+import { Button } from "./Button";
+
+/** Comes once something is kept under a name. */
+const NameForm = lazy(() => import("./NameForm"));
 
 interface KindProps<K extends Kind, D> {
   readonly kind: K;
@@ -117,76 +120,31 @@ function Saved(props: Props) {
         ))}
       </select>
       {naming ? (
-        <NameForm
-          one={one}
-          initial={saved ? `${saved.spec.name} 2` : ""}
-          onSave={(name) => void onSave(name, false).then((kept) => kept && setNaming(false))}
-          onCancel={() => setNaming(false)}
-        />
+        <Suspense fallback={null}>
+          <NameForm
+            one={one}
+            initial={saved ? `${saved.spec.name} 2` : ""}
+            onSave={(name) => void onSave(name, false).then((kept) => kept && setNaming(false))}
+            onCancel={() => setNaming(false)}
+          />
+        </Suspense>
       ) : (
         <>
           <Button
-            size="sm"
-            variant="quiet"
+            quiet
             disabled={!saved || !changed || !mayKeep || !mayOverwrite}
             onClick={() => void onSave(saved!.spec.name, true)}
           >
             Save
           </Button>
-          <Button size="sm" variant="quiet" disabled={!mayKeep} onClick={() => setNaming(true)}>
+          <Button quiet disabled={!mayKeep} onClick={() => setNaming(true)}>
             Save as…
           </Button>
-          <Button size="sm" variant="quiet" disabled={!saved} onClick={onDelete}>
+          <Button quiet disabled={!saved} onClick={onDelete}>
             Delete
           </Button>
         </>
       )}
     </div>
-  );
-}
-
-interface NameProps {
-  readonly one: string;
-  readonly initial: string;
-  onSave(name: string): void;
-  onCancel(): void;
-}
-
-function NameForm({ one, initial, onSave, onCancel }: NameProps) {
-  const [name, setName] = useState(initial);
-  const [problem, setProblem] = useState<string>();
-  return (
-    <form
-      className="name-form"
-      onSubmit={(event) => {
-        event.preventDefault();
-        const parsed = nameSchema.safeParse(name);
-        if (parsed.success) onSave(parsed.data);
-        else setProblem(parsed.error.issues[0]!.message);
-      }}
-      onKeyDown={(e) => e.key === "Escape" && onCancel()}
-    >
-      <input
-        className="form-control form-control-sm"
-        aria-label={`Name of the ${one}`}
-        aria-invalid={!!problem}
-        aria-describedby="name-problem"
-        placeholder={`Name of the ${one}`}
-        autoFocus
-        value={name}
-        onChange={(e) => setName(e.target.value)}
-      />
-      <Button size="sm" type="submit">
-        Save
-      </Button>
-      <Button size="sm" variant="quiet" onClick={onCancel}>
-        Cancel
-      </Button>
-      {problem && (
-        <span id="name-problem" className="problem" role="alert">
-          {problem}
-        </span>
-      )}
-    </form>
   );
 }

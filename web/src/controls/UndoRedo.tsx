@@ -1,7 +1,7 @@
 import { useEffect } from "react";
-import Button from "react-bootstrap/Button";
 import { useStore } from "zustand";
 import type { Undoable } from "../stores/undoable";
+import { Button } from "./Button";
 
 /** Undo and redo of every change to a draft; Ctrl+Z and Ctrl+Shift+Z outside a field. */
 export function UndoRedo<T>({ store }: { readonly store: Undoable<T> }) {
@@ -19,10 +19,10 @@ export function UndoRedo<T>({ store }: { readonly store: Undoable<T> }) {
   }, [undo, redo]);
   return (
     <div className="undo">
-      <Button size="sm" variant="quiet" disabled={pastStates.length === 0} onClick={() => undo()}>
+      <Button quiet disabled={pastStates.length === 0} onClick={() => undo()}>
         Undo
       </Button>
-      <Button size="sm" variant="quiet" disabled={futureStates.length === 0} onClick={() => redo()}>
+      <Button quiet disabled={futureStates.length === 0} onClick={() => redo()}>
         Redo
       </Button>
     </div>

@@ -1,4 +1,4 @@
-import Button from "react-bootstrap/Button";
+import { Button } from "./Button";
 
 export function Waiting({ what }: { what: string }) {
   return (
@@ -12,7 +12,9 @@ export function Failure({ message, retry }: { message: string; retry: () => void
   return (
     <div className="room-note" role="alert">
       <p>{message}</p>
-      <Button onClick={retry}>Try again</Button>
+      <Button large onClick={retry}>
+        Try again
+      </Button>
     </div>
   );
 }

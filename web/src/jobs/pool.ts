@@ -63,6 +63,9 @@ const nextTask = (): Promise<void> => new Promise((resolve) => setTimeout(resolv
 const newest = new Map<string, Job<unknown>>();
 let numbered = 0;
 
+/** Whether an answer is still being waited for. */
+export const isWorking = (): boolean => newest.size > 0;
+
 /**
  * Asks for a job, on a thread beside the screen's. Older jobs of the same key are left and answer nobody; one that fails
  * fails only who asked for it.

@@ -1,5 +1,4 @@
 import { useEffect, useId, useRef, useState } from "react";
-import Button from "react-bootstrap/Button";
 import {
   acceptanceOf,
   acceptedRange,
@@ -13,7 +12,9 @@ import {
   type Household,
   type SupplyId,
 } from "@kettleback/core";
+import { Button } from "../controls/Button";
 import { FigureInput } from "../controls/FigureInput";
+import { PhasesSelect, type KnownPhases } from "../controls/PhasesSelect";
 import { decimals } from "../format/number";
 
 /** What is asked of a car's figure, and how the car looks with it. */
@@ -28,15 +29,13 @@ interface Asked {
   put(typed: number): Car | string;
 }
 
-type Phases = 1 | 2 | 3 | undefined;
-
 /** What a figure of a car is called here, in which unit it is typed, and where it goes. */
 export function askedOf(
   assumed: Assumed,
   car: Car,
   { economyUnit }: Household,
   system: SupplyId,
-  phases: Phases,
+  phases: KnownPhases,
 ): Asked {
   const { battery, charger } = car;
   switch (assumed) {
@@ -136,7 +135,7 @@ interface Props {
 /** Asks for a figure that was assumed, there and then. */
 export function KnownFigure({ assumed, car, household, system, onKnown, onCancel }: Props) {
   const id = useId();
-  const [phases, setPhases] = useState<Phases>(undefined);
+  const [phases, setPhases] = useState<KnownPhases>();
   const asked = askedOf(assumed, car, household, system, phases);
   const [typed, setTyped] = useState(asked.value);
   const [problem, setProblem] = useState<string | null>(null);
@@ -175,25 +174,19 @@ export function KnownFigure({ assumed, car, household, system, onKnown, onCancel
         <span className="unit">{asked.unit}</span>
       </span>
       {assumed === "charger" && (
-        <select
-          className="form-select form-select-sm"
-          aria-label="Phases of the charger"
-          value={phases ?? ""}
-          onChange={(e) => {
-            setPhases(e.target.value === "" ? undefined : (Number(e.target.value) as Phases));
+        <PhasesSelect
+          unknown="phases: I don’t know"
+          value={phases}
+          onChange={(picked) => {
+            setPhases(picked);
             setProblem(null);
           }}
-        >
-          <option value="">phases: I don’t know</option>
-          <option value="1">one phase</option>
-          <option value="2">two phases</option>
-          <option value="3">three phases</option>
-        </select>
+        />
       )}
-      <Button type="submit" size="sm" variant="quiet">
+      <Button type="submit" quiet>
         Take it
       </Button>
-      <Button type="button" size="sm" variant="quiet" onClick={onCancel}>
+      <Button type="button" quiet onClick={onCancel}>
         Leave it assumed
       </Button>
       {problem && (

@@ -13,7 +13,7 @@ export function PercentInput({ label, value, problem, onChange }: Props) {
   return (
     <span className={problem ? "percent wrong" : "percent"}>
       <FigureInput
-        className="bracket"
+        manner="sentence"
         label={`${label}, per cent`}
         value={value * 100}
         decimals={1}

@@ -1,4 +1,4 @@
-import type { ReactNode } from "react";
+import { Select } from "../controls/Select";
 
 /** A choice in a picker of the sentence. */
 export interface Option {
@@ -33,32 +33,20 @@ export function Pick({
   onPick,
 }: PickProps) {
   const known = [...fits, ...others].some((option) => option.id === value);
-  const options = (list: readonly Option[]): ReactNode =>
-    list.map(({ id, label: text }) => (
-      <option key={id} value={id}>
-        {text}
-      </option>
-    ));
+  const options = (list: readonly Option[]) => list.map(({ id, label: text }) => ({ value: id, text }));
   return (
-    <select
-      className={wrong ? "bracket wrong" : "bracket"}
-      aria-label={label}
-      aria-invalid={wrong}
+    <Select
+      label={label}
+      manner="sentence"
+      wrong={wrong}
       value={tried === undefined ? value : TRIED}
-      onChange={(e) => onPick(e.target.value)}
-    >
-      {tried !== undefined && (
-        <option value={TRIED} disabled>
-          {tried} (tried out)
-        </option>
-      )}
-      {!known && (
-        <option value={value} disabled>
-          (deleted: choose another)
-        </option>
-      )}
-      {options(fits)}
-      {others.length > 0 && <optgroup label={othersLabel}>{options(others)}</optgroup>}
-    </select>
+      onChange={onPick}
+      options={[
+        ...(tried !== undefined ? [{ value: TRIED, text: `${tried} (tried out)`, disabled: true }] : []),
+        ...(!known ? [{ value, text: "(deleted: choose another)", disabled: true }] : []),
+        ...options(fits),
+        ...(others.length > 0 ? [{ group: othersLabel, options: options(others) }] : []),
+      ]}
+    />
   );
 }

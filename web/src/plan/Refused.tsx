@@ -1,5 +1,5 @@
-import Button from "react-bootstrap/Button";
 import type { Refusal } from "@kettleback/core";
+import { Button } from "../controls/Button";
 import type { Fix } from "../jobs/fixes";
 import type { Draft } from "../stores/draft";
 import "./refused.scss";
@@ -24,7 +24,7 @@ export function Refused({ refusal, fixes, onChange }: Props) {
           <p className="fixes">
             Of yours, this would work:{" "}
             {fixes.map((fix) => (
-              <Button key={fix.name} size="sm" variant="quiet" onClick={() => onChange(fix.draft)}>
+              <Button key={fix.name} quiet onClick={() => onChange(fix.draft)}>
                 {fix.name}
               </Button>
             ))}

@@ -1,8 +1,9 @@
 import type { PlannedSession } from "@kettleback/core";
 import { FigureInput } from "../controls/FigureInput";
+import { DateInput, TimeInput } from "../controls/MomentInput";
+import { Select } from "../controls/Select";
 import type { Draft } from "../stores/draft";
 import { PercentInput } from "./PercentInput";
-import { DateInput, TimeInput } from "../controls/MomentInput";
 
 interface Props {
   readonly draft: Draft;
@@ -23,7 +24,7 @@ export function Departure({
     </button>
   ) : (
     <TimeInput
-      className="bracket"
+      manner="sentence"
       label="Needed by"
       value={value}
       optional
@@ -42,18 +43,16 @@ interface HourProps {
 export function WhichHour({ pluggedInAt, offsets, onChange }: HourProps) {
   const said = pluggedInAt.slice(16);
   return (
-    <select
-      className="bracket"
-      aria-label="Which of the two hours"
-      value={offsets.includes(said) ? said : offsets[0]}
-      onChange={(e) => onChange(pluggedInAt.slice(0, 16) + e.target.value)}
-    >
-      {offsets.map((offset, i) => (
-        <option key={offset} value={offset}>
-          {i === 0 ? "the first time" : "the second time"}
-        </option>
-      ))}
-    </select>
+    <Select
+      label="Which of the two hours"
+      manner="sentence"
+      value={offsets.includes(said) ? said : offsets[0]!}
+      onChange={(picked) => onChange(pluggedInAt.slice(0, 16) + picked)}
+      options={offsets.map((offset, i) => ({
+        value: offset,
+        text: i === 0 ? "the first time" : "the second time",
+      }))}
+    />
   );
 }
 
@@ -87,14 +86,14 @@ export function SpanWords({ session, repeated, wrong, onChange }: SpanProps) {
       />
       , plugged in at{" "}
       <TimeInput
-        className="bracket"
+        manner="sentence"
         label="Plugged in at"
         value={time}
         onChange={(at) => onChange({ pluggedInAt: `${date}T${at}` })}
       />{" "}
       on{" "}
       <DateInput
-        className="bracket"
+        manner="sentence"
         label="Plugged in on"
         value={date}
         onChange={(on) => onChange({ pluggedInAt: `${on}T${time}` })}
@@ -123,7 +122,8 @@ export function PackWords({ draft, wrong, onChange }: Props & { wrong(field: str
       , the pack at{" "}
       <span className={wrong("session.batteryC") ? "percent wrong" : "percent"}>
         <FigureInput
-          className="bracket temperature"
+          manner="sentence"
+          className="temperature"
           label="Battery temperature, °C"
           placeholder="warm"
           wrong={!!wrong("session.batteryC")}
@@ -138,7 +138,8 @@ export function PackWords({ draft, wrong, onChange }: Props & { wrong(field: str
           and heated with{" "}
           <span className={wrong("session.heatingW") ? "percent wrong" : "percent"}>
             <FigureInput
-              className="bracket temperature"
+              manner="sentence"
+              className="temperature"
               label="Heating, kW"
               wrong={!!wrong("session.heatingW")}
               value={session.heatingW / 1000}
@@ -158,17 +159,16 @@ export function OtherPlug({ draft, onChange }: Props) {
   return (
     <>
       ,{" "}
-      <select
-        className="bracket"
-        aria-label="The other plug"
+      <Select
+        label="The other plug"
+        manner="sentence"
         value={settings.otherBusy ? "busy" : "free"}
-        onChange={(e) =>
-          onChange({ ...draft, settings: { ...settings, otherBusy: e.target.value === "busy" } })
-        }
-      >
-        <option value="free">alone at the station</option>
-        <option value="busy">with a car beside</option>
-      </select>
+        onChange={(picked) => onChange({ ...draft, settings: { ...settings, otherBusy: picked === "busy" } })}
+        options={[
+          { value: "free", text: "alone at the station" },
+          { value: "busy", text: "with a car beside" },
+        ]}
+      />
     </>
   );
 }

@@ -1,4 +1,4 @@
-import Button from "react-bootstrap/Button";
+import { Button } from "../controls/Button";
 import type { Trial } from "../stores/draft";
 import "./trying.scss";
 
@@ -9,7 +9,7 @@ export function Trying({ trial, onBack }: { readonly trial: Trial; onBack(): voi
       <span>
         <strong>Tried out:</strong> {trial.what}. Nothing is kept until you save it under a name.
       </span>
-      <Button size="sm" variant="quiet" onClick={onBack}>
+      <Button quiet onClick={onBack}>
         Back to the path as it is
       </Button>
     </div>

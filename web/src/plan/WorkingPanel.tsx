@@ -6,6 +6,7 @@ import {
   type Term,
   type Working,
 } from "@kettleback/core";
+import { Button } from "../controls/Button";
 import { worked } from "../format/number";
 import "./working.scss";
 
@@ -22,9 +23,9 @@ export function WorkingPanel({ working, onClose }: { working: Working; onClose()
     <div className="working">
       <header>
         <h2>{working.title}: the working</h2>
-        <button type="button" className="btn btn-quiet btn-sm" onClick={onClose}>
+        <Button quiet onClick={onClose}>
           Close
-        </button>
+        </Button>
       </header>
       <ol>
         {working.steps.map((step, i) => (

@@ -1,11 +1,14 @@
 import { useState } from "react";
-import Button from "react-bootstrap/Button";
 import { useNavigate } from "react-router-dom";
 import { DateTime } from "luxon";
 import { CAR_CLASSES, HOME_PRICE, REGIONS, usualRate } from "@kettleback/core";
 import { Refused } from "../../api/client";
-import { sayTrouble } from "../../stores/notices";
+import { Button } from "../../controls/Button";
+import { PhasesSelect } from "../../controls/PhasesSelect";
+import { Select } from "../../controls/Select";
+import { TextInput } from "../../controls/TextInput";
 import { useGarage } from "../../stores/garage";
+import { sayTrouble } from "../../stores/notices";
 import { browserZone, chargerOfTyped, firstTyped, planOfTyped, wrongOf, type Typed } from "./answers";
 import "./begin.scss";
 
@@ -62,21 +65,13 @@ export default function BeginScreen() {
 
       <fieldset>
         <legend>Where you live</legend>
-        <label>
-          Part of the world
-          <select
-            className="form-select"
-            aria-label="Part of the world"
-            value={typed.region}
-            onChange={(e) => set({ region: e.target.value, point: "" })}
-          >
-            {REGIONS.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
-          </select>
-        </label>
+        <Select
+          says="Part of the world"
+          large
+          value={typed.region}
+          onChange={(picked) => set({ region: picked, point: "" })}
+          options={REGIONS.map(({ id, name }) => ({ value: id, text: name }))}
+        />
         <p className="quiet">
           {region.currency}, {region.distanceUnit === "km" ? "kilometres" : "miles"}, clocks of {zone}.
         </p>
@@ -84,32 +79,24 @@ export default function BeginScreen() {
 
       <fieldset>
         <legend>The car</legend>
-        <label>
-          What you call it
-          <input
-            className="form-control"
-            maxLength={80}
-            placeholder="my car"
-            value={typed.carName}
-            onChange={(e) => set({ carName: e.target.value })}
-          />
-        </label>
-        <label>
-          What it is
-          <select
-            className="form-select"
-            aria-label="What it is"
-            value={typed.carClass}
-            onChange={(e) => set({ carClass: e.target.value })}
-          >
-            <option value="">{UNKNOWN}: a family car</option>
-            {CAR_CLASSES.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
-          </select>
-        </label>
+        <TextInput
+          says="What you call it"
+          large
+          placeholder="my car"
+          maxLength={80}
+          value={typed.carName}
+          onChange={(text) => set({ carName: text })}
+        />
+        <Select
+          says="What it is"
+          large
+          value={typed.carClass}
+          onChange={(picked) => set({ carClass: picked })}
+          options={[
+            { value: "", text: `${UNKNOWN}: a family car` },
+            ...CAR_CLASSES.map(({ id, name }) => ({ value: id, text: name })),
+          ]}
+        />
         <Figure
           label="Battery, usable"
           unit="kWh"
@@ -124,43 +111,28 @@ export default function BeginScreen() {
           problem={wrong.chargerKW}
           onChange={(chargerKW) => set({ chargerKW })}
         />
-        <label>
-          On
-          <select
-            className="form-select"
-            aria-label="Phases of the charger"
-            value={typed.phases}
-            onChange={(e) => set({ phases: e.target.value as Typed["phases"] })}
-          >
-            <option value="">{UNKNOWN}</option>
-            <option value="1">one phase</option>
-            <option value="2">two phases</option>
-            <option value="3">three phases</option>
-          </select>
-        </label>
+        <PhasesSelect
+          says="On"
+          unknown={UNKNOWN}
+          large
+          value={typed.phases}
+          onChange={(phases) => set({ phases })}
+        />
         {charger?.ok && <p className="quiet">Taken as {charger.charger.said}.</p>}
       </fieldset>
 
       <fieldset>
         <legend>What it is plugged into</legend>
-        <label>
-          Outlet
-          <select
-            className="form-select"
-            aria-label="Outlet"
-            value={typed.point}
-            onChange={(e) => set({ point: e.target.value })}
-          >
-            <option value="">
-              {UNKNOWN}: {region.points[0]!.name}
-            </option>
-            {region.points.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
-          </select>
-        </label>
+        <Select
+          says="Outlet"
+          large
+          value={typed.point}
+          onChange={(picked) => set({ point: picked })}
+          options={[
+            { value: "", text: `${UNKNOWN}: ${region.points[0]!.name}` },
+            ...region.points.map(({ id, name }) => ({ value: id, text: name })),
+          ]}
+        />
         <Figure
           label="The charging unit’s label says"
           unit="A"
@@ -185,10 +157,10 @@ export default function BeginScreen() {
         </p>
       )}
       <div className="go">
-        <Button type="submit" disabled={busy || Object.keys(wrong).length > 0}>
+        <Button large type="submit" disabled={busy || Object.keys(wrong).length > 0}>
           Show me the answer
         </Button>
-        <Button variant="quiet" onClick={() => void look()}>
+        <Button large quiet onClick={() => void look()}>
           {households.length === 0 ? "Look around in a demo first" : "Put the demo beside mine"}
         </Button>
       </div>
@@ -212,14 +184,14 @@ function Figure({ label, unit, value, placeholder = "I don’t know", problem, o
     <label className={problem ? "wrong" : ""}>
       {label}
       <span className="with-unit">
-        <input
-          className="form-control"
-          inputMode="decimal"
-          aria-label={`${label}, ${unit}`}
-          aria-invalid={!!problem}
+        <TextInput
+          label={`${label}, ${unit}`}
+          large
+          wrong={!!problem}
           placeholder={placeholder}
+          kind="figure"
           value={value}
-          onChange={(e) => onChange(e.target.value)}
+          onChange={onChange}
         />
         <span>{unit}</span>
       </span>

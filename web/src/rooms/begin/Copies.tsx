@@ -1,11 +1,11 @@
 import { useCallback, useEffect, useRef, useState } from "react";
-import Button from "react-bootstrap/Button";
 import { DateTime } from "luxon";
 import { api, type Copy } from "../../api/client";
-import { decimals } from "../../format/number";
-import { sayDone, sayTrouble } from "../../stores/notices";
-import { useGarage } from "../../stores/garage";
+import { Button } from "../../controls/Button";
 import { dateText, timeText } from "../../format/manner";
+import { decimals } from "../../format/number";
+import { useGarage } from "../../stores/garage";
+import { sayDone, sayTrouble } from "../../stores/notices";
 
 /** The copies of the database: one a day it changes, seven kept; each can be put back, and that undone. */
 export function Copies() {
@@ -51,8 +51,7 @@ export function Copies() {
               {decimals(copy.bytes / 1024, 0)} KiB
             </span>
             <Button
-              size="sm"
-              variant="quiet"
+              quiet
               aria-label={`Put back the copy of ${when(copy)}`}
               aria-busy={putting === copy.name}
               disabled={putting !== null}

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useState } from "react";
-import Button from "react-bootstrap/Button";
 import { DateTime } from "luxon";
 import { api, type SignedIn as Browser } from "../../api/client";
+import { Button } from "../../controls/Button";
 import { dayText, timeText } from "../../format/manner";
 import { sayTrouble } from "../../stores/notices";
 
@@ -22,8 +22,7 @@ export function SignedIn() {
               {own ? "This browser" : browser || "A browser"}, from {from}, last seen {when(seenAt)}
             </span>
             <Button
-              size="sm"
-              variant="quiet"
+              quiet
               aria-label={own ? "Sign this browser out" : `Sign out the browser from ${from}`}
               onClick={() => void api.endSignIn(id).then(look, sayTrouble)}
             >

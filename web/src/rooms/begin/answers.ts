@@ -7,8 +7,9 @@ import {
   type FromPower,
   type Plan,
 } from "@kettleback/core";
-import { firstSession } from "../../stores/draft";
+import type { KnownPhases } from "../../controls/PhasesSelect";
 import { readNumber } from "../../format/manner";
+import { firstSession } from "../../stores/draft";
 
 /** What is typed and picked on the page of the beginning; empty is "I don't know". */
 export interface Typed {
@@ -17,7 +18,7 @@ export interface Typed {
   readonly carClass: string;
   readonly batteryKWh: string;
   readonly chargerKW: string;
-  readonly phases: "" | "1" | "2" | "3";
+  readonly phases: KnownPhases;
   readonly point: string;
   readonly evseAmps: string;
   readonly perKWh: string;
@@ -31,7 +32,7 @@ export const firstTyped = (timeZone: string): Typed => ({
   carClass: "",
   batteryKWh: "",
   chargerKW: "",
-  phases: "",
+  phases: undefined,
   point: "",
   evseAmps: "",
   perKWh: "",
@@ -50,7 +51,7 @@ export function chargerOfTyped({ chargerKW, phases, region }: Typed): FromPower 
   if (kW === null) return null;
   if (Number.isNaN(kW)) return { ok: false, problem: "accepted: a number of kW such as 7.4" };
   const { system } = REGIONS.find(({ id }) => id === region)!;
-  return chargerFromPower(kW, phases === "" ? undefined : (Number(phases) as 1 | 2 | 3), system);
+  return chargerFromPower(kW, phases, system);
 }
 
 /** What is wrong with what was typed; nothing where it makes a plan. */

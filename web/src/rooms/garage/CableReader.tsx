@@ -1,5 +1,4 @@
 import { useState } from "react";
-import Button from "react-bootstrap/Button";
 import {
   FLEXIBLE_GAUGES,
   phasesAt,
@@ -12,7 +11,11 @@ import {
   type PowerContact,
   type Reading,
 } from "@kettleback/core";
+import { Button } from "../../controls/Button";
 import { FigureInput } from "../../controls/FigureInput";
+import { Table } from "../../controls/Table";
+import { TextInput } from "../../controls/TextInput";
+import { Tick } from "../../controls/Tick";
 import { FaceDrawing } from "../../faces/FaceDrawing";
 import { ampsText, figureText, powerFigure } from "../../format/number";
 import { Term } from "../../terms/Term";
@@ -53,16 +56,15 @@ export function CableReader({ garage, onSave }: Props) {
       </header>
       <div className="reader">
         <div className="evidence">
-          <label className="field">
-            <span>What is printed on it</span>
-            <input
-              className="form-control"
-              value={marking}
-              maxLength={200}
-              placeholder="H07BZ5-F 5G6 + 1×0.5"
-              onChange={(e) => setMarking(e.target.value)}
-            />
-          </label>
+          <TextInput
+            says={<span>What is printed on it</span>}
+            className="field"
+            large
+            placeholder="H07BZ5-F 5G6 + 1×0.5"
+            maxLength={200}
+            value={marking}
+            onChange={setMarking}
+          />
           <fieldset>
             <legend>Which contacts are filled, on either end</legend>
             <div className="ends">
@@ -70,22 +72,20 @@ export function CableReader({ garage, onSave }: Props) {
               <FaceDrawing connector="type2" label="Vehicle end, contacts as ticked" filled={shown} />
               <div className="ticks">
                 {POWER_CONTACTS.map((contact) => (
-                  <label key={contact}>
-                    <input type="checkbox" checked={filled.has(contact)} onChange={() => toggle(contact)} />{" "}
+                  <Tick key={contact} checked={filled.has(contact)} onChange={() => toggle(contact)}>
                     {contact}
-                  </label>
+                  </Tick>
                 ))}
-                <label>
-                  <input type="checkbox" checked={!looked} onChange={(e) => setLooked(!e.target.checked)} /> I
-                  have not looked
-                </label>
+                <Tick checked={!looked} onChange={(on) => setLooked(!on)}>
+                  I have not looked
+                </Tick>
               </div>
             </div>
           </fieldset>
           <label className="field">
             <span>Proximity resistor, PP to PE (Ω)</span>
             <FigureInput
-              className="form-control"
+              large
               label="Proximity resistor, PP to PE (Ω)"
               value={ohms}
               placeholder="220"
@@ -127,7 +127,7 @@ export function CableReader({ garage, onSave }: Props) {
                 </p>
               ))}
               {known && <OnYourPosts garage={garage} reading={reading} />}
-              <Button disabled={!known} onClick={() => onSave(cableFrom(reading, marking))}>
+              <Button large disabled={!known} onClick={() => onSave(cableFrom(reading, marking))}>
                 Save as a cable…
               </Button>
             </>
@@ -164,7 +164,7 @@ function OnYourPosts({ garage, reading }: { garage: Garage; reading: Reading }) 
   });
   if (rows.length === 0) return <p>You keep no post or wallbox with a socket to try it on.</p>;
   return (
-    <table className="carries">
+    <Table className="carries">
       <thead>
         <tr>
           <th>It carries, at</th>
@@ -183,6 +183,6 @@ function OnYourPosts({ garage, reading }: { garage: Garage; reading: Reading }) 
           </tr>
         ))}
       </tbody>
-    </table>
+    </Table>
   );
 }

@@ -1,3 +1,7 @@
+import { Button } from "../../controls/Button";
+import { Icon } from "../../controls/Icon";
+import { Select } from "../../controls/Select";
+import { TextInput } from "../../controls/TextInput";
 import { SHAPES, shaped, withPoint, type TypedPoint } from "./curve";
 import { CurvePlot } from "./CurvePlot";
 
@@ -14,24 +18,16 @@ const MOST_POINTS = 40;
 export function CurveEditor({ value, usableWh, problem, onChange }: Props) {
   return (
     <div className="field wide curve" role="group" aria-label="What the battery accepts">
-      <label>
-        Start from a generic shape{" "}
-        <select
-          className="form-select form-select-sm"
-          value="(keep)"
-          onChange={(e) => onChange(shaped(e.target.value, usableWh))}
-        >
-          <option value="(keep)" disabled>
-            {value.length ? "choose…" : "not known"}
-          </option>
-          {SHAPES.map((shape) => (
-            <option key={shape} value={shape}>
-              {shape}
-            </option>
-          ))}
-          <option value="">not known: a usual one at rapid stations</option>
-        </select>
-      </label>
+      <Select
+        says="Start from a generic shape"
+        value="(keep)"
+        onChange={(picked) => onChange(shaped(picked, usableWh))}
+        options={[
+          { value: "(keep)", text: value.length ? "choose…" : "not known", disabled: true },
+          ...SHAPES.map((shape) => ({ value: shape, text: shape })),
+          { value: "", text: "not known: a usual one at rapid stations" },
+        ]}
+      />
       {value.length > 0 && (
         <>
           <CurvePlot value={value} onChange={onChange} />
@@ -39,13 +35,9 @@ export function CurveEditor({ value, usableWh, problem, onChange }: Props) {
         </>
       )}
       {value.length > 1 && value.length < MOST_POINTS && (
-        <button
-          type="button"
-          className="btn btn-quiet btn-sm add-point"
-          onClick={() => onChange(withPoint(value))}
-        >
+        <Button quiet className="add-point" onClick={() => onChange(withPoint(value))}>
           Add a point
-        </button>
+        </Button>
       )}
       {problem && (
         <small className="problem" role="alert">
@@ -64,20 +56,18 @@ function PointRows({ value, onChange }: Pick<Props, "value" | "onChange">) {
     <div className="curve-points">
       {value.map((p, i) => (
         <span key={i} className="measure">
-          <input
-            className="form-control form-control-sm"
-            inputMode="decimal"
-            aria-label={`Point ${i + 1}, per cent`}
+          <TextInput
+            label={`Point ${i + 1}, per cent`}
+            kind="figure"
             value={p.percent}
-            onChange={(e) => change(i, { percent: e.target.value })}
+            onChange={(text) => change(i, { percent: text })}
           />
           %
-          <input
-            className="form-control form-control-sm"
-            inputMode="decimal"
-            aria-label={`Point ${i + 1}, kW`}
+          <TextInput
+            label={`Point ${i + 1}, kW`}
+            kind="figure"
             value={p.kW}
-            onChange={(e) => change(i, { kW: e.target.value })}
+            onChange={(text) => change(i, { kW: text })}
           />
           kW
           <button
@@ -85,7 +75,7 @@ function PointRows({ value, onChange }: Pick<Props, "value" | "onChange">) {
             aria-label={`Remove point ${i + 1}`}
             onClick={() => onChange(value.filter((_, j) => j !== i))}
           >
-            ✕
+            <Icon name="close" />
           </button>
         </span>
       ))}

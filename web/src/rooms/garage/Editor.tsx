@@ -1,7 +1,5 @@
 import { useMemo, useState, type ReactNode } from "react";
-import Button from "react-bootstrap/Button";
-import Modal from "react-bootstrap/Modal";
-import { FormProvider, useForm, useFormState, useWatch, type FieldErrors } from "react-hook-form";
+import { FormProvider, useForm, useFormState, useWatch } from "react-hook-form";
 import {
   KINDS,
   problemsOf,
@@ -14,9 +12,13 @@ import {
   type SupplyId,
 } from "@kettleback/core";
 import { Refused } from "../../api/client";
-import { sayDone } from "../../stores/notices";
-import { useGarage } from "../../stores/garage";
+import { Button } from "../../controls/Button";
+import { Dialog } from "../../controls/Dialog";
+import { Select } from "../../controls/Select";
+import { errorsOf } from "../../controls/form";
 import { withArticle } from "../../format/words";
+import { useGarage } from "../../stores/garage";
+import { sayDone } from "../../stores/notices";
 import { FieldControl } from "./FieldControl";
 import type { Values } from "./field";
 import { groupsOf, parentChoices } from "./forms";
@@ -62,12 +64,8 @@ export function Editor({ garage, kind, row, onClose }: Props) {
     resolver: (values) => {
       const result = schema.safeParse(specFrom(values));
       if (result.success) return { values, errors: {} };
-      const errors: Record<string, { type: string; message: string }> = {};
-      for (const problem of problemsOf(result.error, schema)) {
-        const { field, message } = atField(problem, groups, household.economyUnit);
-        errors[flat(field)] ??= { type: "schema", message };
-      }
-      return { values: {}, errors: errors as FieldErrors };
+      const problems = problemsOf(result.error, schema).map((p) => atField(p, groups, household.economyUnit));
+      return { values: {}, errors: errorsOf<Record<string, unknown>>(problems, flat) };
     },
   });
 
@@ -96,59 +94,49 @@ export function Editor({ garage, kind, row, onClose }: Props) {
   });
 
   return (
-    <Modal
-      show
-      onHide={onClose}
-      size="lg"
-      scrollable
-      aria-labelledby="editor-title"
-      animation={false}
-      backdrop="static"
-    >
-      <form onSubmit={(e) => void save(e)} noValidate className="editor">
-        <Modal.Header closeButton>
-          <h2 id="editor-title">
-            {row.id ? `Change ${(row.spec as { name: string }).name}` : `Add ${withArticle(one)}`}
-          </h2>
-        </Modal.Header>
-        <Modal.Body>
-          <FormProvider {...form}>
-            {parents && (
-              <label className="field">
-                <span>{parents.label}</span>
-                <select className="form-select form-select-sm" {...form.register(PARENT)}>
-                  {parents.none !== null && <option value="">{parents.none}</option>}
-                  {parents.choices.map(({ value, label }) => (
-                    <option key={value} value={value}>
-                      {label}
-                    </option>
-                  ))}
-                </select>
-              </label>
-            )}
-            <Groups
-              groups={groups}
-              economyUnit={household.economyUnit}
-              system={system}
-              fresh={row.id === undefined}
-              unflat={unflat}
-            />
-          </FormProvider>
-        </Modal.Body>
-        <Modal.Footer>
+    <Dialog
+      title={row.id ? `Change ${(row.spec as { name: string }).name}` : `Add ${withArticle(one)}`}
+      className="editor"
+      large
+      typed
+      onSubmit={(e) => void save(e)}
+      onClose={onClose}
+      footer={
+        <>
           <FormError
             message={form.formState.errors[FORM]?.message as string | undefined}
             count={Object.keys(form.formState.errors).length}
           />
-          <Button variant="quiet" onClick={onClose}>
+          <Button large quiet onClick={onClose}>
             Cancel
           </Button>
-          <Button type="submit" disabled={form.formState.isSubmitting}>
+          <Button large type="submit" disabled={form.formState.isSubmitting}>
             Save
           </Button>
-        </Modal.Footer>
-      </form>
-    </Modal>
+        </>
+      }
+    >
+      <FormProvider {...form}>
+        {parents && (
+          <Select
+            className="field"
+            says={parents.label}
+            field={form.register(PARENT)}
+            options={[
+              ...(parents.none !== null ? [{ value: "", text: parents.none }] : []),
+              ...parents.choices.map(({ value, label }) => ({ value: value, text: label })),
+            ]}
+          />
+        )}
+        <Groups
+          groups={groups}
+          economyUnit={household.economyUnit}
+          system={system}
+          fresh={row.id === undefined}
+          unflat={unflat}
+        />
+      </FormProvider>
+    </Dialog>
   );
 }
 

@@ -8,6 +8,9 @@ import type { Field } from "./field";
 import { Papers } from "./Papers";
 import { readNumber } from "../../format/manner";
 import { Term } from "../../terms/Term";
+import { Select } from "../../controls/Select";
+import { Tick } from "../../controls/Tick";
+import { TextInput } from "../../controls/TextInput";
 
 interface Props {
   readonly field: Field;
@@ -37,7 +40,7 @@ export function FieldControl({ field, name, economyUnit, system }: Props) {
   const error = formState.errors[name]?.message as string | undefined;
   const describedBy =
     [field.hint && `${id}-hint`, error && `${id}-error`].filter(Boolean).join(" ") || undefined;
-  const aria = { "aria-invalid": !!error, "aria-describedby": describedBy };
+  const said = { wrong: !!error, describedBy };
   const notes = (
     <>
       {field.term && (
@@ -46,15 +49,9 @@ export function FieldControl({ field, name, economyUnit, system }: Props) {
         </small>
       )}
       {assumed && (
-        <label className="assumed">
-          <input
-            type="checkbox"
-            value={assumed}
-            aria-label={`${field.label} is assumed`}
-            {...register(MARKS)}
-          />{" "}
+        <Tick label={`${field.label} is assumed`} className="assumed" field={register(MARKS)} value={assumed}>
           <small>a usual value, assumed</small>
-        </label>
+        </Tick>
       )}
       {field.hint && (
         <small id={`${id}-hint`} className="hint">
@@ -73,9 +70,9 @@ export function FieldControl({ field, name, economyUnit, system }: Props) {
     case "tick":
       return (
         <div className="field tick">
-          <label>
-            <input type="checkbox" {...register(name)} {...aria} /> {field.label}
-          </label>
+          <Tick field={register(name)} {...said}>
+            {field.label}
+          </Tick>
           {notes}
         </div>
       );
@@ -85,9 +82,9 @@ export function FieldControl({ field, name, economyUnit, system }: Props) {
           <span>{field.label}</span>
           <span className="ticks">
             {field.choices.map(({ value, label }) => (
-              <label key={value}>
-                <input type="checkbox" value={value} {...register(name)} /> {label}
-              </label>
+              <Tick key={value} field={register(name)} value={value}>
+                {label}
+              </Tick>
             ))}
           </span>
           {notes}
@@ -121,13 +118,12 @@ export function FieldControl({ field, name, economyUnit, system }: Props) {
       return (
         <div className="field">
           <label htmlFor={id}>{field.label}</label>
-          <select id={id} className="form-select form-select-sm" {...register(name)} {...aria}>
-            {field.choices.map(({ value, label }) => (
-              <option key={value} value={value}>
-                {inWords(label, world)}
-              </option>
-            ))}
-          </select>
+          <Select
+            id={id}
+            field={register(name)}
+            {...said}
+            options={field.choices.map(({ value, label }) => ({ value, text: inWords(label, world) }))}
+          />
           {notes}
         </div>
       );
@@ -137,12 +133,11 @@ export function FieldControl({ field, name, economyUnit, system }: Props) {
         <div className="field">
           <label htmlFor={id}>{field.label}</label>
           <span className="measure">
-            <input
+            <TextInput
               id={id}
-              className="form-control form-control-sm"
-              inputMode={field.type === "number" || field.type === "economy" ? "decimal" : undefined}
-              {...register(name, { onChange })}
-              {...aria}
+              kind={field.type === "number" || field.type === "economy" ? "figure" : "text"}
+              field={register(name, { onChange })}
+              {...said}
             />
             {unit && <span className="unit">{unit}</span>}
           </span>
@@ -183,11 +178,10 @@ function Pairs({
         {shown.map(({ value: key, label }) => (
           <label key={key}>
             <span className="measure">
-              <input
-                className="form-control form-control-sm"
-                inputMode="decimal"
+              <TextInput
+                kind="figure"
                 value={value[key] ?? ""}
-                onChange={(e) => onChange({ ...value, [key]: e.target.value })}
+                onChange={(text) => onChange({ ...value, [key]: text })}
               />
               <span className="unit">{field.amount.unit}</span>
             </span>{" "}
@@ -195,21 +189,17 @@ function Pairs({
           </label>
         ))}
         {long && (
-          <select
-            className="form-select form-select-sm"
-            aria-label={`${field.label}: add one`}
+          <Select
+            label={`${field.label}: add one`}
             value=""
-            onChange={(e) => setOpened([...opened, e.target.value])}
-          >
-            <option value="">add one…</option>
-            {choices
-              .filter(({ value: key }) => !opened.includes(key))
-              .map(({ value: key, label }) => (
-                <option key={key} value={key}>
-                  {label}
-                </option>
-              ))}
-          </select>
+            onChange={(picked) => setOpened([...opened, picked])}
+            options={[
+              { value: "", text: "add one…" },
+              ...choices
+                .filter(({ value: key }) => !opened.includes(key))
+                .map(({ value: key, label }) => ({ value: key, text: label })),
+            ]}
+          />
         )}
       </span>
       {notes}

@@ -1,7 +1,7 @@
 import { useState } from "react";
-import Button from "react-bootstrap/Button";
 import { Navigate, NavLink, useParams } from "react-router-dom";
 import { KINDS, worldOf, type Garage, type Kept, type SupplyId, type Unread } from "@kettleback/core";
+import { Button } from "../../controls/Button";
 import { ampsText } from "../../format/number";
 import { withArticle } from "../../format/words";
 import { PX_PER_AMP } from "./bench/scale";
@@ -150,7 +150,7 @@ function ShelfView({
       <header className="shelf-head">
         <h2>{title}</h2>
         {rows.length > 0 && !plain && <Scale />}
-        <Button size="sm" onClick={() => onEdit({ kind, row: { spec: blankOf(kind, system), ...NEW } })}>
+        <Button onClick={() => onEdit({ kind, row: { spec: blankOf(kind, system), ...NEW } })}>
           Add {withArticle(KINDS[kind].one)}
         </Button>
       </header>

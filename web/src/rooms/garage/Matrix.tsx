@@ -1,9 +1,10 @@
 import { Link, useNavigate } from "react-router-dom";
 import { type Fit, type Fitting, type Garage, type Kept, type Outlet } from "@kettleback/core";
-import { ampsText, figureText, powerFigure } from "../../format/number";
 import { JobWaiting } from "../../controls/JobWaiting";
-import { useJob } from "../../jobs/useJob";
+import { Table } from "../../controls/Table";
+import { ampsText, figureText, powerFigure } from "../../format/number";
 import { firstDraftOf } from "../../jobs/store";
+import { useJob } from "../../jobs/useJob";
 import { draftStoreOf } from "../../stores/draft";
 import { thicknessOf } from "./bench/scale";
 
@@ -48,32 +49,30 @@ export function Matrix({ garage }: { readonly garage: Garage }) {
         Every car at every outlet of your places, with the unit, cable and adapter of yours that give it most.
         A choice opens its path.
       </p>
-      <div className="table-wrap" tabIndex={0} role="region" aria-label="Cars by outlets">
-        <table className="fits">
-          <thead>
-            <tr>
-              <th scope="col">At the inlet, most</th>
-              {garage.cars.map(({ id, spec }) => (
-                <th key={id} scope="col">
-                  {spec.name}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {garage.outlets.map((outlet, i) => (
-              <OutletFits
-                key={outlet.id}
-                outlet={outlet}
-                place={garage.places.find(({ id }) => id === outlet.parentId)?.spec.name ?? ""}
-                fits={fits[i]!}
-                garage={garage}
-                onOpen={open}
-              />
+      <Table label="Cars by outlets" className="fits">
+        <thead>
+          <tr>
+            <th scope="col">At the inlet, most</th>
+            {garage.cars.map(({ id, spec }) => (
+              <th key={id} scope="col">
+                {spec.name}
+              </th>
             ))}
-          </tbody>
-        </table>
-      </div>
+          </tr>
+        </thead>
+        <tbody>
+          {garage.outlets.map((outlet, i) => (
+            <OutletFits
+              key={outlet.id}
+              outlet={outlet}
+              place={garage.places.find(({ id }) => id === outlet.parentId)?.spec.name ?? ""}
+              fits={fits[i]!}
+              garage={garage}
+              onOpen={open}
+            />
+          ))}
+        </tbody>
+      </Table>
     </>
   );
 }

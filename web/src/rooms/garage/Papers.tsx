@@ -1,5 +1,4 @@
 import { useId, useState } from "react";
-import Button from "react-bootstrap/Button";
 import { useFormContext } from "react-hook-form";
 import {
   carFromPapers,
@@ -9,12 +8,14 @@ import {
   type Papers as Stated,
   type SupplyId,
 } from "@kettleback/core";
+import { Button } from "../../controls/Button";
+import { PhasesSelect, type KnownPhases } from "../../controls/PhasesSelect";
+import { TextInput } from "../../controls/TextInput";
 import { readNumber, typedNumber } from "../../format/manner";
 
-type Typed = Readonly<Record<keyof Stated, string>>;
+type Typed = Readonly<Record<Exclude<keyof Stated, "phases">, string>>;
 const NOTHING: Typed = {
   chargerKW: "",
-  phases: "",
   usableKWh: "",
   grossKWh: "",
   packVolts: "",
@@ -35,13 +36,14 @@ interface Props {
 /** What stands in a car's papers: kW and phases, usable or gross energy, volts and amp-hours, range; and what it makes. */
 export function Papers({ economyUnit, system }: Props) {
   const [typed, setTyped] = useState(NOTHING);
+  const [phases, setPhases] = useState<KnownPhases>();
   const { getValues, setValue } = useFormContext();
   const miles = economyUnit.includes("mi");
   const range = number(typed.rangeKm);
   const found = carFromPapers(
     {
       chargerKW: number(typed.chargerKW),
-      phases: typed.phases === "" ? undefined : (Number(typed.phases) as 1 | 2 | 3),
+      phases,
       usableKWh: number(typed.usableKWh),
       grossKWh: number(typed.grossKWh),
       packVolts: number(typed.packVolts),
@@ -71,7 +73,7 @@ export function Papers({ economyUnit, system }: Props) {
     for (const mark of found.assumed) marks.add(mark);
     put("assumed", [...marks]);
   };
-  const field = (name: keyof Stated, label: string, unit: string) => (
+  const field = (name: keyof Typed, label: string, unit: string) => (
     <Figure
       label={label}
       unit={unit}
@@ -86,20 +88,7 @@ export function Papers({ economyUnit, system }: Props) {
       <small className="hint">Whatever is known; the rest stays as it is above.</small>
       <div className="fields">
         {field("chargerKW", "Onboard charger", "kW")}
-        <label className="field">
-          <span>On</span>
-          <select
-            className="form-select form-select-sm"
-            aria-label="Phases of the charger"
-            value={typed.phases}
-            onChange={(e) => setTyped({ ...typed, phases: e.target.value })}
-          >
-            <option value="">I don’t know</option>
-            <option value="1">one phase</option>
-            <option value="2">two phases</option>
-            <option value="3">three phases</option>
-          </select>
-        </label>
+        <PhasesSelect className="field" says="On" value={phases} onChange={setPhases} />
         {field("usableKWh", "Battery, usable", "kWh")}
         {field("grossKWh", "Battery, gross", "kWh")}
         {field("packVolts", "Battery voltage", "V")}
@@ -111,7 +100,7 @@ export function Papers({ economyUnit, system }: Props) {
           <p key={line}>{line}</p>
         ))}
       </div>
-      <Button size="sm" variant="quiet" disabled={!settles || found.problems.length > 0} onClick={take}>
+      <Button quiet disabled={!settles || found.problems.length > 0} onClick={take}>
         Take these figures
       </Button>
     </div>
@@ -132,14 +121,13 @@ function Figure({ label, unit, value, problem, onChange }: FigureProps) {
     <div className="field">
       <label htmlFor={id}>{label}</label>
       <span className="measure">
-        <input
+        <TextInput
           id={id}
-          className="form-control form-control-sm"
-          inputMode="decimal"
+          wrong={!!problem}
+          describedBy={problem ? `${id}-problem` : undefined}
+          kind="figure"
           value={value}
-          aria-invalid={!!problem}
-          aria-describedby={problem ? `${id}-problem` : undefined}
-          onChange={(e) => onChange(e.target.value)}
+          onChange={onChange}
         />
         <span className="unit">{unit}</span>
       </span>

@@ -1,5 +1,4 @@
 import { useState } from "react";
-import Button from "react-bootstrap/Button";
 import {
   carFrom,
   leadFrom,
@@ -13,6 +12,10 @@ import {
   type PlateReading,
   type SupplyId,
 } from "@kettleback/core";
+import { Button } from "../../controls/Button";
+import { Table } from "../../controls/Table";
+import { TextArea } from "../../controls/TextArea";
+import { Radio } from "../../controls/Tick";
 import { ampsText, energyFigure, figureText, powerFigure } from "../../format/number";
 import { withArticle } from "../../format/words";
 import { blankOf } from "./blanks";
@@ -71,17 +74,15 @@ export function PlateReader({ system, onSave }: Props) {
       </header>
       <div className="reader">
         <div className="evidence">
-          <label className="field">
-            <span>What is printed on it, as it stands there</span>
-            <textarea
-              className="form-control"
-              rows={3}
-              value={text}
-              maxLength={LONGEST_PLATE}
-              placeholder={EXAMPLES[0]}
-              onChange={(e) => setText(e.target.value)}
-            />
-          </label>
+          <TextArea
+            className="field"
+            says="What is printed on it, as it stands there"
+            rows={3}
+            maxLength={LONGEST_PLATE}
+            placeholder={EXAMPLES[0]}
+            value={text}
+            onChange={setText}
+          />
           <p className="examples">
             For example{" "}
             {EXAMPLES.map((example) => (
@@ -93,13 +94,12 @@ export function PlateReader({ system, onSave }: Props) {
           <fieldset className="kinds">
             <legend>It stands on</legend>
             {PLATE_KINDS.map((id) => (
-              <label key={id}>
-                <input type="radio" name="plate-kind" checked={kind === id} onChange={() => setPicked(id)} />{" "}
+              <Radio key={id} name="plate-kind" checked={kind === id} onChange={() => setPicked(id)}>
                 {withArticle(NAMES[id])}
                 {picked === null && reading.kind?.value === id && (
                   <small> {reading.kind.certainty === "certain" ? "it says so" : "it looks like one"}</small>
                 )}
-              </label>
+              </Radio>
             ))}
             {picked && (
               <button type="button" className="plain" onClick={() => setPicked(null)}>
@@ -132,6 +132,7 @@ export function PlateReader({ system, onSave }: Props) {
                 <p className="unread-words">Not read: {reading.unread.join(", ")}</p>
               )}
               <Button
+                large
                 disabled={kind === null || reading.tokens.length === 0}
                 onClick={() => kind && onSave(KIND[kind], thingFrom(kind, reading, system))}
               >
@@ -147,7 +148,7 @@ export function PlateReader({ system, onSave }: Props) {
 
 function Pieces({ reading: { tokens, gauge } }: { readonly reading: PlateReading }) {
   return (
-    <table className="carries pieces">
+    <Table className="carries pieces">
       <thead>
         <tr>
           <th>Printed</th>
@@ -179,6 +180,6 @@ function Pieces({ reading: { tokens, gauge } }: { readonly reading: PlateReading
           </tr>
         )}
       </tbody>
-    </table>
+    </Table>
   );
 }

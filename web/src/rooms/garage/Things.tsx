@@ -1,5 +1,6 @@
 import { useCallback, useMemo, useState, type ReactNode } from "react";
 import { useWindowVirtualizer } from "@tanstack/react-virtual";
+import { TextInput } from "../../controls/TextInput";
 
 interface Item {
   readonly id: string;
@@ -31,13 +32,7 @@ export function Things<T extends Item>({ items, label, usual, row }: Props<T>) {
     <>
       {items.length >= FINDING_FROM && (
         <label className="find">
-          Find{" "}
-          <input
-            type="search"
-            className="form-control form-control-sm"
-            value={sought}
-            onChange={(e) => setSought(e.target.value)}
-          />
+          Find <TextInput kind="search" value={sought} onChange={setSought} />
           <span role="status">{words !== "" && `${found.length} of ${items.length}`}</span>
         </label>
       )}

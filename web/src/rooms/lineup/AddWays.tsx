@@ -1,6 +1,4 @@
 import { useState } from "react";
-import Button from "react-bootstrap/Button";
-import Modal from "react-bootstrap/Modal";
 import {
   isRefusal,
   MOST_WAYS,
@@ -17,8 +15,10 @@ import {
   type SavedWay,
   type SupplyId,
 } from "@kettleback/core";
-import { sayDone } from "../../stores/notices";
+import { Button } from "../../controls/Button";
+import { Dialog } from "../../controls/Dialog";
 import { freshId, type LineupDraft } from "../../stores/lineup";
+import { sayDone } from "../../stores/notices";
 import { QuickWay } from "./QuickWay";
 
 interface Props {
@@ -48,22 +48,11 @@ export function AddWays({ garage, draft, onChange }: Props) {
   };
   return (
     <>
-      <Button size="sm" variant="quiet" onClick={() => setOpen(true)}>
+      <Button quiet onClick={() => setOpen(true)}>
         Add ways…
       </Button>
-      <Modal
-        show={open}
-        onHide={() => setOpen(false)}
-        animation={false}
-        aria-labelledby="add-ways"
-        scrollable
-      >
-        <Modal.Header closeButton>
-          <Modal.Title as="h2" id="add-ways">
-            Add ways to the line-up
-          </Modal.Title>
-        </Modal.Header>
-        <Modal.Body className="add-ways">
+      {open && (
+        <Dialog title="Add ways to the line-up" className="add-ways" onClose={() => setOpen(false)}>
           <section>
             <h3>A whole start set</h3>
             <p className="quiet">
@@ -71,7 +60,7 @@ export function AddWays({ garage, draft, onChange }: Props) {
             </p>
             <div className="choices">
               {SUPPLY_IDS.map((system) => (
-                <Button key={system} size="sm" variant="quiet" onClick={() => startOver(system)}>
+                <Button key={system} quiet onClick={() => startOver(system)}>
                   {supplySystem(system).name}
                   {system === worldOf(garage) ? " (yours)" : ""}
                 </Button>
@@ -88,8 +77,7 @@ export function AddWays({ garage, draft, onChange }: Props) {
                   return (
                     <Button
                       key={id}
-                      size="sm"
-                      variant="quiet"
+                      quiet
                       disabled={!plan.ok}
                       onClick={() => plan.ok && add([savedWayOfPath(garage, plan.value, "new")])}
                     >
@@ -108,8 +96,8 @@ export function AddWays({ garage, draft, onChange }: Props) {
               onAdd={(entry, system) => add([wayOfEntry(garage, carId, entry, system)])}
             />
           </section>
-        </Modal.Body>
-      </Modal>
+        </Dialog>
+      )}
     </>
   );
 }

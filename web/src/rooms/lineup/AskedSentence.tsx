@@ -1,7 +1,9 @@
 import { fromKm, toKm, type Garage } from "@kettleback/core";
 import { FigureInput } from "../../controls/FigureInput";
-import { Departure, SpanWords } from "../../plan/SessionWords";
+import { Select } from "../../controls/Select";
+import { Tick } from "../../controls/Tick";
 import type { SolvedLineup } from "../../jobs/lineup";
+import { Departure, SpanWords } from "../../plan/SessionWords";
 import type { LineupDraft } from "../../stores/lineup";
 
 interface Props {
@@ -26,18 +28,13 @@ export function AskedSentence({ garage, solved, onChange }: Props) {
     <div className="asked">
       <p className="sentence">
         Charge{" "}
-        <select
-          className="bracket"
-          aria-label="Car in view"
+        <Select
+          label="Car in view"
+          manner="sentence"
           value={Math.min(draft.carAt, open.cars.length - 1)}
-          onChange={(e) => set({ carAt: Number(e.target.value) })}
-        >
-          {open.cars.map(({ key, car }, i) => (
-            <option key={key} value={i}>
-              {car.name}
-            </option>
-          ))}
-        </select>{" "}
+          onChange={(picked) => set({ carAt: picked })}
+          options={open.cars.map(({ car }, i) => ({ value: i, text: car.name }))}
+        />{" "}
         <SpanWords
           session={session}
           repeated={repeated}
@@ -71,22 +68,21 @@ export function AskedSentence({ garage, solved, onChange }: Props) {
         <fieldset className="cars-ticked">
           <legend>Cars in the line-up</legend>
           {garage.cars.map(({ id, spec }) => (
-            <label key={id}>
-              <input type="checkbox" checked={own.has(id)} onChange={() => toggle(id)} /> {spec.name}
-            </label>
+            <Tick key={id} checked={own.has(id)} onChange={() => toggle(id)}>
+              {spec.name}
+            </Tick>
           ))}
           {draft.cars.map((car, i) =>
             typeof car === "string" ? null : (
-              <label key={`described-${i}`}>
-                <input
-                  type="checkbox"
-                  checked
-                  onChange={() =>
-                    draft.cars.length > 1 && set({ cars: draft.cars.filter((_, at) => at !== i), carAt: 0 })
-                  }
-                />{" "}
+              <Tick
+                key={`described-${i}`}
+                checked
+                onChange={() =>
+                  draft.cars.length > 1 && set({ cars: draft.cars.filter((_, at) => at !== i), carAt: 0 })
+                }
+              >
                 {car.name} (of the file)
-              </label>
+              </Tick>
             ),
           )}
         </fieldset>
@@ -107,7 +103,7 @@ function Typed({ label, value, wrong, unit, onChange }: TypedProps) {
   return (
     <span className={wrong ? "percent wrong" : "percent"}>
       <FigureInput
-        className="bracket"
+        manner="sentence"
         decimals={1}
         label={label}
         wrong={wrong}

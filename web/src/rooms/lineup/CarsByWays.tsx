@@ -1,5 +1,7 @@
 import { useState } from "react";
 import { LINK_WORDS, toKm, type Cell, type LinkKind, type Micros, type Row } from "@kettleback/core";
+import { Select } from "../../controls/Select";
+import { Table } from "../../controls/Table";
 import {
   distanceFigure,
   durationText,
@@ -57,67 +59,55 @@ export default function CarsByWays({ solved, selected, onSelect }: ViewProps) {
   return (
     <section className="view-panel" aria-label="Cars by ways">
       <div className="view-tools">
-        <label>
-          Figure
-          <select
-            aria-label="Figure"
-            className="form-select form-select-sm"
-            value={id}
-            onChange={(e) => setId(e.target.value as FigureId)}
-          >
-            {(Object.keys(FIGURES) as FigureId[]).map((key) => (
-              <option key={key} value={key}>
-                {FIGURES[key].name}
-                {key === "per100"
-                  ? ` ${unit}`
-                  : key === "time"
-                    ? `, ${percentText(fromSoc)} to ${percentText(toSoc)}`
-                    : ""}
-              </option>
+        <Select
+          says="Figure"
+          value={id}
+          onChange={setId}
+          options={(Object.keys(FIGURES) as FigureId[]).map((key) => ({
+            value: key,
+            text: `${FIGURES[key].name}${
+              key === "per100"
+                ? ` ${unit}`
+                : key === "time"
+                  ? `, ${percentText(fromSoc)} to ${percentText(toSoc)}`
+                  : ""
+            }`,
+          }))}
+        />
+      </div>
+      <Table label="Cars by ways, scrolls sideways" frame="cars-grid">
+        <thead>
+          <tr>
+            <th scope="col">Car</th>
+            {open.ways.map(({ id: key, saved }, way) => (
+              <th key={key} scope="col" className={way === selected ? "selected" : ""}>
+                <button type="button" onClick={() => onSelect(way)}>
+                  {saved.name}
+                </button>
+              </th>
             ))}
-          </select>
-        </label>
-      </div>
-      <div
-        className="table-wrap cars-grid"
-        tabIndex={0}
-        role="region"
-        aria-label="Cars by ways, scrolls sideways"
-      >
-        <table>
-          <thead>
-            <tr>
-              <th scope="col">Car</th>
-              {open.ways.map(({ id: key, saved }, way) => (
-                <th key={key} scope="col" className={way === selected ? "selected" : ""}>
-                  <button type="button" onClick={() => onSelect(way)}>
-                    {saved.name}
-                  </button>
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {open.cars.map(({ key, car }, c) => {
-              const best = bestOf(c);
-              return (
-                <tr key={key}>
-                  <th scope="row">{car.name}</th>
-                  {cells.map((row, way) => (
-                    <GridCell
-                      key={open.ways[way]!.id}
-                      cell={row[c] ?? null}
-                      text={text}
-                      best={row[c]?.kind === "charging" && figure.value(row[c]) === best}
-                      selected={way === selected}
-                    />
-                  ))}
-                </tr>
-              );
-            })}
-          </tbody>
-        </table>
-      </div>
+          </tr>
+        </thead>
+        <tbody>
+          {open.cars.map(({ key, car }, c) => {
+            const best = bestOf(c);
+            return (
+              <tr key={key}>
+                <th scope="row">{car.name}</th>
+                {cells.map((row, way) => (
+                  <GridCell
+                    key={open.ways[way]!.id}
+                    cell={row[c] ?? null}
+                    text={text}
+                    best={row[c]?.kind === "charging" && figure.value(row[c]) === best}
+                    selected={way === selected}
+                  />
+                ))}
+              </tr>
+            );
+          })}
+        </tbody>
+      </Table>
       <p className="quiet note">
         Narrowest link:{" "}
         {[...seen].map((kind) => (

@@ -13,9 +13,10 @@ import {
   Tooltip,
 } from "chart.js";
 import { CAUSE_WORDS, LOSS_CAUSES, socAt, type LossCause, type Row } from "@kettleback/core";
-import { decimals, percentText } from "../../format/number";
 import "../../charts/chartFont";
 import { useThemeColours, type ThemeColours } from "../../charts/useThemeColours";
+import { Table } from "../../controls/Table";
+import { decimals, percentText } from "../../format/number";
 import { dayTimeAt, sharedClock, timeAt } from "./clock";
 import { cellsOfCar, type ViewProps } from "./view";
 
@@ -255,46 +256,44 @@ function ChartTable({ caption, heads, rows, swatches }: TableProps) {
   return (
     <details open={open} onToggle={(e) => setOpen(e.currentTarget.open)}>
       <summary>Table: {caption}</summary>
-      <div className="table-wrap" tabIndex={0} role="region" aria-label={`Table: ${caption}`}>
-        <table className="plain">
-          <thead>
-            <tr>
-              <th scope="col">Way</th>
-              {heads.map((head, i) => (
-                <th key={head} scope="col">
-                  {swatches?.[i] && <span className="swatch" style={{ background: swatches[i] }} />}
-                  {head}
-                </th>
+      <Table label={`Table: ${caption}`} className="plain">
+        <thead>
+          <tr>
+            <th scope="col">Way</th>
+            {heads.map((head, i) => (
+              <th key={head} scope="col">
+                {swatches?.[i] && <span className="swatch" style={{ background: swatches[i] }} />}
+                {head}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(({ name, cells, strong, swatch }, i) => (
+            <tr key={`${name}-${i}`} className={strong ? "selected" : ""}>
+              <th scope="row">
+                {swatch && (
+                  <svg className="dash" width={26} height={8} aria-hidden="true">
+                    <line
+                      x1={0}
+                      x2={26}
+                      y1={4}
+                      y2={4}
+                      stroke={swatch.colour}
+                      strokeWidth={2.5}
+                      strokeDasharray={swatch.dash.join(" ")}
+                    />
+                  </svg>
+                )}
+                {name}
+              </th>
+              {cells.map((text, c) => (
+                <td key={heads[c]}>{text}</td>
               ))}
             </tr>
-          </thead>
-          <tbody>
-            {rows.map(({ name, cells, strong, swatch }, i) => (
-              <tr key={`${name}-${i}`} className={strong ? "selected" : ""}>
-                <th scope="row">
-                  {swatch && (
-                    <svg className="dash" width={26} height={8} aria-hidden="true">
-                      <line
-                        x1={0}
-                        x2={26}
-                        y1={4}
-                        y2={4}
-                        stroke={swatch.colour}
-                        strokeWidth={2.5}
-                        strokeDasharray={swatch.dash.join(" ")}
-                      />
-                    </svg>
-                  )}
-                  {name}
-                </th>
-                {cells.map((text, c) => (
-                  <td key={heads[c]}>{text}</td>
-                ))}
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+          ))}
+        </tbody>
+      </Table>
     </details>
   );
 }

@@ -21,8 +21,11 @@ import {
   type SupplyId,
 } from "@kettleback/core";
 import { FigureInput } from "../../controls/FigureInput";
-import { ampsText, decimals, figureText, moneyText, powerFigure } from "../../format/number";
 import { JobWaiting } from "../../controls/JobWaiting";
+import { optionsOf, Select } from "../../controls/Select";
+import { Table } from "../../controls/Table";
+import { Tick } from "../../controls/Tick";
+import { ampsText, decimals, figureText, moneyText, powerFigure } from "../../format/number";
 import { useJob } from "../../jobs/useJob";
 import type { ViewProps } from "./view";
 
@@ -66,7 +69,7 @@ function Cables({ solved, system }: ChooserProps) {
   const { open, draft } = solved;
   const { car } = open.cars[Math.min(draft.carAt, open.cars.length - 1)]!;
   const [posts, setPosts] = useState<readonly MetPost[]>(USUAL_POSTS);
-  const [lengthM, setLengthM] = useState<number>(CABLE_LENGTHS[0]);
+  const [lengthM, setLengthM] = useState<(typeof CABLE_LENGTHS)[number]>(CABLE_LENGTHS[0]);
   const { household, session } = open;
   const asked = useMemo(
     () => ({ car, household, session, posts, lengthM, system }),
@@ -89,7 +92,7 @@ function Cables({ solved, system }: ChooserProps) {
             {postName(post)}
             <span>
               <FigureInput
-                className="form-control form-control-sm short"
+                className="short"
                 label={`${postName(post)}, times a month`}
                 value={post.perMonth}
                 wrong={(times) => !isOften(times)}
@@ -99,21 +102,12 @@ function Cables({ solved, system }: ChooserProps) {
             </span>
           </label>
         ))}
-        <label>
-          Length
-          <select
-            aria-label="Length"
-            className="form-select form-select-sm"
-            value={lengthM}
-            onChange={(e) => setLengthM(Number(e.target.value))}
-          >
-            {CABLE_LENGTHS.map((m) => (
-              <option key={m} value={m}>
-                {m} m
-              </option>
-            ))}
-          </select>
-        </label>
+        <Select
+          says="Length"
+          value={lengthM}
+          onChange={setLengthM}
+          options={optionsOf(CABLE_LENGTHS, (m) => `${m} m`)}
+        />
       </div>
       {result ? (
         <>
@@ -130,44 +124,42 @@ function Cables({ solved, system }: ChooserProps) {
               </div>
             ))}
           </div>
-          <div className="table-wrap" tabIndex={0} role="region" aria-label="Cables one could carry">
-            <table className="plain">
-              <thead>
-                <tr>
-                  <th scope="col">Cable</th>
-                  {result.posts.map((post) => (
-                    <th key={postName(post)} scope="col">
-                      {postName(post)}
-                    </th>
-                  ))}
-                  <th scope="col">Saved a year</th>
-                  <th scope="col">Mass</th>
-                  <th scope="col">Usual price</th>
-                </tr>
-              </thead>
-              <tbody>
-                {result.choices.map(({ candidate, at, savedAYear }) => (
-                  <tr key={candidate.id}>
-                    <th scope="row">
-                      {candidate.cable.name}
-                      {schoolsOf(candidate.id).map((school) => (
-                        <small key={school} className="stops">
-                          {" "}
-                          {SCHOOL_WORDS[school]}
-                        </small>
-                      ))}
-                    </th>
-                    {at.map(({ post, batteryW }) => (
-                      <td key={postName(post)}>{batteryW > 0 ? figureText(powerFigure(batteryW)) : "–"}</td>
-                    ))}
-                    <td>{savedAYear >= 0.5 ? `${decimals(savedAYear, 0)} h` : "–"}</td>
-                    <td>{decimals(candidate.massKg, 1)} kg</td>
-                    <td>{price(candidate.euros, household.currency)}</td>
-                  </tr>
+          <Table label="Cables one could carry" className="plain">
+            <thead>
+              <tr>
+                <th scope="col">Cable</th>
+                {result.posts.map((post) => (
+                  <th key={postName(post)} scope="col">
+                    {postName(post)}
+                  </th>
                 ))}
-              </tbody>
-            </table>
-          </div>
+                <th scope="col">Saved a year</th>
+                <th scope="col">Mass</th>
+                <th scope="col">Usual price</th>
+              </tr>
+            </thead>
+            <tbody>
+              {result.choices.map(({ candidate, at, savedAYear }) => (
+                <tr key={candidate.id}>
+                  <th scope="row">
+                    {candidate.cable.name}
+                    {schoolsOf(candidate.id).map((school) => (
+                      <small key={school} className="stops">
+                        {" "}
+                        {SCHOOL_WORDS[school]}
+                      </small>
+                    ))}
+                  </th>
+                  {at.map(({ post, batteryW }) => (
+                    <td key={postName(post)}>{batteryW > 0 ? figureText(powerFigure(batteryW)) : "–"}</td>
+                  ))}
+                  <td>{savedAYear >= 0.5 ? `${decimals(savedAYear, 0)} h` : "–"}</td>
+                  <td>{decimals(candidate.massKg, 1)} kg</td>
+                  <td>{price(candidate.euros, household.currency)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </Table>
           <p className="quiet note">
             Power into the battery. {lengthM >= 10 ? "Over 10 m some cars refuse, and it weighs. " : ""}Masses
             and prices are usual ones; pins say nothing of cores: read the marking before you buy.
@@ -221,81 +213,77 @@ function Portables({ solved, garage, system }: ChooserProps) {
         <summary>Sockets I meet: {sockets.length}</summary>
         <div>
           {all.map((type) => (
-            <label key={type} className="tick">
-              <input
-                type="checkbox"
-                checked={sockets.includes(type)}
-                onChange={(e) =>
-                  setSockets(e.target.checked ? [...sockets, type] : sockets.filter((t) => t !== type))
-                }
-              />
+            <Tick
+              key={type}
+              className="tick"
+              checked={sockets.includes(type)}
+              onChange={(on) => setSockets(on ? [...sockets, type] : sockets.filter((t) => t !== type))}
+            >
               {outletType(type).name}
-            </label>
+            </Tick>
           ))}
         </div>
       </details>
       {result ? (
-        <div className="table-wrap" tabIndex={0} role="region" aria-label="Portable units one could carry">
-          <table className="plain">
-            <thead>
-              <tr>
-                <th scope="col">Unit</th>
-                <th scope="col">Steps</th>
-                {result[0]?.at.map(({ type }) => (
-                  <th key={type} scope="col">
-                    {outletType(type).name}
-                  </th>
-                ))}
-                <th scope="col">Hot plug</th>
-                <th scope="col">Cord</th>
-                <th scope="col">Usual price</th>
-              </tr>
-            </thead>
-            <tbody>
-              {result.map(({ candidate, at }) => (
-                <tr key={candidate.id}>
-                  <th scope="row">
-                    {candidate.evse.name}
-                    {candidate.euros === null && <small className="stops"> yours</small>}
-                  </th>
-                  <td>
-                    {candidate.evse.steps.length > 0
-                      ? `${candidate.evse.steps.join(" / ")} A`
-                      : ampsText(candidate.evse.maxAmps)}
-                  </td>
-                  {at.map((socket) => (
-                    <td key={socket.type}>
-                      {socket.over ? (
-                        <strong>{heldBackBy(socket)}</strong>
-                      ) : socket.batteryW > 0 ? (
-                        <>
-                          {figureText(powerFigure(socket.batteryW))}
-                          <small>
-                            {socket.phases} × {ampsText(socket.amps)}
-                            {socket.heldBackW > 50
-                              ? `, ${figureText(powerFigure(socket.heldBackW))} held back by the ${heldBackBy(socket)}`
-                              : ""}
-                          </small>
-                        </>
-                      ) : (
-                        <span className="quiet">{heldBackBy(socket)}</span>
-                      )}
-                    </td>
-                  ))}
-                  <td>
-                    {candidate.sensesHeat === null
-                      ? "not known"
-                      : candidate.sensesHeat
-                        ? "turns it down"
-                        : "does not notice"}
-                  </td>
-                  <td>{candidate.lengthM === null ? "" : `${candidate.lengthM} m`}</td>
-                  <td>{candidate.euros === null ? "owned" : price(candidate.euros, household.currency)}</td>
-                </tr>
+        <Table label="Portable units one could carry" className="plain">
+          <thead>
+            <tr>
+              <th scope="col">Unit</th>
+              <th scope="col">Steps</th>
+              {result[0]?.at.map(({ type }) => (
+                <th key={type} scope="col">
+                  {outletType(type).name}
+                </th>
               ))}
-            </tbody>
-          </table>
-        </div>
+              <th scope="col">Hot plug</th>
+              <th scope="col">Cord</th>
+              <th scope="col">Usual price</th>
+            </tr>
+          </thead>
+          <tbody>
+            {result.map(({ candidate, at }) => (
+              <tr key={candidate.id}>
+                <th scope="row">
+                  {candidate.evse.name}
+                  {candidate.euros === null && <small className="stops"> yours</small>}
+                </th>
+                <td>
+                  {candidate.evse.steps.length > 0
+                    ? `${candidate.evse.steps.join(" / ")} A`
+                    : ampsText(candidate.evse.maxAmps)}
+                </td>
+                {at.map((socket) => (
+                  <td key={socket.type}>
+                    {socket.over ? (
+                      <strong>{heldBackBy(socket)}</strong>
+                    ) : socket.batteryW > 0 ? (
+                      <>
+                        {figureText(powerFigure(socket.batteryW))}
+                        <small>
+                          {socket.phases} × {ampsText(socket.amps)}
+                          {socket.heldBackW > 50
+                            ? `, ${figureText(powerFigure(socket.heldBackW))} held back by the ${heldBackBy(socket)}`
+                            : ""}
+                        </small>
+                      </>
+                    ) : (
+                      <span className="quiet">{heldBackBy(socket)}</span>
+                    )}
+                  </td>
+                ))}
+                <td>
+                  {candidate.sensesHeat === null
+                    ? "not known"
+                    : candidate.sensesHeat
+                      ? "turns it down"
+                      : "does not notice"}
+                </td>
+                <td>{candidate.lengthM === null ? "" : `${candidate.lengthM} m`}</td>
+                <td>{candidate.euros === null ? "owned" : price(candidate.euros, household.currency)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
       ) : (
         <JobWaiting job={job} />
       )}

@@ -17,6 +17,7 @@ import {
 } from "@dnd-kit/sortable";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { KINDS, LINK_WORDS, PART_KINDS, type Cell, type OpenWay } from "@kettleback/core";
+import { Icon } from "../../controls/Icon";
 import { ampsText, decimals, durationText, figureText, percentText, powerFigure } from "../../format/number";
 import { dayTimeAt, marksOf, sharedClock, timeAt, type SharedClock } from "./clock";
 import { cellsOfCar, type ViewProps } from "./view";
@@ -186,7 +187,7 @@ const WayRow = memo(function WayRow(props: RowProps) {
         {...attributes}
         {...listeners}
       >
-        ⠿
+        <Icon name="grip" />
       </button>
       <div
         className="way-body"

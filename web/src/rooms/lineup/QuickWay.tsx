@@ -1,5 +1,5 @@
-import { useState, type FormEvent } from "react";
-import Button from "react-bootstrap/Button";
+import { useForm } from "react-hook-form";
+import { z } from "zod";
 import {
   breakerFrom,
   feedOf,
@@ -14,7 +14,11 @@ import {
   type OutletTypeId,
   type SupplyId,
 } from "@kettleback/core";
+import { Button } from "../../controls/Button";
 import { FigureInput } from "../../controls/FigureInput";
+import { namedOptions, optionsOf, Select } from "../../controls/Select";
+import { TextInput } from "../../controls/TextInput";
+import { resolverOf } from "../../controls/form";
 
 const KINDS = {
   socket: "an outlet with a portable unit",
@@ -29,32 +33,61 @@ interface Props {
   onAdd(entry: StartWay, system: SupplyId): void;
 }
 
-/** The figures a kind accepts, with what is wrong with the one that was typed. */
-function figureProblem(kind: Kind, figure: number): string | undefined {
-  const [min, max, unit] = kind === "rapid" ? [5, 500, "kW"] : [6, 80, "A"];
-  return figure >= min && figure <= max ? undefined : `accepted: ${min} to ${max} ${unit}`;
+/** The figure of each kind: what it is called, and what is accepted. */
+const FIGURE: Readonly<
+  Record<Kind, { readonly name: string; readonly range: readonly [number, number, string] }>
+> = {
+  socket: { name: "Set to, A", range: [6, 80, "A"] },
+  wallbox: { name: "Amps a phase", range: [6, 80, "A"] },
+  post: { name: "Amps a phase", range: [6, 80, "A"] },
+  rapid: { name: "Power on its sign, kW", range: [5, 500, "kW"] },
+};
+
+/** What is typed; a name is left out where the usual one will do. */
+interface Typed {
+  readonly system: SupplyId;
+  readonly kind: Kind;
+  readonly type: OutletTypeId | undefined;
+  readonly phases: 1 | 3;
+  readonly figure: number;
+  readonly name: string;
 }
+
+const resolver = resolverOf<Typed>(
+  z
+    .object({
+      system: z.enum(SUPPLY_IDS),
+      kind: z.enum(Object.keys(KINDS) as Kind[]),
+      type: z.enum(OUTLET_TYPE_IDS).optional(),
+      phases: z.literal([1, 3]),
+      figure: z.union([z.number(), z.nan()]),
+      name: z.union([z.literal(""), nameSchema]),
+    })
+    .superRefine(({ kind, figure }, ctx) => {
+      const [min, max, unit] = FIGURE[kind].range;
+      if (!(figure >= min && figure <= max))
+        ctx.addIssue({ code: "custom", path: ["figure"], message: `accepted: ${min} to ${max} ${unit}` });
+    }) as unknown as z.ZodType<Typed>,
+);
 
 /** A way described in a line: what it is, and its one figure; the rest is what is usual. */
 export function QuickWay({ system: own, onAdd }: Props) {
-  const [system, setSystem] = useState<SupplyId>(own);
-  const [kind, setKind] = useState<Kind>("socket");
-  const [type, setType] = useState<OutletTypeId>();
-  const [phases, setPhases] = useState<1 | 3>(1);
-  const [figure, setFigure] = useState(16);
-  const [name, setName] = useState("");
-  const [tried, setTried] = useState(false);
+  const { watch, setValue, register, handleSubmit, formState } = useForm<Typed>({
+    defaultValues: { system: own, kind: "socket", type: undefined, phases: 1, figure: 16, name: "" },
+    resolver,
+  });
+  const { system, kind, type, phases, figure } = watch();
+  const set =
+    <K extends keyof Typed>(field: K) =>
+    (value: Typed[K]) =>
+      setValue(field, value as never, { shouldValidate: formState.isSubmitted });
   const types = OUTLET_TYPE_IDS.filter((id) => feedOf(id, system));
   const at = type && types.includes(type) ? type : types[0]!;
   const three = tapOf(system, "three") !== undefined;
-  const problem = tried ? figureProblem(kind, figure) : undefined;
-  const named = name === "" ? undefined : nameSchema.safeParse(name);
-  const nameProblem = tried && named && !named.success ? named.error.issues[0]!.message : undefined;
+  const problem = formState.errors.figure?.message;
+  const nameProblem = formState.errors.name?.message;
 
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    setTried(true);
-    if (figureProblem(kind, figure) || (named && !named.success)) return;
+  const add = ({ name }: Typed) => {
     const tap = phases === 3 && three ? "three" : tapOf(system, "high") ? "high" : "single";
     const usual =
       kind === "rapid"
@@ -82,78 +115,41 @@ export function QuickWay({ system: own, onAdd }: Props) {
   };
 
   return (
-    <form className="quick-way" onSubmit={submit} noValidate>
-      <label>
-        Supply
-        <select
-          aria-label="Supply"
-          className="form-select form-select-sm"
-          value={system}
-          onChange={(e) => setSystem(e.target.value as SupplyId)}
-        >
-          {SUPPLY_IDS.map((id) => (
-            <option key={id} value={id}>
-              {supplySystem(id).name}
-            </option>
-          ))}
-        </select>
-      </label>
-      <label>
-        It is
-        <select
-          aria-label="It is"
-          className="form-select form-select-sm"
-          value={kind}
-          onChange={(e) => setKind(e.target.value as Kind)}
-        >
-          {(Object.keys(KINDS) as Kind[]).map((id) => (
-            <option key={id} value={id}>
-              {KINDS[id]}
-            </option>
-          ))}
-        </select>
-      </label>
+    <form className="quick-way" noValidate onSubmit={(event) => void handleSubmit(add)(event)}>
+      <Select
+        says="Supply"
+        value={system}
+        onChange={set("system")}
+        options={optionsOf(SUPPLY_IDS, (id) => supplySystem(id).name)}
+      />
+      <Select says="It is" value={kind} onChange={set("kind")} options={namedOptions(KINDS)} />
       {kind === "socket" && (
-        <label>
-          Outlet
-          <select
-            aria-label="Outlet"
-            className="form-select form-select-sm"
-            value={at}
-            onChange={(e) => setType(e.target.value as OutletTypeId)}
-          >
-            {types.map((id) => (
-              <option key={id} value={id}>
-                {outletType(id).name}
-              </option>
-            ))}
-          </select>
-        </label>
+        <Select
+          says="Outlet"
+          value={at}
+          onChange={set("type")}
+          options={optionsOf(types, (id) => outletType(id).name)}
+        />
       )}
       {(kind === "wallbox" || kind === "post") && three && (
-        <label>
-          Phases
-          <select
-            aria-label="Phases"
-            className="form-select form-select-sm"
-            value={phases}
-            onChange={(e) => setPhases(Number(e.target.value) as 1 | 3)}
-          >
-            <option value={1}>one</option>
-            <option value={3}>three</option>
-          </select>
-        </label>
+        <Select
+          says="Phases"
+          value={phases}
+          onChange={set("phases")}
+          options={[
+            { value: 1, text: "one" },
+            { value: 3, text: "three" },
+          ]}
+        />
       )}
       <label>
-        {kind === "rapid" ? "Power on its sign, kW" : kind === "socket" ? "Set to, A" : "Amps a phase"}
+        {FIGURE[kind].name}
         <FigureInput
-          label={
-            kind === "rapid" ? "Power on its sign, kW" : kind === "socket" ? "Set to, A" : "Amps a phase"
-          }
+          label={FIGURE[kind].name}
           value={figure}
           wrong={!!problem}
           describedBy="quick-figure"
-          onChange={setFigure}
+          onChange={set("figure")}
         />
         <span id="quick-figure" className="problem" role={problem ? "alert" : undefined}>
           {problem}
@@ -161,18 +157,10 @@ export function QuickWay({ system: own, onAdd }: Props) {
       </label>
       <label>
         Name
-        <input
-          className="form-control form-control-sm"
-          placeholder="as usual"
-          value={name}
-          aria-invalid={!!nameProblem}
-          onChange={(e) => setName(e.target.value)}
-        />
+        <TextInput wrong={!!nameProblem} placeholder="as usual" field={register("name")} />
         {nameProblem && <span className="problem">{nameProblem}</span>}
       </label>
-      <Button type="submit" size="sm">
-        Add it
-      </Button>
+      <Button type="submit">Add it</Button>
     </form>
   );
 }

@@ -8,7 +8,10 @@ import {
   type Micros,
   type Stay,
 } from "@kettleback/core";
+import { Button } from "../../controls/Button";
 import { FigureInput } from "../../controls/FigureInput";
+import { Select } from "../../controls/Select";
+import { Table } from "../../controls/Table";
 import {
   distanceFigure,
   durationText,
@@ -71,7 +74,7 @@ export default function StayView({ solved, selected, onSelect }: ViewProps) {
           I have
           <span>
             <FigureInput
-              className="form-control form-control-sm short"
+              className="short"
               label="Length of the stay, hours"
               value={hours}
               wrong={!hoursRight}
@@ -82,37 +85,22 @@ export default function StayView({ solved, selected, onSelect }: ViewProps) {
         </label>
         <span className="choices">
           {[...STAYS, { hours: draft.stayHours, name: "own" }].map(({ hours: h, name }) => (
-            <button
-              key={name}
-              type="button"
-              className="btn btn-quiet btn-sm"
-              aria-pressed={h === hours}
-              onClick={() => setHours(h)}
-            >
+            <Button key={name} quiet aria-pressed={h === hours} onClick={() => setHours(h)}>
               {name} {h} h
-            </button>
+            </Button>
           ))}
         </span>
-        <label>
-          I stand at
-          <select
-            aria-label="I stand at"
-            className="form-select form-select-sm"
-            value={here ? way.get(here) : ""}
-            onChange={(e) => onSelect(Number(e.target.value))}
-          >
-            {rows.map((row) => (
-              <option key={way.get(row)} value={way.get(row)}>
-                {row.plan.name}
-              </option>
-            ))}
-          </select>
-        </label>
+        <Select
+          says="I stand at"
+          value={here ? way.get(here)! : -1}
+          onChange={onSelect}
+          options={rows.map((row) => ({ value: way.get(row)!, text: row.plan.name }))}
+        />
         <label>
           Moving takes
           <span>
             <FigureInput
-              className="form-control form-control-sm short"
+              className="short"
               label="Moving the car takes, minutes"
               value={moveMinutes}
               wrong={!minutesRight}
@@ -139,34 +127,32 @@ export default function StayView({ solved, selected, onSelect }: ViewProps) {
         </p>
       )}
       {stays.length > 0 && (
-        <div className="table-wrap" tabIndex={0} role="region" aria-label="What each way gives in the stay">
-          <table className="plain">
-            <thead>
-              <tr>
-                <th scope="col">Way</th>
-                <th scope="col">At the plug</th>
-                <th scope="col">Range gained</th>
-                <th scope="col">On the meter</th>
-                <th scope="col">Cost</th>
-                <th scope="col">Against where you stand</th>
-                <th scope="col" />
-              </tr>
-            </thead>
-            <tbody>
-              {stays.map((stay, i) => (
-                <StayRow
-                  key={i}
-                  stay={stay}
-                  moreKm={moreKm(stay)}
-                  here={stay.row === here}
-                  hereCost={hereCost}
-                  km={km}
-                  currency={currency}
-                />
-              ))}
-            </tbody>
-          </table>
-        </div>
+        <Table label="What each way gives in the stay" className="plain">
+          <thead>
+            <tr>
+              <th scope="col">Way</th>
+              <th scope="col">At the plug</th>
+              <th scope="col">Range gained</th>
+              <th scope="col">On the meter</th>
+              <th scope="col">Cost</th>
+              <th scope="col">Against where you stand</th>
+              <th scope="col" />
+            </tr>
+          </thead>
+          <tbody>
+            {stays.map((stay, i) => (
+              <StayRow
+                key={i}
+                stay={stay}
+                moreKm={moreKm(stay)}
+                here={stay.row === here}
+                hereCost={hereCost}
+                km={km}
+                currency={currency}
+              />
+            ))}
+          </tbody>
+        </Table>
       )}
     </section>
   );

@@ -1,5 +1,4 @@
 import { useEffect, useId, useMemo, useRef, useState } from "react";
-import Button from "react-bootstrap/Button";
 import {
   csvOf,
   sweepProblems,
@@ -17,6 +16,11 @@ import {
   type QuantityId,
   type ResultId,
 } from "@kettleback/core";
+import { Button } from "../../controls/Button";
+import { saveAs } from "../../controls/DocumentFile";
+import { optionsOf, Select } from "../../controls/Select";
+import { TextInput } from "../../controls/TextInput";
+import { readNumber, typedNumber } from "../../format/manner";
 import {
   durationText,
   energyFigure,
@@ -26,8 +30,6 @@ import {
   powerFigure,
   speedFigure,
 } from "../../format/number";
-import { readNumber, typedNumber } from "../../format/manner";
-import { saveAs } from "../../controls/DocumentFile";
 import { ask, type Job } from "../../jobs/pool";
 import { SweepCanvas } from "./SweepCanvas";
 import { gridOf, pointsOf, type Grid } from "./sweepShape";
@@ -94,7 +96,7 @@ function Field({ plan, pick }: { readonly plan: Plan; readonly pick: React.React
   const can = axesFor(plan);
   const [ends, setEnds] = useState<Ends>(() => endsOf(plan, first(can, FIRST.x), first(can, FIRST.y)));
   const [of, setOf] = useState<ResultId>("batteryW");
-  const [count, setCount] = useState<number>(COUNTS[1]);
+  const [count, setCount] = useState<(typeof COUNTS)[number]>(COUNTS[1]);
   const [problems, setProblems] = useState<readonly FieldProblem[]>([]);
   const [progress, setProgress] = useState<number | null>(null);
   const [left, setLeft] = useState(false);
@@ -164,54 +166,25 @@ function Field({ plan, pick }: { readonly plan: Plan; readonly pick: React.React
             onChange={(change) => set(id, change)}
           />
         ))}
-        <label>
-          Show
-          <select
-            aria-label="Show"
-            className="form-select form-select-sm"
-            value={of}
-            onChange={(e) => setOf(e.target.value as ResultId)}
-          >
-            {RESULT_IDS.map((id) => (
-              <option key={id} value={id}>
-                {RESULTS[id].name}
-              </option>
-            ))}
-          </select>
-        </label>
-        <label>
-          Points a side
-          <select
-            aria-label="Points a side"
-            className="form-select form-select-sm"
-            value={count}
-            onChange={(e) => setCount(Number(e.target.value))}
-          >
-            {COUNTS.map((n) => (
-              <option key={n} value={n}>
-                {n}
-              </option>
-            ))}
-          </select>
-        </label>
+        <Select
+          says="Show"
+          value={of}
+          onChange={setOf}
+          options={optionsOf(RESULT_IDS, (id) => RESULTS[id].name)}
+        />
+        <Select says="Points a side" value={count} onChange={setCount} options={optionsOf(COUNTS)} />
         {progress === null ? (
-          <Button size="sm" onClick={() => void start()}>
-            Work it out
-          </Button>
+          <Button onClick={() => void start()}>Work it out</Button>
         ) : (
           <>
             <progress value={progress} aria-label="Working it out" />
-            <Button size="sm" variant="quiet" onClick={cancel}>
+            <Button quiet onClick={cancel}>
               Cancel
             </Button>
           </>
         )}
         {shown && progress === null && (
-          <Button
-            size="sm"
-            variant="quiet"
-            onClick={() => saveAs("sweep.csv", csvOf(pointsOf(shown.grid)), "text/csv")}
-          >
+          <Button quiet onClick={() => saveAs("sweep.csv", csvOf(pointsOf(shown.grid)), "text/csv")}>
             CSV
           </Button>
         )}
@@ -264,27 +237,21 @@ function AxisFields({ id, can, ends, problems, onQuantity, onChange }: AxisProps
   return (
     <fieldset className="axis-fields">
       <legend>{name}</legend>
-      <select
-        className="form-select form-select-sm"
-        aria-label={`${name}: quantity`}
+      <Select
+        label={`${name}: quantity`}
         value={ends.quantity}
-        onChange={(e) => onQuantity(e.target.value as QuantityId)}
-      >
-        {can.map((key) => (
-          <option key={key} value={key}>
-            {quantityOf(key).name}
-          </option>
-        ))}
-      </select>
+        onChange={onQuantity}
+        options={optionsOf(can, (key) => quantityOf(key).name)}
+      />
       {(["from", "to"] as const).map((end) => (
-        <input
+        <TextInput
           key={end}
-          className="form-control form-control-sm short"
-          inputMode="decimal"
-          aria-label={`${name}: ${end}`}
-          aria-invalid={wrong(`${id}.${end}`)}
+          label={`${name}: ${end}`}
+          className="short"
+          wrong={wrong(`${id}.${end}`)}
+          kind="figure"
           value={ends[end]}
-          onChange={(e) => onChange({ [end]: e.target.value })}
+          onChange={(text) => onChange({ [end]: text })}
         />
       ))}
       <span>{quantityOf(ends.quantity).unit}</span>

@@ -1,5 +1,4 @@
 import { useMemo, useRef } from "react";
-import Button from "react-bootstrap/Button";
 import {
   getCoreRowModel,
   getSortedRowModel,
@@ -11,7 +10,11 @@ import { useVirtualizer } from "@tanstack/react-virtual";
 import { create } from "zustand";
 import { persist } from "zustand/middleware";
 import { csvOf, LINK_WORDS, tableRow, type Cell } from "@kettleback/core";
+import { Button } from "../../controls/Button";
 import { saveAs } from "../../controls/DocumentFile";
+import { namedOptions, Select } from "../../controls/Select";
+import { Table as Figures } from "../../controls/Table";
+import { Tick } from "../../controls/Tick";
 import { sayDone, sayTrouble } from "../../stores/notices";
 import { columnsFor, ends, FIRST_COLUMNS, type Column } from "./columns";
 import type { ViewProps } from "./view";
@@ -119,59 +122,46 @@ export default function Table({ solved, selected, onSelect }: ViewProps) {
   return (
     <section className="view-panel" aria-label="Table of the line-up">
       <div className="view-tools">
-        <label>
-          Group
-          <select
-            aria-label="Group"
-            className="form-select form-select-sm"
-            value={group}
-            onChange={(e) => set({ group: e.target.value as Group })}
-          >
-            {(Object.keys(GROUPS) as Group[]).map((key) => (
-              <option key={key} value={key}>
-                {GROUPS[key]}
-              </option>
-            ))}
-          </select>
-        </label>
-        <label className="tick">
-          <input
-            type="checkbox"
-            checked={differences}
-            disabled={baseAt < 0}
-            onChange={(e) => set({ differences: e.target.checked })}
-          />
+        <Select
+          says="Group"
+          value={group}
+          onChange={(picked) => set({ group: picked })}
+          options={namedOptions(GROUPS)}
+        />
+        <Tick
+          className="tick"
+          checked={differences}
+          onChange={(on) => set({ differences: on })}
+          disabled={baseAt < 0}
+        >
           differences to {baseAt < 0 ? "a baseline" : `“${open.ways[baseAt]!.saved.name}”`}
-        </label>
+        </Tick>
         <details className="column-chooser">
           <summary>Columns</summary>
           <div>
             {all
               .filter(({ id }) => id !== "way")
               .map(({ id, name }) => (
-                <label key={id} className="tick">
-                  <input
-                    type="checkbox"
-                    checked={chosen.includes(id)}
-                    onChange={(e) =>
-                      set({ columns: e.target.checked ? [...chosen, id] : chosen.filter((c) => c !== id) })
-                    }
-                  />
+                <Tick
+                  key={id}
+                  className="tick"
+                  checked={chosen.includes(id)}
+                  onChange={(on) => set({ columns: on ? [...chosen, id] : chosen.filter((c) => c !== id) })}
+                >
                   {name}
-                </label>
+                </Tick>
               ))}
           </div>
         </details>
         <span className="outs">
-          <Button size="sm" variant="quiet" onClick={() => void copy()}>
+          <Button quiet onClick={() => void copy()}>
             Copy as text
           </Button>
-          <Button size="sm" variant="quiet" onClick={() => saveAs("line-up.csv", csvOf(out()), "text/csv")}>
+          <Button quiet onClick={() => saveAs("line-up.csv", csvOf(out()), "text/csv")}>
             CSV
           </Button>
           <Button
-            size="sm"
-            variant="quiet"
+            quiet
             onClick={() =>
               saveAs(
                 "line-up.json",
@@ -185,7 +175,7 @@ export default function Table({ solved, selected, onSelect }: ViewProps) {
         </span>
       </div>
       <div ref={frame} className="big-table" tabIndex={0} role="region" aria-label="Rows of the line-up">
-        <table aria-rowcount={items.length + 1}>
+        <Figures rowCount={items.length + 1}>
           <thead>
             <tr>
               {shown.map((column) => {
@@ -238,7 +228,7 @@ export default function Table({ solved, selected, onSelect }: ViewProps) {
             })}
             {after > 0 && <tr style={{ height: after }} />}
           </tbody>
-        </table>
+        </Figures>
       </div>
       <p className="quiet note">
         Power is a rate, energy an amount. Meter, loss and cost are until the target or departure, whichever

@@ -8,8 +8,10 @@ import {
   type Plan,
   type QuantityId,
 } from "@kettleback/core";
-import { ampsText, durationText, figureText, moneyText, percentText, powerFigure } from "../../format/number";
 import { JobWaiting } from "../../controls/JobWaiting";
+import { Select } from "../../controls/Select";
+import { Table } from "../../controls/Table";
+import { ampsText, durationText, figureText, moneyText, percentText, powerFigure } from "../../format/number";
 import { useJob } from "../../jobs/useJob";
 import { dayTimeAt } from "./clock";
 import type { ViewProps } from "./view";
@@ -32,21 +34,16 @@ export default function VaryView({ solved, selected, onSelect }: ViewProps) {
     <section className="view-panel" aria-label="Vary one thing">
       <div className="view-tools">
         <WayPick solved={solved} selected={selected} onSelect={onSelect} />
-        <label>
-          Vary
-          <select
-            aria-label="Vary"
-            className="form-select form-select-sm"
-            value={id}
-            onChange={(e) => setWanted(e.target.value as QuantityId)}
-          >
-            {QUANTITY_IDS.map((key) => (
-              <option key={key} value={key} disabled={!can.includes(key)}>
-                {quantityOf(key).name}
-              </option>
-            ))}
-          </select>
-        </label>
+        <Select
+          says="Vary"
+          value={id}
+          onChange={setWanted}
+          options={QUANTITY_IDS.map((key) => ({
+            value: key,
+            text: quantityOf(key).name,
+            disabled: !can.includes(key),
+          }))}
+        />
       </div>
       <Sizes open={open} plan={plan} id={id} />
     </section>
@@ -73,61 +70,59 @@ function Sizes({ open, plan, id }: SizesProps) {
       <p className="says" aria-live="polite">
         {says}
       </p>
-      <div className="table-wrap" tabIndex={0} role="region" aria-label={`Sizes of ${name}`}>
-        <table className="plain vary">
-          <thead>
-            <tr>
-              <th scope="col">{name.replace(/^the /, "").replace(/^./, (c) => c.toUpperCase())}</th>
-              <th scope="col">Into the battery</th>
-              <th scope="col">Flows</th>
-              <th scope="col">Narrowest link</th>
-              <th scope="col">Time</th>
-              <th scope="col">Ready</th>
-              <th scope="col">Lost</th>
-              <th scope="col">Cost</th>
-              <th scope="col">Caution</th>
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map(({ value, text, now, cell }, i) => (
-              <tr key={value} className={i === enough ? "enough" : now ? "selected" : ""}>
-                <th scope="row">
-                  {text}
-                  {now && <small> as it is</small>}
-                  {i === enough && <small className="stops"> enough: beyond it nothing is gained</small>}
-                </th>
-                {cell.kind === "charging" ? (
-                  <>
-                    <td className="with-bar">
-                      <span className="small-bar" aria-hidden="true">
-                        <span style={{ width: `${(100 * cell.batteryW) / most}%` }} />
-                      </span>
-                      {figureText(powerFigure(cell.batteryW))}
-                    </td>
-                    <td>
-                      {cell.phases} × {ampsText(cell.amps)}
-                    </td>
-                    <td>{LINK_WORDS[cell.narrowest]}</td>
-                    <td>{durationText(cell.secondsToTarget)}</td>
-                    <td className={cell.inTime ? "" : "late"}>
-                      {cell.inTime
-                        ? dayTimeAt(cell.solution.clock, cell.secondsToTarget)
-                        : `short by ${durationText(cell.shortBySeconds)}`}
-                    </td>
-                    <td>{percentText(cell.lostShare)}</td>
-                    <td>{moneyText(cell.cost, currency)}</td>
-                    <td>{cell.worst?.severity ?? ""}</td>
-                  </>
-                ) : (
-                  <td colSpan={8} className="quiet">
-                    {cell.refusal.message}
+      <Table label={`Sizes of ${name}`} className="plain vary">
+        <thead>
+          <tr>
+            <th scope="col">{name.replace(/^the /, "").replace(/^./, (c) => c.toUpperCase())}</th>
+            <th scope="col">Into the battery</th>
+            <th scope="col">Flows</th>
+            <th scope="col">Narrowest link</th>
+            <th scope="col">Time</th>
+            <th scope="col">Ready</th>
+            <th scope="col">Lost</th>
+            <th scope="col">Cost</th>
+            <th scope="col">Caution</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(({ value, text, now, cell }, i) => (
+            <tr key={value} className={i === enough ? "enough" : now ? "selected" : ""}>
+              <th scope="row">
+                {text}
+                {now && <small> as it is</small>}
+                {i === enough && <small className="stops"> enough: beyond it nothing is gained</small>}
+              </th>
+              {cell.kind === "charging" ? (
+                <>
+                  <td className="with-bar">
+                    <span className="small-bar" aria-hidden="true">
+                      <span style={{ width: `${(100 * cell.batteryW) / most}%` }} />
+                    </span>
+                    {figureText(powerFigure(cell.batteryW))}
                   </td>
-                )}
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+                  <td>
+                    {cell.phases} × {ampsText(cell.amps)}
+                  </td>
+                  <td>{LINK_WORDS[cell.narrowest]}</td>
+                  <td>{durationText(cell.secondsToTarget)}</td>
+                  <td className={cell.inTime ? "" : "late"}>
+                    {cell.inTime
+                      ? dayTimeAt(cell.solution.clock, cell.secondsToTarget)
+                      : `short by ${durationText(cell.shortBySeconds)}`}
+                  </td>
+                  <td>{percentText(cell.lostShare)}</td>
+                  <td>{moneyText(cell.cost, currency)}</td>
+                  <td>{cell.worst?.severity ?? ""}</td>
+                </>
+              ) : (
+                <td colSpan={8} className="quiet">
+                  {cell.refusal.message}
+                </td>
+              )}
+            </tr>
+          ))}
+        </tbody>
+      </Table>
     </>
   );
 }

@@ -1,4 +1,3 @@
-import Button from "react-bootstrap/Button";
 import {
   acceptedRange,
   LINK_WORDS,
@@ -11,7 +10,9 @@ import {
   acceptsAt,
   placeSchema,
 } from "@kettleback/core";
+import { Button } from "../../controls/Button";
 import { FigureInput } from "../../controls/FigureInput";
+import { TitleInput } from "../../controls/TitleInput";
 import {
   decimals,
   distanceFigure,
@@ -23,10 +24,10 @@ import {
   shownKm,
   speedFigure,
 } from "../../format/number";
+import { freshId, type LineupDraft } from "../../stores/lineup";
 import { dayTimeAt } from "./clock";
 import { cellsOfCar, type ViewProps } from "./view";
 import { openInPath } from "./openInPath";
-import { freshId, type LineupDraft } from "../../stores/lineup";
 
 const PRICE = rangesOf(purchaseSchema).price;
 const isPrice = (n: number): boolean => n >= PRICE.min && n <= PRICE.max;
@@ -53,16 +54,13 @@ export function WayPanel({ solved, selected, garage, onChange, onView, onOpenPat
   const isBase = draft.baseline === way.id;
   return (
     <aside className="way-panel" aria-label="The way in view">
-      <input
-        key={`${way.id}-${saved.name}`}
-        className="way-title"
-        aria-label="Name of the way"
-        defaultValue={saved.name}
-        onKeyDown={(e) => e.key === "Enter" && e.currentTarget.blur()}
-        onBlur={(e) => {
-          const name = nameSchema.safeParse(e.target.value);
-          if (name.success && name.data !== saved.name) setWay({ name: name.data });
-          else e.target.value = saved.name;
+      <TitleInput
+        key={way.id}
+        label="Name of the way"
+        value={saved.name}
+        onName={(typed) => {
+          const name = nameSchema.safeParse(typed);
+          if (name.success) setWay({ name: name.data });
         }}
       />
       {cell && <p className="quiet">{cell.level.means}</p>}
@@ -84,7 +82,6 @@ export function WayPanel({ solved, selected, garage, onChange, onView, onOpenPat
                   {what}
                   <FigureInput
                     label={`${what}, ${currency}`}
-                    className=""
                     value={price}
                     wrong={(asked) => !isPrice(asked)}
                     onChange={(asked) =>
@@ -103,7 +100,6 @@ export function WayPanel({ solved, selected, garage, onChange, onView, onOpenPat
       )}
       <FigureInput
         label="Longest stay there, minutes"
-        className=""
         placeholder="none"
         value={way.way?.place?.limitMinutes ?? Number.NaN}
         wrong={(minutes) => !Number.isNaN(minutes) && !isLimit(minutes)}
@@ -128,12 +124,11 @@ export function WayPanel({ solved, selected, garage, onChange, onView, onOpenPat
         )}
       </FigureInput>
       <div className="way-actions">
-        <Button size="sm" variant="quiet" disabled={isBase} onClick={() => set({ baseline: way.id })}>
+        <Button quiet disabled={isBase} onClick={() => set({ baseline: way.id })}>
           {isBase ? "The baseline" : "Make it the baseline"}
         </Button>
         <Button
-          size="sm"
-          variant="quiet"
+          quiet
           disabled={!cell}
           onClick={() => {
             openInPath(garage, draft, saved, cell!);
@@ -142,12 +137,11 @@ export function WayPanel({ solved, selected, garage, onChange, onView, onOpenPat
         >
           Open in the Path
         </Button>
-        <Button size="sm" variant="quiet" disabled={cell?.kind !== "charging"} onClick={() => onView("vary")}>
+        <Button quiet disabled={cell?.kind !== "charging"} onClick={() => onView("vary")}>
           Vary one thing
         </Button>
         <Button
-          size="sm"
-          variant="quiet"
+          quiet
           onClick={() => {
             const ways = [...draft.ways];
             ways.splice(selected + 1, 0, {
@@ -161,8 +155,7 @@ export function WayPanel({ solved, selected, garage, onChange, onView, onOpenPat
           Duplicate
         </Button>
         <Button
-          size="sm"
-          variant="quiet"
+          quiet
           onClick={() =>
             set({
               ways: draft.ways.filter(({ id }) => id !== way.id),

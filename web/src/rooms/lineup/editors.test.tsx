@@ -13,14 +13,15 @@ import {
 import { fallowQuay, larchHollow } from "@kettleback/core/demo";
 import { writeAs } from "../../format/manner";
 import type { LineupDraft } from "../../stores/lineup";
+import { plain } from "../../tests/plain";
+import { settle } from "../../tests/settle";
+import { rowsOf } from "../../tests/tables";
 import { AddWays } from "./AddWays";
 import { AskedSentence } from "./AskedSentence";
 import Choosers from "./Choosers";
 import SweepView from "./SweepView";
 import { QuickWay } from "./QuickWay";
-import { plain } from "../../tests/plain";
 import { propsOf } from "./tests/known";
-import { rowsOf } from "../../tests/tables";
 
 /** Fields that were asked for: a test answers when it likes. */
 interface Asked {
@@ -35,6 +36,7 @@ const mockAsked: Asked[] = [];
 jest.mock("../../jobs/pool", () => {
   const real = jest.requireActual<{ ask: (...asked: unknown[]) => unknown }>("../../jobs/pool");
   return {
+    ...real,
     ask: (kind: string, input: [Plan, SweepSpec], options: { progress: (share: number) => void }) => {
       if (kind !== "sweep") return real.ask(kind, input, options);
       const [plan, spec] = input;
@@ -50,7 +52,6 @@ jest.mock("../../controls/DocumentFile", () => ({
   saveAs: (name: string, text: string) => void mockSaved.push({ name, text }),
 }));
 
-const settle = () => act(() => new Promise((done) => setTimeout(done, 30)));
 const type = (label: string, text: string) => {
   const field = screen.getByLabelText(label);
   fireEvent.change(field, { target: { value: text } });
@@ -65,13 +66,21 @@ beforeEach(() => {
 });
 
 describe("a way described in a line", () => {
-  const made = (choices: Record<string, string>, system = "230/400"): [StartWay, string] | undefined => {
+  // A form judges what is typed a moment after the press.
+  const add = () =>
+    act(async () => {
+      fireEvent.click(screen.getByRole("button", { name: "Add it" }));
+    });
+  const made = async (
+    choices: Record<string, string>,
+    system = "230/400",
+  ): Promise<[StartWay, string] | undefined> => {
     const added: [StartWay, string][] = [];
     const { unmount } = render(
       <QuickWay system={system as never} onAdd={(entry, on) => added.push([entry, on])} />,
     );
     for (const [label, value] of Object.entries(choices)) type(label, value);
-    fireEvent.click(screen.getByRole("button", { name: "Add it" }));
+    await add();
     unmount();
     return added[0];
   };
@@ -121,12 +130,12 @@ describe("a way described in a line", () => {
       { "It is": "rapid", "Power on its sign, kW": "400" },
       { at: "rapid", name: "Rapid, 400 kW", kW: 400, amps: 500 },
     ],
-  ] as const)("%j", (choices, entry) => {
-    expect(made(choices as never)).toEqual([entry, "230/400"]);
+  ] as const)("%j", async (choices, entry) => {
+    expect(await made(choices as never)).toEqual([entry, "230/400"]);
   });
 
-  test("where a supply has 240 V a wallbox gets them, behind a breaker that is made", () => {
-    expect(made({ "It is": "wallbox", "Amps a phase": "30" }, "split-phase")).toEqual([
+  test("where a supply has 240 V a wallbox gets them, behind a breaker that is made", async () => {
+    expect(await made({ "It is": "wallbox", "Amps a phase": "30" }, "split-phase")).toEqual([
       {
         at: "wired",
         name: "Wallbox, 1 × 30 A",
@@ -139,7 +148,9 @@ describe("a way described in a line", () => {
       "split-phase",
     ]);
     // Another supply is chosen, with its own outlets; no three phases there.
-    expect(made({ Supply: "split-phase", Outlet: "nema-14-30", "Set to, A": "24" })![0]).toMatchObject({
+    expect(
+      (await made({ Supply: "split-phase", Outlet: "nema-14-30", "Set to, A": "24" }))![0],
+    ).toMatchObject({
       type: "nema-14-30",
       breakerAmps: 30,
     });
@@ -154,21 +165,21 @@ describe("a way described in a line", () => {
     [{ "Set to, A": "" }, "accepted: 6 to 80 A"],
     [{ "It is": "rapid", "Power on its sign, kW": "4" }, "accepted: 5 to 500 kW"],
     [{ "It is": "rapid", "Power on its sign, kW": "501" }, "accepted: 5 to 500 kW"],
-  ] as const)("%j is not taken, and is told only once it was tried", (choices, said) => {
+  ] as const)("%j is not taken, and is told only once it was tried", async (choices, said) => {
     const added: StartWay[] = [];
     render(<QuickWay system="230/400" onAdd={(entry) => added.push(entry)} />);
     for (const [label, value] of Object.entries(choices)) type(label, value);
     expect(screen.queryByRole("alert")).toBeNull();
-    fireEvent.click(screen.getByRole("button", { name: "Add it" }));
+    await add();
     expect([screen.getByRole("alert").textContent, added]).toEqual([said, []]);
   });
 
-  test("a name of 81 letters is not taken, one of 80 is", () => {
-    expect(made({ Name: "n".repeat(81) })).toBeUndefined();
-    expect(made({ Name: "n".repeat(80) })![0].name).toHaveLength(80);
+  test("a name of 81 letters is not taken, one of 80 is", async () => {
+    expect(await made({ Name: "n".repeat(81) })).toBeUndefined();
+    expect((await made({ Name: "n".repeat(80) }))![0].name).toHaveLength(80);
     render(<QuickWay system="230/400" onAdd={() => undefined} />);
     type("Name", "n".repeat(81));
-    fireEvent.click(screen.getByRole("button", { name: "Add it" }));
+    await add();
     expect(screen.getByLabelText(/^Name/).getAttribute("aria-invalid")).toBe("true");
   });
 });
@@ -199,10 +210,12 @@ describe("ways are added", () => {
     expect(worldOf(larchHollow)).toBe("split-phase");
   });
 
-  test("one described there joins the others", () => {
+  test("one described there joins the others", async () => {
     const changes = opened();
     fireEvent.change(screen.getByLabelText("It is"), { target: { value: "rapid" } });
-    fireEvent.click(screen.getByRole("button", { name: "Add it" }));
+    await act(async () => {
+      fireEvent.click(screen.getByRole("button", { name: "Add it" }));
+    });
     expect(changes[0]!.ways.at(-1)).toMatchObject({ id: "way-4", name: "Rapid, 16 kW" });
   });
 });

@@ -2,6 +2,8 @@
 import { act, fireEvent, render, screen } from "@testing-library/react";
 import { writeAs } from "../../format/manner";
 import type { LineupDraft } from "../../stores/lineup";
+import { settle } from "../../tests/settle";
+import { rowsOf } from "../../tests/tables";
 import CarsByWays from "./CarsByWays";
 import Overnight from "./Overnight";
 import { Picture } from "./Picture";
@@ -10,11 +12,8 @@ import Table from "./Table";
 import { propsOf } from "./tests/known";
 import VaryView from "./VaryView";
 import { WayPanel } from "./WayPanel";
-import { rowsOf } from "../../tests/tables";
 
 jest.mock("@tanstack/react-virtual", () => jest.requireActual<object>("./tests/allRows"));
-
-const settle = () => act(() => new Promise((done) => setTimeout(done, 20)));
 
 beforeEach(() => {
   writeAs({});

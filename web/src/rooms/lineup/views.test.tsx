@@ -1,6 +1,8 @@
 /** @jest-environment jsdom */
-import { act, fireEvent, render, screen, within } from "@testing-library/react";
+import { fireEvent, render, screen, within } from "@testing-library/react";
 import { writeAs } from "../../format/manner";
+import { settle } from "../../tests/settle";
+import { rowsOf } from "../../tests/tables";
 import CarsByWays from "./CarsByWays";
 import Charts from "./Charts";
 import Overnight from "./Overnight";
@@ -10,7 +12,6 @@ import Table from "./Table";
 import { propsOf } from "./tests/known";
 import VaryView from "./VaryView";
 import { WayPanel } from "./WayPanel";
-import { rowsOf } from "../../tests/tables";
 
 /** What a chart is given, where the simulated page cannot draw one. */
 interface Drawn {
@@ -37,8 +38,6 @@ jest.mock("react-chartjs-2", () => ({
   Bar: (props: Omit<Drawn, "kind">) => given("bar")(props),
 }));
 jest.mock("@tanstack/react-virtual", () => jest.requireActual<object>("./tests/allRows"));
-
-const settle = () => act(() => new Promise((done) => setTimeout(done, 20)));
 
 beforeEach(() => {
   writeAs({});

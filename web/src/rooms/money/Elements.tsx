@@ -1,3 +1,4 @@
+import { useState } from "react";
 import {
   COMPONENTS,
   daysText,
@@ -11,12 +12,14 @@ import {
   type Weekday,
   PRICE_RANGE,
 } from "@kettleback/core";
-import { useState } from "react";
+import { Button } from "../../controls/Button";
 import { FigureInput } from "../../controls/FigureInput";
+import { DateInput, TimeInput } from "../../controls/MomentInput";
+import { Select } from "../../controls/Select";
+import { Tick } from "../../controls/Tick";
+import { timesIn, typedNumber } from "../../format/manner";
 import { NumberInput } from "./NumberInput";
 import type { PartProps } from "./part";
-import { DateInput, TimeInput } from "../../controls/MomentInput";
-import { timesIn, typedNumber } from "../../format/manner";
 
 /** The restrictions that are typed as numbers, in people's units. */
 const NUMBERS = [
@@ -99,15 +102,14 @@ export function Elements({ tariff, currency, onEdit }: PartProps) {
                   ))}
               </span>
               <span className="element-when">{timesIn(whenText(element)) || "always"}</span>
-              <button
-                type="button"
-                className="btn btn-quiet btn-sm"
+              <Button
+                quiet
                 aria-expanded={open === i}
                 onClick={() => setOpen(open === i ? null : i)}
                 aria-label={`Change line ${i + 1}`}
               >
                 {open === i ? "Close" : "Change"}
-              </button>
+              </Button>
             </div>
             {open === i && (
               <ElementEditor
@@ -129,9 +131,8 @@ export function Elements({ tariff, currency, onEdit }: PartProps) {
           </li>
         ))}
       </ol>
-      <button
-        type="button"
-        className="btn btn-quiet btn-sm"
+      <Button
+        quiet
         onClick={() => {
           // In front, where a line with conditions of its own is asked before the one that always holds.
           onEdit({
@@ -148,7 +149,7 @@ export function Elements({ tariff, currency, onEdit }: PartProps) {
         }}
       >
         Add a line
-      </button>
+      </Button>
     </section>
   );
 }
@@ -168,7 +169,6 @@ function OnlyOn({ dates, onChange }: OnlyOnProps) {
         <label key={date}>
           only on
           <DateInput
-            className="form-control form-control-sm"
             label={`only on, ${i + 1}`}
             value={date}
             optional
@@ -180,7 +180,6 @@ function OnlyOn({ dates, onChange }: OnlyOnProps) {
         {dates.length === 0 ? "only on the day" : "and on"}
         <DateInput
           key={dates.length}
-          className="form-control form-control-sm"
           label="another day only"
           value=""
           optional
@@ -224,22 +223,14 @@ function ElementEditor({ element, currency, onEdit, onUp, onDown, onRemove }: Ed
     <div className="element-editor">
       {prices.map((component, i) => (
         <div key={component.type} className="view-tools">
-          <label>
-            A price for
-            <select
-              className="form-select form-select-sm"
-              value={component.type}
-              onChange={(e) => price(i, { type: e.target.value as PriceComponent["type"] })}
-            >
-              {COMPONENTS.filter(
-                (type) => type === component.type || !prices.some((c) => c.type === type),
-              ).map((type) => (
-                <option key={type} value={type}>
-                  {LINE_WORDS[type].what}
-                </option>
-              ))}
-            </select>
-          </label>
+          <Select
+            says="A price for"
+            value={component.type}
+            onChange={(picked) => price(i, { type: picked })}
+            options={COMPONENTS.filter(
+              (type) => type === component.type || !prices.some((c) => c.type === type),
+            ).map((type) => ({ value: type, text: LINE_WORDS[type].what }))}
+          />
           <NumberInput
             label={`Price ${LINE_WORDS[component.type].by}`}
             unit={currency}
@@ -266,33 +257,30 @@ function ElementEditor({ element, currency, onEdit, onUp, onDown, onRemove }: Ed
             />
           )}
           {prices.length > 1 && (
-            <button
-              type="button"
-              className="btn btn-quiet btn-sm"
+            <Button
+              quiet
               onClick={() => onEdit({ ...element, price_components: prices.filter((_, at) => at !== i) })}
             >
               Leave out
-            </button>
+            </Button>
           )}
         </div>
       ))}
       {free && (
-        <button
-          type="button"
-          className="btn btn-quiet btn-sm"
+        <Button
+          quiet
           onClick={() =>
             onEdit({ ...element, price_components: [...prices, { type: free, price: 0, step_size: 1 }] })
           }
         >
           Add a price for {LINE_WORDS[free].what}
-        </button>
+        </Button>
       )}
       <h4>Holds</h4>
       <div className="view-tools">
         <label>
           from
           <TimeInput
-            className="form-control form-control-sm"
             label="from"
             value={r.start_time ?? ""}
             optional
@@ -302,7 +290,6 @@ function ElementEditor({ element, currency, onEdit, onUp, onDown, onRemove }: Ed
         <label>
           to
           <TimeInput
-            className="form-control form-control-sm"
             label="to"
             value={r.end_time ?? ""}
             optional
@@ -312,7 +299,6 @@ function ElementEditor({ element, currency, onEdit, onUp, onDown, onRemove }: Ed
         <label>
           from the day
           <DateInput
-            className="form-control form-control-sm"
             label="from the day"
             value={r.start_date ?? ""}
             optional
@@ -322,7 +308,6 @@ function ElementEditor({ element, currency, onEdit, onUp, onDown, onRemove }: Ed
         <label>
           before the day
           <DateInput
-            className="form-control form-control-sm"
             label="before the day"
             value={r.end_date ?? ""}
             optional
@@ -333,15 +318,10 @@ function ElementEditor({ element, currency, onEdit, onUp, onDown, onRemove }: Ed
       <fieldset className="days">
         <legend>{daysText(days)}</legend>
         {WEEKDAYS.map((name) => (
-          <label key={name}>
-            <input
-              type="checkbox"
-              checked={(days ?? WEEKDAYS).includes(name)}
-              onChange={(e) => day(name, e.target.checked)}
-            />{" "}
+          <Tick key={name} checked={(days ?? WEEKDAYS).includes(name)} onChange={(on) => day(name, on)}>
             {name[0]}
             {name.slice(1, 3).toLowerCase()}
-          </label>
+          </Tick>
         ))}
       </fieldset>
       <div className="view-tools">
@@ -373,19 +353,19 @@ function ElementEditor({ element, currency, onEdit, onUp, onDown, onRemove }: Ed
       <OnlyOn dates={kettleback?.on_dates ?? []} onChange={(on_dates) => amps({ on_dates } as never)} />
       <div className="acts">
         {onUp && (
-          <button type="button" className="btn btn-quiet btn-sm" onClick={onUp}>
+          <Button quiet onClick={onUp}>
             Ask earlier
-          </button>
+          </Button>
         )}
         {onDown && (
-          <button type="button" className="btn btn-quiet btn-sm" onClick={onDown}>
+          <Button quiet onClick={onDown}>
             Ask later
-          </button>
+          </Button>
         )}
         {onRemove && (
-          <button type="button" className="btn btn-quiet btn-sm" onClick={onRemove}>
+          <Button quiet onClick={onRemove}>
             Remove this line
-          </button>
+          </Button>
         )}
       </div>
     </div>

@@ -1,12 +1,14 @@
 import { useMemo } from "react";
 import { useNavigate } from "react-router-dom";
 import { KM_PER_MILE, LINE_WORDS, type Offer } from "@kettleback/core";
-import { durationText, energyFigure, figureText } from "../../format/number";
+import { Button } from "../../controls/Button";
 import { JobWaiting } from "../../controls/JobWaiting";
+import { Table } from "../../controls/Table";
+import { durationText, energyFigure, figureText } from "../../format/number";
 import { useJob } from "../../jobs/useJob";
+import { amountText } from "../../plan/money";
 import { draftOf, pathOfDraft } from "../../stores/draft";
 import type { MoneyProps } from "./view";
-import { amountText } from "../../plan/money";
 
 /** Every place one's car could charge at, free posts, flat fees and solar hours among them, by what a kWh really costs. */
 export default function Everywhere({ garage, draft, charging, onChange }: MoneyProps) {
@@ -28,81 +30,78 @@ export default function Everywhere({ garage, draft, charging, onChange }: MoneyP
         {charging.plan.car.name} at every outlet of your places, by what a kWh in the battery costs; the same
         charge and hours as in the sentence, no longer than the place allows.
       </p>
-      <div className="table-wrap" tabIndex={0} role="region" aria-label="Prices at every place">
-        <table className="plain places">
-          <thead>
-            <tr>
-              <th scope="col">Where</th>
-              <th scope="col">Tariff</th>
-              <th scope="col">A kWh in the battery</th>
-              <th scope="col" className="n">
-                For 100 {unit}
-              </th>
-              <th scope="col" className="n">
-                Session
-              </th>
-              <th scope="col" className="n">
-                Stored
-              </th>
-              <th scope="col">Charged for</th>
-              <th scope="col" />
-            </tr>
-          </thead>
-          <tbody>
-            {offers.map((offer) => {
-              const { charging: c } = offer;
-              return (
-                <tr key={offer.outletId} className={offer.outletId === draft.outletId ? "selected" : ""}>
-                  <th scope="row">
-                    {offer.place}
-                    <small>{offer.outlet}</small>
-                  </th>
-                  <td>{offer.tariff}</td>
-                  {c ? (
-                    <>
-                      <td>
-                        <span
-                          className="price-bar"
-                          aria-hidden="true"
-                          style={{ width: `${4 + (64 * Math.max(0, c.perKWhStored)) / most}px` }}
-                        />
-                        {amountText(c.perKWhStored, currency)}
-                      </td>
-                      <td className="n">{amountText(distance(c.per100Km), currency)}</td>
-                      <td className="n">{amountText(c.cost, currency)}</td>
-                      <td className="n">{figureText(energyFigure(c.storedWh))}</td>
-                      <td>
-                        {durationText(c.plugged)}
-                        {c.limited && <small>the place's limit ends it</small>}
-                        {c.bill.lines
-                          .filter(({ component, amount }) => component === "PARKING_TIME" && amount > 0)
-                          .slice(0, 1)
-                          .map(({ component }) => (
-                            <small key={component}>{LINE_WORDS[component].what} is charged too</small>
-                          ))}
-                      </td>
-                      <td>
-                        <button
-                          type="button"
-                          className="btn btn-quiet btn-sm"
-                          onClick={() => open(offer)}
-                          aria-label={`Open ${offer.place}, ${offer.outlet}`}
-                        >
-                          Open
-                        </button>
-                      </td>
-                    </>
-                  ) : (
-                    <td colSpan={6} className="quiet">
-                      {offer.refusal}
+      <Table label="Prices at every place" className="plain places">
+        <thead>
+          <tr>
+            <th scope="col">Where</th>
+            <th scope="col">Tariff</th>
+            <th scope="col">A kWh in the battery</th>
+            <th scope="col" className="n">
+              For 100 {unit}
+            </th>
+            <th scope="col" className="n">
+              Session
+            </th>
+            <th scope="col" className="n">
+              Stored
+            </th>
+            <th scope="col">Charged for</th>
+            <th scope="col" />
+          </tr>
+        </thead>
+        <tbody>
+          {offers.map((offer) => {
+            const { charging: c } = offer;
+            return (
+              <tr key={offer.outletId} className={offer.outletId === draft.outletId ? "selected" : ""}>
+                <th scope="row">
+                  {offer.place}
+                  <small>{offer.outlet}</small>
+                </th>
+                <td>{offer.tariff}</td>
+                {c ? (
+                  <>
+                    <td>
+                      <span
+                        className="price-bar"
+                        aria-hidden="true"
+                        style={{ width: `${4 + (64 * Math.max(0, c.perKWhStored)) / most}px` }}
+                      />
+                      {amountText(c.perKWhStored, currency)}
                     </td>
-                  )}
-                </tr>
-              );
-            })}
-          </tbody>
-        </table>
-      </div>
+                    <td className="n">{amountText(distance(c.per100Km), currency)}</td>
+                    <td className="n">{amountText(c.cost, currency)}</td>
+                    <td className="n">{figureText(energyFigure(c.storedWh))}</td>
+                    <td>
+                      {durationText(c.plugged)}
+                      {c.limited && <small>the place's limit ends it</small>}
+                      {c.bill.lines
+                        .filter(({ component, amount }) => component === "PARKING_TIME" && amount > 0)
+                        .slice(0, 1)
+                        .map(({ component }) => (
+                          <small key={component}>{LINE_WORDS[component].what} is charged too</small>
+                        ))}
+                    </td>
+                    <td>
+                      <Button
+                        quiet
+                        onClick={() => open(offer)}
+                        aria-label={`Open ${offer.place}, ${offer.outlet}`}
+                      >
+                        Open
+                      </Button>
+                    </td>
+                  </>
+                ) : (
+                  <td colSpan={6} className="quiet">
+                    {offer.refusal}
+                  </td>
+                )}
+              </tr>
+            );
+          })}
+        </tbody>
+      </Table>
     </section>
   );
 }

@@ -1,3 +1,4 @@
+import { useState } from "react";
 import {
   againstFuel,
   ECONOMY_UNITS,
@@ -12,17 +13,16 @@ import {
   toWhPerKm,
   whPerKmOfMpge,
   type EconomyUnit,
-  type FuelPriceUnit,
-  type FuelUnit,
   type Garage,
   rangesOf,
   fuelQuestionSchema,
 } from "@kettleback/core";
-import { useState } from "react";
-import type { Answered } from "../../jobs/answer";
+import { Button } from "../../controls/Button";
+import { optionsOf, Select } from "../../controls/Select";
 import { decimals, percentText } from "../../format/number";
-import { NumberInput, within } from "./NumberInput";
+import type { Answered } from "../../jobs/answer";
 import { amountText } from "../../plan/money";
+import { NumberInput, within } from "./NumberInput";
 import { useMoney } from "./useMoney";
 
 const TAKES = rangesOf(fuelQuestionSchema);
@@ -63,9 +63,9 @@ export default function Fuel({ garage, answered }: Props) {
     <section className="view-panel fuel" aria-label="Against fuel">
       <div className="view-tools">
         {garage.fuelCars.map(({ id, spec: { name, ...car } }) => (
-          <button key={id} type="button" className="btn btn-quiet btn-sm" onClick={() => set(car)}>
+          <Button key={id} quiet onClick={() => set(car)}>
             Take {name}
-          </button>
+          </Button>
         ))}
         <NumberInput
           label="Fuel costs"
@@ -74,38 +74,26 @@ export default function Fuel({ garage, answered }: Props) {
           value={price}
           onChange={(v) => set({ price: v })}
         />
-        <label>
-          for
-          <select
-            className="form-select form-select-sm"
-            aria-label="Fuel price by"
-            value={priceUnit}
-            onChange={(e) => set({ priceUnit: e.target.value as FuelPriceUnit })}
-          >
-            {FUEL_PRICES.map((unit) => (
-              <option key={unit}>{unit}</option>
-            ))}
-          </select>
-        </label>
+        <Select
+          says="for"
+          label="Fuel price by"
+          value={priceUnit}
+          onChange={(picked) => set({ priceUnit: picked })}
+          options={optionsOf(FUEL_PRICES)}
+        />
         <NumberInput
           label="The fuel car uses"
           {...TAKES.uses}
           value={uses}
           onChange={(v) => set({ uses: v })}
         />
-        <label>
-          in
-          <select
-            className="form-select form-select-sm"
-            aria-label="Unit of the fuel car"
-            value={usesUnit}
-            onChange={(e) => set({ usesUnit: e.target.value as FuelUnit })}
-          >
-            {FUEL_UNITS.map((unit) => (
-              <option key={unit}>{unit}</option>
-            ))}
-          </select>
-        </label>
+        <Select
+          says="in"
+          label="Unit of the fuel car"
+          value={usesUnit}
+          onChange={(picked) => set({ usesUnit: picked })}
+          options={optionsOf(FUEL_UNITS)}
+        />
         <NumberInput
           label="A kWh on the meter"
           {...TAKES.perKWh}
@@ -120,19 +108,13 @@ export default function Fuel({ garage, answered }: Props) {
           value={shownUse}
           onChange={(v) => set({ wallWhPerKm: toWhPerKm(v, economy) })}
         />
-        <label>
-          in
-          <select
-            className="form-select form-select-sm"
-            aria-label="Your unit"
-            value={economy}
-            onChange={(e) => setEconomy(e.target.value as EconomyUnit)}
-          >
-            {ECONOMY_UNITS.map((unit) => (
-              <option key={unit}>{unit}</option>
-            ))}
-          </select>
-        </label>
+        <Select
+          says="in"
+          label="Your unit"
+          value={economy}
+          onChange={setEconomy}
+          options={optionsOf(ECONOMY_UNITS)}
+        />
       </div>
       {figures && (
         <>

@@ -1,10 +1,11 @@
 import { DateTime } from "luxon";
 import { tariffMs, PRICE_RANGE } from "@kettleback/core";
 import { useWidth } from "../../charts/useWidth";
+import { Button } from "../../controls/Button";
+import { dateText, dayText, hourText, timeText } from "../../format/manner";
+import { amountText } from "../../plan/money";
 import { NumberInput } from "./NumberInput";
 import type { PartProps } from "./part";
-import { amountText } from "../../plan/money";
-import { dateText, dayText, hourText, timeText } from "../../format/manner";
 
 const MOST_DAYS = 31;
 const ROW_H = 12;
@@ -53,9 +54,9 @@ export function HourlyPrices({
           value={markup}
           onChange={(v) => set({ markup: v })}
         />
-        <button type="button" className="btn btn-quiet btn-sm" onClick={leave}>
+        <Button quiet onClick={leave}>
           Without hourly prices
-        </button>
+        </Button>
       </div>
       <div ref={box}>
         <svg

@@ -12,19 +12,19 @@ import {
   thicker,
   WARM_W_PER_M,
   watts,
-  type FlexibleGauge,
   type Garage,
   type LeadAsked,
   type LeadFigures,
   type Repaid,
 } from "@kettleback/core";
-import type { Answered } from "../../jobs/answer";
+import { namedOptions, optionsOf, Select } from "../../controls/Select";
 import { decimals, energyFigure, figureText, percentText } from "../../format/number";
 import { gaugeText } from "../../format/words";
+import type { Answered } from "../../jobs/answer";
+import { amountText } from "../../plan/money";
 import type { MoneyDraft } from "../../stores/money";
 import { LeadDrawing } from "./LeadDrawing";
 import { NumberInput, within } from "./NumberInput";
-import { amountText } from "../../plan/money";
 import { useMoney } from "./useMoney";
 
 type Lead = MoneyDraft["lead"];
@@ -65,20 +65,12 @@ export default function LeadBench({
     <div className="lead-bench">
       <section className="view-panel" aria-label="The lead">
         <div className="view-tools">
-          <label>
-            Known by
-            <select
-              className="form-select form-select-sm"
-              value={lead.by}
-              onChange={(e) => set({ by: e.target.value as Lead["by"] })}
-            >
-              {Object.entries(WAYS).map(([by, name]) => (
-                <option key={by} value={by}>
-                  {name}
-                </option>
-              ))}
-            </select>
-          </label>
+          <Select
+            says="Known by"
+            value={lead.by}
+            onChange={(picked) => set({ by: picked })}
+            options={namedOptions(WAYS)}
+          />
           {lead.by === "meters" && (
             <>
               <NumberInput
@@ -99,20 +91,12 @@ export default function LeadBench({
             <NumberInput label="Loop" {...TAKES.ohms} value={lead.ohms} onChange={(ohms) => set({ ohms })} />
           )}
           {lead.by === "conductor" && (
-            <label>
-              Conductor
-              <select
-                className="form-select form-select-sm"
-                value={lead.gauge}
-                onChange={(e) => set({ gauge: e.target.value as FlexibleGauge })}
-              >
-                {FLEXIBLE_GAUGES.map((gauge) => (
-                  <option key={gauge} value={gauge}>
-                    {gaugeText(gauge)}
-                  </option>
-                ))}
-              </select>
-            </label>
+            <Select
+              says="Conductor"
+              value={lead.gauge}
+              onChange={(picked) => set({ gauge: picked })}
+              options={optionsOf(FLEXIBLE_GAUGES, gaugeText)}
+            />
           )}
           <NumberInput label="Current" {...TAKES.amps} value={lead.amps} onChange={(amps) => set({ amps })} />
           <NumberInput
@@ -272,20 +256,12 @@ function Coin({ lead, asked, figures, currency, set, answered }: CoinProps) {
       )}
       <h3>What would save it</h3>
       <div className="view-tools">
-        <label>
-          A lead of
-          <select
-            className="form-select form-select-sm"
-            value={gauge}
-            onChange={(e) => set({ thicker: e.target.value as FlexibleGauge })}
-          >
-            {FLEXIBLE_GAUGES.map((g) => (
-              <option key={g} value={g}>
-                {gaugeText(g)}
-              </option>
-            ))}
-          </select>
-        </label>
+        <Select
+          says="A lead of"
+          value={gauge}
+          onChange={(picked) => set({ thicker: picked })}
+          options={optionsOf(FLEXIBLE_GAUGES, gaugeText)}
+        />
         <NumberInput
           label="costs"
           {...TAKES.thickerPrice}

@@ -6,10 +6,11 @@ import {
   membershipQuestionSchema,
   acceptsAt,
 } from "@kettleback/core";
-import type { Answered } from "../../jobs/answer";
+import { Button } from "../../controls/Button";
 import { decimals } from "../../format/number";
-import { NumberInput } from "./NumberInput";
+import type { Answered } from "../../jobs/answer";
 import { amountText } from "../../plan/money";
+import { NumberInput } from "./NumberInput";
 import { useMoney } from "./useMoney";
 
 const MONTHS = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"] as const;
@@ -46,14 +47,13 @@ export default function Memberships({
     <section className="view-panel members" aria-label="Memberships">
       <div className="view-tools">
         {offered.map(({ id, name, membership, perKWh: price }) => (
-          <button
+          <Button
             key={id}
-            type="button"
-            className="btn btn-quiet btn-sm"
+            quiet
             onClick={() => set({ fee: membership.monthly_fee, discount: membership.discount, perKWh: price })}
           >
             Take {name}
-          </button>
+          </Button>
         ))}
         <NumberInput
           label="Fee a month"

@@ -25,13 +25,18 @@ import {
   acceptsAt,
   MOST_OUTLAYS,
 } from "@kettleback/core";
-import type { Answered } from "../../jobs/answer";
-import { decimals } from "../../format/number";
 import "../../charts/chartFont";
 import { useThemeColours } from "../../charts/useThemeColours";
+import { Button } from "../../controls/Button";
+import { Icon } from "../../controls/Icon";
+import { Select } from "../../controls/Select";
+import { Table } from "../../controls/Table";
+import { TextInput } from "../../controls/TextInput";
+import { decimals } from "../../format/number";
+import type { Answered } from "../../jobs/answer";
+import { amountText, tickText } from "../../plan/money";
 import type { MoneyDraft } from "../../stores/money";
 import { NumberInput } from "./NumberInput";
-import { amountText, tickText } from "../../plan/money";
 import { useMoney } from "./useMoney";
 
 Chart.register(LineController, LineElement, LinearScale, PointElement, Tooltip, Filler, Legend);
@@ -110,7 +115,7 @@ export default function PaybackView({
             onChange={(v) => set({ elsewhere: back(v) })}
           />
         </div>
-        <table className="plain ways">
+        <Table className="plain ways">
           <thead>
             <tr>
               <th scope="col">Way</th>
@@ -127,15 +132,13 @@ export default function PaybackView({
               return (
                 <tr key={key}>
                   <th scope="row">
-                    <label className="number">
-                      <span className="label">{says}</span>
-                      <input
-                        className="form-control form-control-sm"
-                        value={way.name}
-                        maxLength={80}
-                        onChange={(e) => change({ name: e.target.value })}
-                      />
-                    </label>
+                    <TextInput
+                      says={<span className="label">{says}</span>}
+                      className="number"
+                      maxLength={80}
+                      value={way.name}
+                      onChange={(text) => change({ name: text })}
+                    />
                   </th>
                   <td>
                     <NumberInput
@@ -169,7 +172,7 @@ export default function PaybackView({
               );
             })}
           </tbody>
-        </table>
+        </Table>
         <Items asked={asked} currency={currency} set={set} />
       </section>
       <section className="view-panel" aria-label="What pays back">
@@ -200,22 +203,21 @@ function Items({ asked: { items }, currency, set }: ItemsProps) {
       <ul className="items">
         {items.map(({ what, sign, cost }, i) => (
           <li key={i}>
-            <input
-              className="form-control form-control-sm"
-              aria-label={`Item ${i + 1}`}
+            <TextInput
+              label={`Item ${i + 1}`}
               maxLength={60}
               value={what}
-              onChange={(e) => change(i, { what: e.target.value })}
+              onChange={(text) => change(i, { what: text })}
             />
-            <select
-              className="form-select form-select-sm"
-              aria-label={`${what}: bought or granted`}
+            <Select
+              label={`${what}: bought or granted`}
               value={sign}
-              onChange={(e) => change(i, { sign: Number(e.target.value) as 1 | -1 })}
-            >
-              <option value={1}>costs</option>
-              <option value={-1}>is granted</option>
-            </select>
+              onChange={(picked) => change(i, { sign: picked })}
+              options={[
+                { value: 1, text: "costs" },
+                { value: -1, text: "is granted" },
+              ]}
+            />
             <NumberInput
               bare
               label={`${what}, least`}
@@ -234,26 +236,24 @@ function Items({ asked: { items }, currency, set }: ItemsProps) {
               value={cost.high}
               onChange={(high) => change(i, { cost: { ...cost, high } })}
             />
-            <button
-              type="button"
-              className="btn btn-quiet btn-sm"
+            <Button
+              quiet
               aria-label={`Leave ${what} out`}
               onClick={() => set({ items: items.filter((_, at) => at !== i) })}
             >
-              ×
-            </button>
+              <Icon name="close" />
+            </Button>
           </li>
         ))}
       </ul>
       <p className="outlay">
-        <button
-          type="button"
-          className="btn btn-quiet btn-sm"
+        <Button
+          quiet
           disabled={items.length >= MOST_OUTLAYS}
           onClick={() => set({ items: [...items, { what: "cable", sign: 1, cost: { low: 0, high: 0 } }] })}
         >
           Add something to buy
-        </button>
+        </Button>
         {total && (
           <span>
             Altogether <b>{amountText(total.low, currency)}</b> to <b>{amountText(total.high, currency)}</b>.

@@ -16,12 +16,14 @@ import {
   type LineKind,
   type Micros,
 } from "@kettleback/core";
-import { coinOf, decimals, moneyText } from "../../format/number";
-import { localAt } from "../../plan/answers";
-import { WorkingPanel } from "../../plan/WorkingPanel";
-import type { MoneyProps } from "./view";
-import { amountText } from "../../plan/money";
+import { Button } from "../../controls/Button";
+import { Table } from "../../controls/Table";
 import { dayTimeText, timeText, typedNumber } from "../../format/manner";
+import { coinOf, decimals, moneyText } from "../../format/number";
+import { WorkingPanel } from "../../plan/WorkingPanel";
+import { localAt } from "../../plan/answers";
+import { amountText } from "../../plan/money";
+import type { MoneyProps } from "./view";
 
 /** What the session in the sentence costs, as a receipt whose every line opens to its working. */
 export default function Receipt({ charging }: MoneyProps) {
@@ -55,55 +57,53 @@ export default function Receipt({ charging }: MoneyProps) {
           <h2>{plan.name}</h2>
           <p>{plan.tariff.name}</p>
         </header>
-        <div className="table-wrap" tabIndex={0} role="region" aria-label="Lines of the receipt">
-          <table>
-            <thead>
+        <Table label="Lines of the receipt">
+          <thead>
+            <tr>
+              <th scope="col">When</th>
+              <th scope="col">What</th>
+              <th scope="col" className="n">
+                How much
+              </th>
+              <th scope="col" className="n">
+                Price
+              </th>
+              <th scope="col" className="n">
+                Amount
+              </th>
+              <th scope="col" className="n">
+                VAT
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {bill.lines.map((line, i) => (
+              <ReceiptLine
+                key={i}
+                line={line}
+                printed={printed[i]!}
+                currency={currency}
+                when={`${dayTimeText(localAt(solution, line.from))}–${timeText(localAt(solution, line.to))}`}
+                open={open === i}
+                onOpen={() => setOpen(open === i ? null : i)}
+              />
+            ))}
+            {bill.lines.length === 0 && (
               <tr>
-                <th scope="col">When</th>
-                <th scope="col">What</th>
-                <th scope="col" className="n">
-                  How much
-                </th>
-                <th scope="col" className="n">
-                  Price
-                </th>
-                <th scope="col" className="n">
-                  Amount
-                </th>
-                <th scope="col" className="n">
-                  VAT
-                </th>
+                <td colSpan={6}>Nothing on this tariff is charged for this session.</td>
               </tr>
-            </thead>
-            <tbody>
-              {bill.lines.map((line, i) => (
-                <ReceiptLine
-                  key={i}
-                  line={line}
-                  printed={printed[i]!}
-                  currency={currency}
-                  when={`${dayTimeText(localAt(solution, line.from))}–${timeText(localAt(solution, line.to))}`}
-                  open={open === i}
-                  onOpen={() => setOpen(open === i ? null : i)}
-                />
-              ))}
-              {bill.lines.length === 0 && (
-                <tr>
-                  <td colSpan={6}>Nothing on this tariff is charged for this session.</td>
-                </tr>
-              )}
-            </tbody>
-            <tfoot>
-              {bill.vat !== 0 && (
-                <>
-                  <Sum name="Without VAT" amount={sumMicros(printed.map((p) => p.net))} currency={currency} />
-                  <Sum name="VAT" amount={sumMicros(printed.map((p) => p.vat))} currency={currency} />
-                </>
-              )}
-              <Sum name="This session" amount={bill.total} currency={currency} total />
-            </tfoot>
-          </table>
-        </div>
+            )}
+          </tbody>
+          <tfoot>
+            {bill.vat !== 0 && (
+              <>
+                <Sum name="Without VAT" amount={sumMicros(printed.map((p) => p.net))} currency={currency} />
+                <Sum name="VAT" amount={sumMicros(printed.map((p) => p.vat))} currency={currency} />
+              </>
+            )}
+            <Sum name="This session" amount={bill.total} currency={currency} total />
+          </tfoot>
+        </Table>
         <p className="rounding">{ROUNDING}</p>
         {bill.unpriced > 1e-9 && (
           <p className="problems" role="alert">
@@ -130,14 +130,9 @@ export default function Receipt({ charging }: MoneyProps) {
           </div>
         </dl>
         <Kinds bill={bill} currency={currency} />
-        <button
-          type="button"
-          className="btn btn-quiet btn-sm"
-          aria-expanded={open === "all"}
-          onClick={() => setOpen(open === "all" ? null : "all")}
-        >
+        <Button quiet aria-expanded={open === "all"} onClick={() => setOpen(open === "all" ? null : "all")}>
           The whole working
-        </button>
+        </Button>
         <div aria-live="polite">
           {working && <WorkingPanel working={working} onClose={() => setOpen(null)} />}
         </div>

@@ -1,5 +1,4 @@
 import { useState } from "react";
-import Button from "react-bootstrap/Button";
 import {
   HOME_PRICE,
   isWeekly,
@@ -19,11 +18,14 @@ import {
   type Tariff,
 } from "@kettleback/core";
 import { Refused as RefusedByServer } from "../../api/client";
+import { Button } from "../../controls/Button";
 import { DocumentFile } from "../../controls/DocumentFile";
-import { sayDone, sayTrouble } from "../../stores/notices";
+import { Select } from "../../controls/Select";
+import { TextInput } from "../../controls/TextInput";
 import type { Answered } from "../../jobs/answer";
-import { useGarage } from "../../stores/garage";
 import type { Draft } from "../../stores/draft";
+import { useGarage } from "../../stores/garage";
+import { sayDone, sayTrouble } from "../../stores/notices";
 import { Elements } from "./Elements";
 import { HourlyPrices } from "./HourlyPrices";
 import { Live } from "./Live";
@@ -86,28 +88,25 @@ export default function Tariffs({ garage, answered, onChange }: Props) {
             </li>
           ))}
         </ul>
-        <label className="new-tariff">
-          <span>Add one like</span>
-          <select
-            className="form-select form-select-sm"
-            value=""
-            onChange={(e) => {
-              const starter = STARTERS.find(({ id }) => id === e.target.value);
-              if (starter) add(starter.make(usualRate(HOME_PRICE, currency))).catch(sayTrouble);
-            }}
-          >
-            <option value="">choose…</option>
-            {(["home", "public"] as const).map((where) => (
-              <optgroup key={where} label={where === "home" ? "At home" : "Out and about"}>
-                {STARTERS.filter((s) => s.where === where).map(({ id, name, what }) => (
-                  <option key={id} value={id}>
-                    {name}: {what}
-                  </option>
-                ))}
-              </optgroup>
-            ))}
-          </select>
-        </label>
+        <Select
+          className="new-tariff"
+          says="Add one like"
+          value=""
+          onChange={(picked) => {
+            const starter = STARTERS.find(({ id }) => id === picked);
+            if (starter) add(starter.make(usualRate(HOME_PRICE, currency))).catch(sayTrouble);
+          }}
+          options={[
+            { value: "", text: "choose…" },
+            ...(["home", "public"] as const).map((where) => ({
+              group: where === "home" ? "At home" : "Out and about",
+              options: STARTERS.filter((s) => s.where === where).map(({ id, name, what }) => ({
+                value: id,
+                text: `${name}: ${what}`,
+              })),
+            })),
+          ]}
+        />
       </section>
       {row ? (
         <Editor
@@ -196,20 +195,19 @@ function Editor({ row, garage, answered, timeZone, onChange, onAdd, onForget }: 
   return (
     <section className="view-panel tariff" aria-label={tariff.name}>
       <header className="tariff-head">
-        <input
-          className="way-title"
-          aria-label="Name of the tariff"
+        <TextInput
+          label="Name of the tariff"
+          manner="title"
           maxLength={80}
           value={tariff.name}
-          onChange={(e) => edit({ ...tariff, name: e.target.value })}
+          onChange={(text) => edit({ ...tariff, name: text })}
         />
         <div className="acts">
-          <Button size="sm" disabled={!tried || !!unsound} onClick={() => void save().catch(sayTrouble)}>
+          <Button disabled={!tried || !!unsound} onClick={() => void save().catch(sayTrouble)}>
             Save
           </Button>
           <Button
-            size="sm"
-            variant="quiet"
+            quiet
             disabled={!tried && !unsound}
             onClick={() => {
               setTyped(null);
@@ -226,7 +224,7 @@ function Editor({ row, garage, answered, timeZone, onChange, onAdd, onForget }: 
             take={take}
           />
           {onForget && (
-            <Button size="sm" variant="quiet" onClick={onForget}>
+            <Button quiet onClick={onForget}>
               Delete
             </Button>
           )}

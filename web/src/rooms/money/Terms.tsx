@@ -1,4 +1,5 @@
 import type { Beyond, Tariff } from "@kettleback/core";
+import { Tick } from "../../controls/Tick";
 import { NumberInput } from "./NumberInput";
 import type { PartProps } from "./part";
 
@@ -19,14 +20,9 @@ function BoundField({ says, label, usual, value, currency, onChange }: BoundProp
   const amount = { bare: true, unit: currency, min: 0 } as const;
   return (
     <div className="term">
-      <label>
-        <input
-          type="checkbox"
-          checked={!!value}
-          onChange={(e) => onChange(e.target.checked ? { excl_vat: usual } : null)}
-        />{" "}
+      <Tick checked={!!value} onChange={(on) => onChange(on ? { excl_vat: usual } : null)}>
         {says}
-      </label>
+      </Tick>
       {value && (
         <>
           <NumberInput
@@ -37,18 +33,14 @@ function BoundField({ says, label, usual, value, currency, onChange }: BoundProp
             onChange={(excl_vat) => onChange({ ...value, excl_vat })}
           />
           <span>without VAT</span>
-          <label>
-            <input
-              type="checkbox"
-              checked={value.incl_vat !== undefined}
-              onChange={(e) =>
-                onChange(
-                  e.target.checked ? { ...value, incl_vat: value.excl_vat } : { excl_vat: value.excl_vat },
-                )
-              }
-            />{" "}
+          <Tick
+            checked={value.incl_vat !== undefined}
+            onChange={(on) =>
+              onChange(on ? { ...value, incl_vat: value.excl_vat } : { excl_vat: value.excl_vat })
+            }
+          >
             and with VAT
-          </label>
+          </Tick>
           {value.incl_vat !== undefined && (
             <NumberInput
               {...amount}
@@ -98,14 +90,12 @@ export function Terms({ tariff, currency, onEdit }: PartProps) {
         onChange={(value) => bound("max_price", value)}
       />
       <div className="term">
-        <label>
-          <input
-            type="checkbox"
-            checked={grace_minutes !== undefined}
-            onChange={(e) => beyond("grace_minutes", e.target.checked ? 10 : undefined)}
-          />{" "}
+        <Tick
+          checked={grace_minutes !== undefined}
+          onChange={(on) => beyond("grace_minutes", on ? 10 : undefined)}
+        >
           standing is free at first, after charging has ended
-        </label>
+        </Tick>
         {grace_minutes !== undefined && (
           <NumberInput
             bare
@@ -119,19 +109,14 @@ export function Terms({ tariff, currency, onEdit }: PartProps) {
         )}
       </div>
       <div className="term">
-        <label>
-          <input
-            type="checkbox"
-            checked={!!membership}
-            onChange={(e) =>
-              beyond(
-                "membership",
-                e.target.checked ? { monthly_fee: 5, discount: 0.2, joined: true } : undefined,
-              )
-            }
-          />{" "}
+        <Tick
+          checked={!!membership}
+          onChange={(on) =>
+            beyond("membership", on ? { monthly_fee: 5, discount: 0.2, joined: true } : undefined)
+          }
+        >
           a membership
-        </label>
+        </Tick>
         {membership && (
           <>
             <NumberInput
@@ -152,14 +137,12 @@ export function Terms({ tariff, currency, onEdit }: PartProps) {
               value={Number((membership.discount * 100).toFixed(4))}
               onChange={(v) => beyond("membership", { ...membership, discount: v / 100 })}
             />
-            <label>
-              <input
-                type="checkbox"
-                checked={membership.joined}
-                onChange={(e) => beyond("membership", { ...membership, joined: e.target.checked })}
-              />{" "}
+            <Tick
+              checked={membership.joined}
+              onChange={(on) => beyond("membership", { ...membership, joined: on })}
+            >
               joined
-            </label>
+            </Tick>
           </>
         )}
       </div>

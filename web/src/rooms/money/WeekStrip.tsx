@@ -1,10 +1,13 @@
 import { useState } from "react";
 import { besideTheWeek, paint, weekOf, withWeek, type Band, type Week, PRICE_RANGE } from "@kettleback/core";
+import { Button } from "../../controls/Button";
+import { TimeInput } from "../../controls/MomentInput";
+import { Select } from "../../controls/Select";
+import { Radio } from "../../controls/Tick";
+import { amountText } from "../../plan/money";
 import { NumberInput, within } from "./NumberInput";
 import type { PartProps } from "./part";
-import { amountText } from "../../plan/money";
 import { Cell, DAY, EVERY, FULL_DAYS, levelOf, WeekGrid } from "./WeekGrid";
-import { TimeInput } from "../../controls/MomentInput";
 
 const MOST_BANDS = 8;
 
@@ -96,18 +99,16 @@ export function WeekStrip({ tariff, currency, onEdit }: PartProps) {
         <legend>Paint with</legend>
         {bands.map(({ price, vat }, i) => (
           <span key={i} className="brush">
-            <label>
-              <input
-                type="radio"
-                name="brush"
-                checked={i === band}
-                onChange={() => setBrush(i)}
-                aria-label={`Paint with ${amountText(price, currency)} a kWh`}
-              />
+            <Radio
+              label={`Paint with ${amountText(price, currency)} a kWh`}
+              name="brush"
+              checked={i === band}
+              onChange={() => setBrush(i)}
+            >
               <svg width={20} height={20} aria-hidden="true">
                 <Cell x={0} y={0} width={20} height={20} level={levelOf(bands, i)} />
               </svg>
-            </label>
+            </Radio>
             <NumberInput
               bare
               label={`Price ${i + 1} a kWh`}
@@ -120,28 +121,19 @@ export function WeekStrip({ tariff, currency, onEdit }: PartProps) {
             {vat !== undefined && <small>plus {vat} % VAT</small>}
           </span>
         ))}
-        <button
-          type="button"
-          className="btn btn-quiet btn-sm"
-          disabled={bands.length >= MOST_BANDS}
-          onClick={add}
-        >
+        <Button quiet disabled={bands.length >= MOST_BANDS} onClick={add}>
           Another price
-        </button>
-        <label className="together">
-          <span className="visually-hidden">Days painted together</span>
-          <select
-            className="form-select form-select-sm"
-            value={together}
-            onChange={(e) => setTogether(e.target.value as Together)}
-          >
-            {Object.entries(TOGETHER).map(([key, { name }]) => (
-              <option key={key} value={key}>
-                {name}
-              </option>
-            ))}
-          </select>
-        </label>
+        </Button>
+        <Select
+          className="together"
+          label="Days painted together"
+          value={together}
+          onChange={setTogether}
+          options={(Object.keys(TOGETHER) as Together[]).map((value) => ({
+            value,
+            text: TOGETHER[value].name,
+          }))}
+        />
       </fieldset>
       <WeekGrid
         week={week}
@@ -180,31 +172,24 @@ function Typed({ bands, band, together, currency, onStroke }: TypedProps) {
       }}
     >
       <label>
-        From{" "}
-        <TimeInput className="form-control form-control-sm" label="From" value={from} onChange={setFrom} />
+        From <TimeInput label="From" value={from} onChange={setFrom} />
       </label>
       <label>
-        to <TimeInput className="form-control form-control-sm" label="to" value={to} onChange={setTo} />
+        to <TimeInput label="to" value={to} onChange={setTo} />
       </label>
       {single ? (
-        <select
-          className="form-select form-select-sm"
-          aria-label="Day"
+        <Select
+          label="Day"
           value={day}
-          onChange={(e) => setDay(Number(e.target.value))}
-        >
-          {FULL_DAYS.map((name, i) => (
-            <option key={name} value={i}>
-              {name}
-            </option>
-          ))}
-        </select>
+          onChange={setDay}
+          options={FULL_DAYS.map((name, i) => ({ value: i, text: name }))}
+        />
       ) : (
         <span>{TOGETHER[together].name}</span>
       )}
-      <button type="submit" className="btn btn-quiet btn-sm" disabled={wrong}>
+      <Button type="submit" quiet disabled={wrong}>
         Paint at {amountText(bands[band]?.price ?? 0, currency)}
-      </button>
+      </Button>
       {from === to && from && (
         <span className="problem" role="alert">
           These hours have no length.

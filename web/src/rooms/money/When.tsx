@@ -8,6 +8,12 @@ import {
   type Scheduled,
   type Schedules,
 } from "@kettleback/core";
+import { Button } from "../../controls/Button";
+import { saveAs } from "../../controls/DocumentFile";
+import { JobWaiting } from "../../controls/JobWaiting";
+import { Table } from "../../controls/Table";
+import { Radio } from "../../controls/Tick";
+import { momentText, timeText } from "../../format/manner";
 import {
   comparedText,
   durationText,
@@ -16,15 +22,12 @@ import {
   moneyText,
   moreText,
 } from "../../format/number";
-import { localAt } from "../../plan/answers";
-import { saveAs } from "../../controls/DocumentFile";
-import { JobWaiting } from "../../controls/JobWaiting";
 import { useJob } from "../../jobs/useJob";
+import { localAt } from "../../plan/answers";
 import { stretchesOfSlots } from "../../plan/bands";
+import { amountText } from "../../plan/money";
 import { HoursStrip, WindowBar } from "./HoursStrip";
 import type { MoneyProps } from "./view";
-import { amountText } from "../../plan/money";
-import { momentText, timeText } from "../../format/manner";
 
 const Leaving = lazy(() => import("./Leaving"));
 
@@ -97,63 +100,60 @@ function Placed({ charging, schedules, stale }: PlacedProps) {
       ) : (
         <Verdict chosen={chosen} schedules={schedules} clock={readyText} currency={currency} />
       )}
-      <div className="table-wrap" tabIndex={0} role="region" aria-label="Schedules">
-        <table className="plain schedules">
-          <thead>
-            <tr>
-              <th scope="col">Schedule</th>
-              <th scope="col" className="hours">
-                <span className="visually-hidden">When it charges, under the price of each hour</span>
-                <HoursStrip
-                  stretches={stretches}
-                  until={placing.until}
-                  firstHour={(60 - (localAt(solution, 0).minute || 60)) * 60}
-                  priceText={(price) => amountText(price, currency)}
-                  clockText={clock}
-                />
+      <Table label="Schedules" className="plain schedules">
+        <thead>
+          <tr>
+            <th scope="col">Schedule</th>
+            <th scope="col" className="hours">
+              <span className="visually-hidden">When it charges, under the price of each hour</span>
+              <HoursStrip
+                stretches={stretches}
+                until={placing.until}
+                firstHour={(60 - (localAt(solution, 0).minute || 60)) * 60}
+                priceText={(price) => amountText(price, currency)}
+                clockText={clock}
+              />
+            </th>
+            <th scope="col" className="n">
+              Cost
+            </th>
+            <th scope="col">Against at once</th>
+            <th scope="col">Ready</th>
+            <th scope="col" className="n">
+              Lost
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {shown.map((s) => (
+            <tr key={s.id} className={s.id === chosen.id ? "selected" : ""}>
+              <th scope="row">
+                <Radio
+                  className="choose"
+                  name="schedule"
+                  checked={s.id === chosen.id}
+                  onChange={() => setWanted(s.id)}
+                >
+                  <span>
+                    {NAMES[s.id]}
+                    <small>
+                      {s.id === "gentlest" && placing.departure === null ? GENTLEST_OPEN : WHY[s.id]}
+                    </small>
+                  </span>
+                </Radio>
               </th>
-              <th scope="col" className="n">
-                Cost
-              </th>
-              <th scope="col">Against at once</th>
-              <th scope="col">Ready</th>
-              <th scope="col" className="n">
-                Lost
-              </th>
+              <td className="hours">
+                <WindowBar windows={s.windows} until={placing.until} />
+                <small>{windowsText(s, readyText)}</small>
+              </td>
+              <td className="n">{moneyText(s.bill.total, currency)}</td>
+              <td>{s.id === "at-once" ? "" : moreText(s.bill.total, atOnce.bill.total, currency)}</td>
+              <td>{s.readyAt === null ? "too late" : readyText(s.readyAt)}</td>
+              <td className="n">{figureText(energyFigure(s.lostWh))}</td>
             </tr>
-          </thead>
-          <tbody>
-            {shown.map((s) => (
-              <tr key={s.id} className={s.id === chosen.id ? "selected" : ""}>
-                <th scope="row">
-                  <label className="choose">
-                    <input
-                      type="radio"
-                      name="schedule"
-                      checked={s.id === chosen.id}
-                      onChange={() => setWanted(s.id)}
-                    />
-                    <span>
-                      {NAMES[s.id]}
-                      <small>
-                        {s.id === "gentlest" && placing.departure === null ? GENTLEST_OPEN : WHY[s.id]}
-                      </small>
-                    </span>
-                  </label>
-                </th>
-                <td className="hours">
-                  <WindowBar windows={s.windows} until={placing.until} />
-                  <small>{windowsText(s, readyText)}</small>
-                </td>
-                <td className="n">{moneyText(s.bill.total, currency)}</td>
-                <td>{s.id === "at-once" ? "" : moreText(s.bill.total, atOnce.bill.total, currency)}</td>
-                <td>{s.readyAt === null ? "too late" : readyText(s.readyAt)}</td>
-                <td className="n">{figureText(energyFigure(s.lostWh))}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+          ))}
+        </tbody>
+      </Table>
       <div className="take">
         <Timers
           chosen={chosen}
@@ -162,18 +162,16 @@ function Placed({ charging, schedules, stale }: PlacedProps) {
           car={plan.car.name}
           clock={readyText}
         />
-        <button type="button" className="btn btn-primary btn-sm" onClick={save}>
-          Save as calendar file
-        </button>
+        <Button onClick={save}>Save as calendar file</Button>
         {chosen.id !== "at-once" ? (
-          <button type="button" className="btn btn-quiet btn-sm" onClick={() => setWanted("at-once")}>
+          <Button quiet onClick={() => setWanted("at-once")}>
             Start now anyway: {moreText(atOnce.bill.total, chosen.bill.total, currency)}
-          </button>
+          </Button>
         ) : (
           by.cheapest && (
-            <button type="button" className="btn btn-quiet btn-sm" onClick={() => setWanted("cheapest")}>
+            <Button quiet onClick={() => setWanted("cheapest")}>
               Back to the cheapest hours
-            </button>
+            </Button>
           )
         )}
       </div>

@@ -6,13 +6,14 @@ import { writeAs } from "../../format/manner";
 import type { Answered, Charging } from "../../jobs/answer";
 import { moneyStoreOf, type MoneyDraft } from "../../stores/money";
 import { flat, plain, plainAnswered, post, type PlainAsked } from "../../tests/plain";
+import { settle } from "../../tests/settle";
+import { texts } from "../../tests/tables";
 import { Elements } from "./Elements";
 import { firstMoney } from "./first";
 import Fuel from "./Fuel";
 import { HourlyPrices } from "./HourlyPrices";
 import { Live } from "./Live";
 import When from "./When";
-import { texts } from "../../tests/tables";
 
 interface Drawn {
   readonly data: { readonly datasets: { readonly data: { x: number; y: number }[] }[] };
@@ -37,7 +38,6 @@ jest.mock("../../controls/DocumentFile", () => ({
   saveAs: (name: string, text: string) => void mockSaved.push({ name, text }),
 }));
 
-const settle = () => act(() => new Promise((done) => setTimeout(done, 40)));
 const says = (label: string) => screen.getByLabelText(label).querySelector(".says")!.textContent;
 
 beforeEach(() => {

@@ -1,4 +1,5 @@
 import { inWords, type Caution, type Severity } from "@kettleback/core";
+import { Tick } from "../../controls/Tick";
 import type { Draft } from "../../stores/draft";
 import { useWorld } from "../../terms/useWorld";
 
@@ -98,15 +99,9 @@ function CautionItem({
         <p>
           <strong>{inWords(todo, world)}</strong>
         </p>
-        <label>
-          <input
-            type="checkbox"
-            checked={acknowledged}
-            onChange={(e) => onAcknowledge(e.target.checked)}
-            aria-label={`Acknowledge ${code}`}
-          />{" "}
+        <Tick label={`Acknowledge ${code}`} checked={acknowledged} onChange={onAcknowledge}>
           I know; keep it with this path
-        </label>
+        </Tick>
       </details>
     </li>
   );

@@ -1,3 +1,6 @@
+import { Chart, LinearScale } from "chart.js";
+import { Flow as FlowElement, SankeyController } from "chartjs-chart-sankey";
+import { Chart as ReactChart } from "react-chartjs-2";
 import {
   apportion,
   CAUSE_WORDS,
@@ -11,11 +14,9 @@ import {
   type Plan,
   type Solution,
 } from "@kettleback/core";
-import { Chart, LinearScale } from "chart.js";
-import { Flow as FlowElement, SankeyController } from "chartjs-chart-sankey";
-import { Chart as ReactChart } from "react-chartjs-2";
-import { coinOf, decimals, energyFigure, figureText, moneyText, percentText } from "../../format/number";
 import { useThemeColours } from "../../charts/useThemeColours";
+import { Table } from "../../controls/Table";
+import { coinOf, decimals, energyFigure, figureText, moneyText, percentText } from "../../format/number";
 
 Chart.register(SankeyController, FlowElement, LinearScale);
 
@@ -92,7 +93,7 @@ export default function Flow({ solution: { ledger, bill, run }, plan }: Props) {
         />
       </div>
       <div className="table-wrap" tabIndex={0} role="region" aria-label="Table of losses">
-        <table>
+        <Table>
           <thead>
             <tr>
               <th>Where it goes</th>
@@ -106,7 +107,7 @@ export default function Flow({ solution: { ledger, bill, run }, plan }: Props) {
             {row("stored in the battery", ledger.stored, printed.at(-1)!)}
           </tbody>
           <tfoot>{row("on the meter", ledger.wall, paid)}</tfoot>
-        </table>
+        </Table>
         {ledger.upstream > 0 && (
           <p className="quiet">
             {figureText(energyFigure(ledger.upstream))} more are lost in the station before the meter: not

@@ -1,15 +1,16 @@
 import { useState } from "react";
 import type { DateTime } from "luxon";
 import { type Assumed, type Car, type Hang } from "@kettleback/core";
+import { Button } from "../../controls/Button";
+import { dayTimeText, timeText } from "../../format/manner";
 import { distanceFigure, figureText, moneyText } from "../../format/number";
-import { sayDone, sayTrouble } from "../../stores/notices";
 import type { Charging } from "../../jobs/answer";
 import { useJob } from "../../jobs/useJob";
-import { useGarage } from "../../stores/garage";
-import type { Draft } from "../../stores/draft";
-import { localAt } from "../../plan/answers";
 import { KnownFigure } from "../../plan/KnownFigure";
-import { dayTimeText, timeText } from "../../format/manner";
+import { localAt } from "../../plan/answers";
+import type { Draft } from "../../stores/draft";
+import { useGarage } from "../../stores/garage";
+import { sayDone, sayTrouble } from "../../stores/notices";
 
 /** What was assumed of the car because nobody knew it, and how far the answer hangs on it; nothing where all is known. */
 export function Hangs({ charging, draft }: { readonly charging: Charging; readonly draft: Draft }) {
@@ -38,16 +39,15 @@ export function Hangs({ charging, draft }: { readonly charging: Charging; readon
               <b>{hang.name.replace(/^./, (c) => c.toUpperCase())}</b>, {hang.range}: {effect(hang, charging)}
             </span>
             {row && asking !== hang.assumed && (
-              <button
-                type="button"
-                className="btn btn-quiet btn-sm"
+              <Button
+                quiet
                 // Who leaves the field is back where it was opened.
                 autoFocus={left === hang.assumed}
                 onClick={() => setAsking(hang.assumed)}
                 aria-label={`${hang.name}: I know it`}
               >
                 I know it
-              </button>
+              </Button>
             )}
             {row && asking === hang.assumed && (
               <KnownFigure

@@ -7,11 +7,12 @@ import {
   type HouseRule,
   type Plan,
 } from "@kettleback/core";
-import type { Charging } from "../../jobs/answer";
+import { optionsOf, Select } from "../../controls/Select";
 import { ampsText, decimals, figureText, percentText, powerFigure } from "../../format/number";
-import { sayTrouble } from "../../stores/notices";
+import type { Charging } from "../../jobs/answer";
 import type { Draft } from "../../stores/draft";
 import { useGarage } from "../../stores/garage";
+import { sayTrouble } from "../../stores/notices";
 import { Term } from "../../terms/Term";
 import { useWorld } from "../../terms/useWorld";
 
@@ -66,27 +67,20 @@ export function LinkPanel({ charging, draft, index, onChange }: Props) {
       </dl>
       {setting && (
         <div className="step">
-          <label htmlFor="step">{setting === "evseAmps" ? "Set on the unit" : "Set in the car"}</label>{" "}
-          <select
-            id="step"
+          <Select<number | "">
+            says={setting === "evseAmps" ? "Set on the unit" : "Set in the car"}
             value={draft.settings[setting] ?? ""}
-            onChange={(e) =>
+            onChange={(picked) =>
               onChange({
                 ...draft,
-                settings: {
-                  ...draft.settings,
-                  [setting]: e.target.value === "" ? null : Number(e.target.value),
-                },
+                settings: { ...draft.settings, [setting]: picked === "" ? null : picked },
               })
             }
-          >
-            <option value="">as it comes</option>
-            {stepsOf(plan, setting).map((amps) => (
-              <option key={amps} value={amps}>
-                {amps} A
-              </option>
-            ))}
-          </select>
+            options={[
+              { value: "", text: "as it comes" },
+              ...stepsOf(plan, setting).map((amps) => ({ value: amps, text: `${amps} A` })),
+            ]}
+          />
         </div>
       )}
       {link.kind === "outlet" && <HouseRulePicker plan={plan} />}
@@ -114,20 +108,12 @@ function HouseRulePicker({ plan: { household } }: { plan: Plan }) {
   const saveHousehold = useGarage((s) => s.saveHousehold);
   return (
     <div className="step">
-      <label htmlFor="house-rule">House rule</label>{" "}
-      <select
-        id="house-rule"
+      <Select
+        says="House rule"
         value={household.houseRule}
-        onChange={(e) =>
-          void saveHousehold({ ...household, houseRule: e.target.value as HouseRule }).catch(sayTrouble)
-        }
-      >
-        {HOUSE_RULES.map((rule) => (
-          <option key={rule} value={rule}>
-            {RULE_WORDS[rule]}
-          </option>
-        ))}
-      </select>
+        onChange={(picked) => void saveHousehold({ ...household, houseRule: picked }).catch(sayTrouble)}
+        options={optionsOf(HOUSE_RULES, (rule) => RULE_WORDS[rule])}
+      />
       <small>Many units hold a level of their own: 10 A from a 13 A plug is normal.</small>
     </div>
   );

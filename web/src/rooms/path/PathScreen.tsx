@@ -1,9 +1,15 @@
 import { lazy, Suspense, useEffect, useState } from "react";
 import { Link } from "react-router-dom";
 import type { Garage } from "@kettleback/core";
+import { Button } from "../../controls/Button";
+import { UndoRedo } from "../../controls/UndoRedo";
 import { ConductorDrawing } from "../../drawing/ConductorDrawing";
 import type { Answered, Charging } from "../../jobs/answer";
 import { useSolve } from "../../jobs/store";
+import { Problems } from "../../plan/Problems";
+import { Refused } from "../../plan/Refused";
+import { Sentence } from "../../plan/Sentence";
+import { Trying } from "../../plan/Trying";
 import { draftStoreOf, type Draft } from "../../stores/draft";
 import { Answers } from "./Answers";
 import { Cautions, Stops } from "./Cautions";
@@ -12,13 +18,8 @@ import { LinkPanel } from "./LinkPanel";
 import { Lower } from "./Lower";
 import { OnPaper } from "./OnPaper";
 import { PlanFile } from "./PlanFile";
-import { Problems } from "../../plan/Problems";
-import { Refused } from "../../plan/Refused";
 import { SavedPaths } from "./SavedPaths";
-import { Sentence } from "../../plan/Sentence";
 import { ToLineup } from "./ToLineup";
-import { Trying } from "../../plan/Trying";
-import { UndoRedo } from "../../controls/UndoRedo";
 import { Verdict } from "./Verdict";
 import "./path.scss";
 import "./answers.scss";
@@ -78,9 +79,9 @@ function Bench({ garage, answered, standing, onChange }: BenchProps) {
         <div className="undo">
           <ToLineup garage={garage} draft={draft} plan={plan} />
           <PlanFile plan={plan} onImported={onChange} />
-          <button type="button" className="btn btn-quiet btn-sm" onClick={() => window.print()}>
+          <Button quiet onClick={() => window.print()}>
             Print
-          </button>
+          </Button>
           <UndoRedo store={draftStoreOf(garage.household.id)} />
         </div>
       </div>

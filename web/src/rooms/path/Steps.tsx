@@ -1,5 +1,9 @@
 import { Bar } from "react-chartjs-2";
 import { BarController, BarElement, CategoryScale, Chart, LinearScale } from "chart.js";
+import { useThemeColours } from "../../charts/useThemeColours";
+import { Button } from "../../controls/Button";
+import { Table } from "../../controls/Table";
+import { dayTimeText } from "../../format/manner";
 import {
   decimals,
   durationText,
@@ -9,10 +13,8 @@ import {
   powerFigure,
 } from "../../format/number";
 import { useSolve } from "../../jobs/store";
-import type { Draft } from "../../stores/draft";
 import { localAt } from "../../plan/answers";
-import { useThemeColours } from "../../charts/useThemeColours";
-import { dayTimeText } from "../../format/manner";
+import type { Draft } from "../../stores/draft";
 
 Chart.register(BarController, BarElement, CategoryScale, LinearScale);
 
@@ -37,7 +39,7 @@ export default function Steps({ draft, onChange }: Props) {
   return (
     <div className="steps" aria-busy={stale}>
       <div className="table-wrap" tabIndex={0} role="region" aria-label="Table of current steps">
-        <table>
+        <Table>
           <thead>
             <tr>
               <th>Step</th>
@@ -60,14 +62,13 @@ export default function Steps({ draft, onChange }: Props) {
                   {amps} A{over && <small className="over"> more than is held</small>}
                 </th>
                 <td>
-                  <button
-                    type="button"
-                    className="btn btn-quiet btn-sm"
+                  <Button
+                    quiet
                     disabled={stale || set === amps}
                     onClick={() => onChange({ ...draft, settings: { ...draft.settings, evseAmps: amps } })}
                   >
                     {set === amps ? "Set" : `Set ${amps} A`}
-                  </button>
+                  </Button>
                 </td>
                 {session ? (
                   <>
@@ -87,16 +88,15 @@ export default function Steps({ draft, onChange }: Props) {
               </tr>
             ))}
           </tbody>
-        </table>
+        </Table>
         {set !== null && plan.settings.evseAmps !== null && (
-          <button
-            type="button"
-            className="btn btn-quiet btn-sm"
+          <Button
+            quiet
             disabled={stale}
             onClick={() => onChange({ ...draft, settings: { ...draft.settings, evseAmps: null } })}
           >
             Leave it as it comes
-          </button>
+          </Button>
         )}
       </div>
       <div className="plot">

@@ -1,6 +1,6 @@
-import Button from "react-bootstrap/Button";
 import { useNavigate } from "react-router-dom";
 import type { Garage, Plan } from "@kettleback/core";
+import { Button } from "../../controls/Button";
 import type { Draft } from "../../stores/draft";
 
 interface Props {
@@ -18,7 +18,7 @@ export function ToLineup({ garage, draft, plan }: Props) {
     void navigate("/line-up");
   };
   return (
-    <Button size="sm" variant="quiet" disabled={!plan} onClick={() => plan && void send(plan)}>
+    <Button quiet disabled={!plan} onClick={() => plan && void send(plan)}>
       To the line-up
     </Button>
   );

@@ -1,9 +1,9 @@
-import Button from "react-bootstrap/Button";
 import { micros, type Rung } from "@kettleback/core";
+import { Button } from "../../controls/Button";
+import { durationText, figureText, moreText, powerFigure } from "../../format/number";
 import type { Charging } from "../../jobs/answer";
 import { useSolve } from "../../jobs/store";
 import type { Draft, Trial } from "../../stores/draft";
-import { durationText, figureText, moreText, powerFigure } from "../../format/number";
 
 interface Props {
   readonly charging: Charging;
@@ -60,8 +60,7 @@ function Rungs({ rungs, charging, draft, onChange }: Props & { readonly rungs: r
           <span>{rung.what.replace(/^./, (c) => c.toUpperCase())}</span>
           <span className="gains">{gains(rung, charging.plan.household.currency)}</span>
           <Button
-            size="sm"
-            variant="quiet"
+            quiet
             aria-label={`Try it: ${rung.what}`}
             onClick={() => onChange(tried(draft, rung, charging))}
           >

@@ -1,24 +1,25 @@
 /** @jest-environment jsdom */
-import { phaseWords } from "../../drawing/ConductorDrawing";
 import { act, fireEvent, render, screen } from "@testing-library/react";
 import type { ReactNode } from "react";
 import { pathOf, stepTable, type Car } from "@kettleback/core";
+import { phaseWords } from "../../drawing/ConductorDrawing";
 import { writeAs } from "../../format/manner";
-import type { Aside } from "../../jobs/aside";
 import type { Answered, Charging } from "../../jobs/answer";
+import type { Aside } from "../../jobs/aside";
 import { useSolve } from "../../jobs/store";
+import { askedOf, carWith, KnownFigure } from "../../plan/KnownFigure";
 import type { Draft } from "../../stores/draft";
 import { useGarage } from "../../stores/garage";
 import { flat, plain, plainAnswered, plainGarage, post, rapid, type PlainAsked } from "../../tests/plain";
+import { settle } from "../../tests/settle";
+import { rowsOf } from "../../tests/tables";
 import { Cheaper } from "./Cheaper";
 import ClockPlot from "./Clock";
 import Flow from "./Flow";
 import { Hangs } from "./Hangs";
-import { askedOf, carWith, KnownFigure } from "../../plan/KnownFigure";
 import { LinkPanel } from "./LinkPanel";
 import { OnPaper } from "./OnPaper";
 import Steps from "./Steps";
-import { rowsOf } from "../../tests/tables";
 
 jest.mock("react-router-dom", () => ({
   Link: ({ to, children }: { to: string; children: ReactNode }) => <a href={to}>{children}</a>,
@@ -53,7 +54,6 @@ jest.mock("react-chartjs-2", () => ({
 }));
 jest.mock("chartjs-chart-sankey", () => ({ Flow: { id: "flow" }, SankeyController: { id: "sankey" } }));
 
-const settle = () => act(() => new Promise((done) => setTimeout(done, 20)));
 const asideOf = (of: Answered & Charging, change: Partial<Aside> = {}): Aside => ({
   plan: of.plan,
   clock: of.solution.clock,

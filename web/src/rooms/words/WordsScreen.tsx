@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { inWords, namesOf, TERM_IDS, TERMS } from "@kettleback/core";
+import { TextInput } from "../../controls/TextInput";
 import { useWorld } from "../../terms/useWorld";
 import "./words.scss";
 
@@ -21,15 +22,7 @@ export default function WordsScreen() {
           What they mean here, with the number that goes with each.{" "}
           {world === "nec" ? "North American words come first." : "The words of the 230 V world come first."}
         </p>
-        <label>
-          Find{" "}
-          <input
-            type="search"
-            className="form-control form-control-sm"
-            value={sought}
-            onChange={(e) => setSought(e.target.value)}
-          />
-        </label>
+        <TextInput says="Find" kind="search" value={sought} onChange={setSought} />
       </header>
       {found.length === 0 && (
         <p role="status">No such word here; try another, such as amps, plug or socket.</p>

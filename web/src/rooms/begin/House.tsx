@@ -1,0 +1,138 @@
+import { useForm } from "react-hook-form";
+import {
+  DISTANCE_UNITS,
+  ECONOMY_UNITS,
+  householdSchema,
+  mannerOf,
+  type Household,
+  type Kept,
+} from "@kettleback/core";
+import { api } from "../../api/client";
+import { Button } from "../../controls/Button";
+import { saveAs } from "../../controls/DocumentFile";
+import { namedOptions, optionsOf, Select } from "../../controls/Select";
+import { TextInput } from "../../controls/TextInput";
+import { resolverOf } from "../../controls/form";
+import { useGarage } from "../../stores/garage";
+import { sayDone, sayTrouble } from "../../stores/notices";
+
+const RULES: Readonly<Record<Household["houseRule"], string>> = {
+  cautious: "cautious",
+  usual: "usual",
+  rated: "as moulded on it",
+};
+
+const NAMES: Readonly<Partial<Record<keyof Household, string>>> = {
+  name: "Name",
+  currency: "Currency",
+  timeZone: "Time zone",
+};
+
+/** What a household decides for all of its rooms, and what can be done with it. */
+export function House({ row, shown }: { readonly row: Kept<Household>; readonly shown: boolean }) {
+  const { load, removeHousehold, restoreHousehold, changeHousehold } = useGarage();
+  const { register, setValue, handleSubmit, formState } = useForm<Household>({
+    defaultValues: { ...row.spec, ...mannerOf(row.spec) },
+    resolver: resolverOf(householdSchema),
+    mode: "onChange",
+  });
+  const { errors, isDirty } = formState;
+  const save = (spec: Household) =>
+    changeHousehold({ ...row, spec }).then(() => sayDone(`${spec.name} is saved.`), sayTrouble);
+  const file = async () => {
+    const text = await api.householdFile(row.id);
+    saveAs(
+      `${row.spec.name.toLowerCase().replace(/[^a-z0-9]+/g, "-")}.household.json`,
+      text,
+      "application/json",
+    );
+  };
+  const forget = () =>
+    removeHousehold(row).then(
+      (gone) =>
+        sayDone(`${row.spec.name} is deleted with all it keeps.`, {
+          label: "Undo",
+          run: () => void restoreHousehold(gone).catch(sayTrouble),
+        }),
+      sayTrouble,
+    );
+  const problems = (Object.keys(errors) as (keyof Household)[]).map((field) => ({
+    field,
+    id: `${row.id}-${field}`,
+    text: `${NAMES[field] ?? field}: ${errors[field]!.message}`,
+  }));
+  const said = (field: keyof Household) => ({
+    wrong: !!errors[field],
+    describedBy: errors[field] ? `${row.id}-${field}` : undefined,
+  });
+  return (
+    <li className={shown ? "shown" : ""}>
+      <form noValidate onSubmit={(event) => void handleSubmit(save)(event)}>
+        <div className="fields">
+          <TextInput says="Name" maxLength={80} field={register("name")} {...said("name")} />
+          <TextInput
+            says="Currency"
+            className="code"
+            maxLength={3}
+            field={register("currency", {
+              onChange: (e: { target: { value: string } }) =>
+                setValue("currency", e.target.value.toUpperCase(), {
+                  shouldValidate: true,
+                  shouldDirty: true,
+                }),
+            })}
+            {...said("currency")}
+          />
+          <Select says="Distances" options={optionsOf(DISTANCE_UNITS)} field={register("distanceUnit")} />
+          <Select says="Economy" options={optionsOf(ECONOMY_UNITS)} field={register("economyUnit")} />
+          <Select says="Outlets are trusted" options={namedOptions(RULES)} field={register("houseRule")} />
+          <Select
+            says="Figures"
+            options={namedOptions({ point: "1,234.5", comma: "1.234,5" })}
+            field={register("decimals")}
+          />
+          <Select
+            says="Clock"
+            options={namedOptions({ "24 h": "18:10", "12 h": "6:10 pm" })}
+            field={register("clock")}
+          />
+          <Select
+            says="Dates"
+            options={namedOptions({ "day first": "24 Nov", "month first": "Nov 24" })}
+            field={register("dates")}
+          />
+          <TextInput says="Time zone" field={register("timeZone")} {...said("timeZone")} />
+        </div>
+        <div className="acts">
+          <Button
+            type="submit"
+            disabled={!isDirty || problems.length > 0}
+            aria-label={`Save ${row.spec.name}`}
+          >
+            Save
+          </Button>
+          {!shown && (
+            <Button quiet aria-label={`Show ${row.spec.name}`} onClick={() => void load(row.id)}>
+              Show
+            </Button>
+          )}
+          <Button
+            quiet
+            aria-label={`Save ${row.spec.name} as a file`}
+            onClick={() => void file().catch(sayTrouble)}
+          >
+            As file
+          </Button>
+          <Button quiet aria-label={`Delete ${row.spec.name}`} onClick={() => void forget()}>
+            Delete
+          </Button>
+        </div>
+        {problems.map(({ id, text }) => (
+          <p key={id} id={id} className="problem" role="alert">
+            {text}
+          </p>
+        ))}
+      </form>
+    </li>
+  );
+}
