@@ -100,39 +100,43 @@ const ROOMS = readdirSync(new URL("web/src/rooms", import.meta.url));
 const OUTSIDE_WEB = ["server", "cli", "standins", "e2e", "bench"];
 /** Fields, selects and tables are the controls' to draw, and so is the interface library's own. */
 const RAW = ["input", "select", "textarea", "table"];
-const DRAWN_BY_HAND = ["controls", "drawing"];
-const onlyControls = {
-  files: ["web/src/**"],
-  ignores: ["**/*.test.tsx", "web/src/*/tests/**", ...DRAWN_BY_HAND.map((wing) => `web/src/${wing}/**`)],
-  rules: {
-    "no-restricted-syntax": [
-      "error",
-      {
-        selector: `JSXOpeningElement[name.name=/^(${RAW.join("|")})$/]`,
-        message: "take the control of controls/ instead",
-      },
-      {
-        selector: "ImportDeclaration[source.value=/^react-bootstrap/]",
-        message: "the interface library stands behind controls/",
-      },
-    ],
+const controlsOnly = [
+  {
+    selector: `JSXOpeningElement[name.name=/^(${RAW.join("|")})$/]`,
+    message: "take the control of controls/ instead",
   },
+  {
+    selector: "ImportDeclaration[source.value=/^react-bootstrap/]",
+    message: "the interface library stands behind controls/",
+  },
+];
+const ownStyles = {
+  selector: "ImportDeclaration[source.value=/(?<!\\.module)\\.scss$/]",
+  message: "styles that are not everybody's are a module: they reach nothing else",
 };
+/** What a wing of the pages may write in its files, beyond what it may import. */
+const webSyntax = (wing) => [
+  ...(["controls", "drawing"].includes(wing) ? [] : controlsOnly),
+  ...(["controls", "theme", "app"].includes(wing) ? [] : [ownStyles]),
+];
 const webWings = () =>
   WEB_WINGS.map((wing, w) => ({
     files: [`web/src/${wing}/**`],
     ignores: ["**/*.test.ts", "**/*.test.tsx", "web/src/*/tests/**", "web/src/rooms/*/tests/**"],
-    rules: forbidRooms(OUTSIDE_WEB, [
-      {
-        regex: `^(\\.\\./)+(${["-", ...WEB_WINGS.slice(w + 1)].join("|")})/`,
-        message: `${wing} is the lower wing: it does not know what stands on it`,
-      },
-      // From a room's own folder or one inside it, the rooms' common folder is as far up as a name of another room needs.
-      {
-        regex: `^\\.\\./(\\.\\./)?(${ROOMS.join("|")})(/|$)`,
-        message: "a room does not know another: what both need stands in a wing below",
-      },
-    ]),
+    rules: {
+      "no-restricted-syntax": ["error", ...webSyntax(wing)],
+      ...forbidRooms(OUTSIDE_WEB, [
+        {
+          regex: `^(\\.\\./)+(${["-", ...WEB_WINGS.slice(w + 1)].join("|")})/`,
+          message: `${wing} is the lower wing: it does not know what stands on it`,
+        },
+        // From a room's own folder or one inside it, the rooms' common folder is as far up as a name of another room needs.
+        {
+          regex: `^\\.\\./(\\.\\./)?(${ROOMS.join("|")})(/|$)`,
+          message: "a room does not know another: what both need stands in a wing below",
+        },
+      ]),
+    },
   }));
 
 export default ts.config(
@@ -177,6 +181,5 @@ export default ts.config(
     },
   },
   ...webWings(),
-  onlyControls,
   { files: ["scripts/**", "*.js", "bench/**"], languageOptions: { globals: globals.node } },
 );

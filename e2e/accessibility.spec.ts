@@ -74,7 +74,7 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
       .getByRole("button", { name: /^Try it: its own 32 A circuit/ })
       .first()
       .click();
-    await page.locator(".trying").waitFor();
+    await page.getByRole("status", { name: "What is tried out" }).waitFor();
   },
   garage: async (page) => {
     await page.getByRole("link", { name: "Garage" }).click();

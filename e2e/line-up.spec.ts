@@ -210,7 +210,9 @@ testAlone(
     await expect(ways(page).first()).toContainText("baseline");
     await wayButton(page, /^Wallbox, 3 × 16 A/).click();
     await page.getByRole("button", { name: "Open in the Path" }).click();
-    await expect(page.locator(".trying")).toContainText("Tried out: Wallbox, 3 × 16 A");
+    await expect(page.getByRole("status", { name: "What is tried out" })).toContainText(
+      "Tried out: Wallbox, 3 × 16 A",
+    );
     await expect(verdict(page)).toContainText("16 A on three phases");
     await page.getByRole("button", { name: "Save as…" }).click();
     await page.getByLabel("Name of the path").fill("A wallbox of our own");

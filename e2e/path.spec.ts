@@ -130,7 +130,7 @@ test("the keyboard alone changes the path, picks a link by number and opens a wo
   await cost.focus();
   await page.keyboard.press("Enter");
   await expect(page.getByText("Cost: the working")).toBeVisible();
-  await expect(page.locator(".working")).toContainText("k1 = q·price");
+  await expect(page.locator("#working")).toContainText("k1 = q·price");
 });
 
 test("a change is tried out, taken back by undo, and kept under a name with the parts it brings", async ({
@@ -139,11 +139,13 @@ test("a change is tried out, taken back by undo, and kept under a name with the 
   await pick(page, "Saved paths", "Plover overnight in the boathouse");
   await expect(answer(page, /Not in time/)).toBeVisible();
   await page.getByRole("button", { name: /^Try it: its own 32 A circuit in 6 mm² with a wallbox/ }).click();
-  await expect(page.locator(".trying")).toContainText("Tried out: its own 32 A circuit");
+  await expect(page.getByRole("status", { name: "What is tried out" })).toContainText(
+    "Tried out: its own 32 A circuit",
+  );
   await expect(answer(page, /Ready at/)).toBeVisible();
   await expect(page.getByText("wallbox, 1 × 32 A (tried out)")).toBeAttached();
   await page.reload();
-  await expect(page.locator(".trying")).toContainText("Tried out");
+  await expect(page.getByRole("status", { name: "What is tried out" })).toContainText("Tried out");
   await page.getByRole("button", { name: "Back to the path as it is" }).click();
   await expect(answer(page, /Not in time/)).toBeVisible();
   await page.getByRole("button", { name: "Undo" }).click();
@@ -157,7 +159,7 @@ testAlone("what was tried out is kept, with its parts, once it has a name", asyn
   await page.getByLabel("Name of the path").fill("With a wallbox");
   await page.getByRole("button", { name: "Save", exact: true }).click();
   await expect(page.getByText("Saved as “With a wallbox”.")).toBeVisible();
-  await expect(page.locator(".trying")).toBeHidden();
+  await expect(page.getByRole("status", { name: "What is tried out" })).toBeHidden();
   await expect(page.getByLabel("Charging unit").locator("option:checked")).toHaveText("wallbox, 1 × 32 A");
   await expect(answer(page, /Ready at/)).toBeVisible();
 });

@@ -71,7 +71,7 @@ const SHOTS: readonly Shot[] = [
     ready: async (page) => {
       await open("Siskin in the barn")(page);
       await page.getByRole("button", { name: /^Try it: its own 20 A circuit/ }).click();
-      await page.locator(".trying").waitFor();
+      await page.getByRole("status", { name: "What is tried out" }).waitFor();
     },
   },
   { file: "line-up", at: "line-up", ready: inView("Curlew") },

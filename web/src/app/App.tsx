@@ -5,6 +5,7 @@ import { Header } from "./Header";
 import { Notices } from "./Notices";
 import { Failure, Waiting } from "../controls/states";
 import "./shell.scss";
+import "./print.scss";
 import "../controls/parts.scss";
 import { mannerKey } from "../format/manner";
 

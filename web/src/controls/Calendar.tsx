@@ -3,7 +3,7 @@ import Overlay from "react-bootstrap/Overlay";
 import Popover from "react-bootstrap/Popover";
 import { DayPicker } from "react-day-picker";
 import "react-day-picker/style.css";
-import "./calendar.scss";
+import styles from "./calendar.module.scss";
 
 interface Props {
   readonly label: string;
@@ -32,7 +32,7 @@ export default function Calendar({ label, opener, value, onPick, onClose }: Prop
   return (
     <Overlay show target={opener} placement="bottom" transition={false} rootClose onHide={onClose}>
       <Popover
-        className="calendar"
+        className={styles.calendar}
         role="dialog"
         aria-label={`${label}: a day`}
         onKeyDown={(e: { key: string }) => e.key === "Escape" && onClose()}

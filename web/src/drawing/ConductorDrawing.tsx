@@ -4,7 +4,7 @@ import type { Charging } from "../jobs/answer";
 import { ampsText, figureText, percentText, powerFigure } from "../format/number";
 import { useWidth } from "../charts/useWidth";
 import { laneOutlines, layOut, linksDrawn, type Drawing, type LinkBox } from "./layout";
-import "./drawing.scss";
+import styles from "./drawing.module.scss";
 
 interface Props {
   readonly charging: Charging;
@@ -36,7 +36,7 @@ export function ConductorDrawing({ charging, selected, onSelect }: Props) {
   const narrow = point.links[point.binding]!;
 
   return (
-    <div ref={ref} className="conductor">
+    <div ref={ref} className={styles.conductor}>
       {width > 0 && (
         <svg
           width={width}

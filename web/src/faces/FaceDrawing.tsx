@@ -1,6 +1,6 @@
 import type { ConnectorId } from "@kettleback/core";
 import { FACES } from "./table";
-import "./faces.scss";
+import styles from "./faces.module.scss";
 
 interface Props {
   readonly connector: ConnectorId;
@@ -11,7 +11,7 @@ interface Props {
 
 /** A connector's face as one looks into the car's inlet, drawn in our own hand. */
 export const FaceDrawing = ({ connector, label, filled }: Props) => (
-  <svg className="face face-shape" viewBox="0 0 100 120" role="img" aria-label={label}>
+  <svg className={`${styles.alone} ${styles.face}`} viewBox="0 0 100 120" role="img" aria-label={label}>
     <Shape connector={connector} filled={filled} named />
   </svg>
 );
@@ -25,7 +25,7 @@ interface SmallProps {
 
 /** The same face small, to be set inside a drawing. */
 export const SmallFace = ({ connector, width, x, y }: SmallProps) => (
-  <svg className="face-shape" viewBox="0 0 100 120" width={width} height={width * 1.2} x={x} y={y}>
+  <svg className={styles.face} viewBox="0 0 100 120" width={width} height={width * 1.2} x={x} y={y}>
     <Shape connector={connector} />
   </svg>
 );

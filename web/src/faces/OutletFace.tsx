@@ -1,6 +1,6 @@
 import { outletType, type OutletTypeId } from "@kettleback/core";
 import { OUTLET_FACES, type OutletFace as Face } from "./outlets";
-import "./faces.scss";
+import styles from "./faces.module.scss";
 
 const SHELLS: Readonly<Record<Face["shell"], string>> = {
   round: "M50 4a46 46 0 1 1 0 92a46 46 0 1 1 0-92z",
@@ -23,7 +23,7 @@ export function OutletFace({ type, size, x = 0, y = 0 }: Props) {
   const { shell, openings } = OUTLET_FACES[type];
   return (
     <svg
-      className="outlet-face"
+      className={styles.outlet}
       viewBox="0 0 100 100"
       width={size}
       height={size}

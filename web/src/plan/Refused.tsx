@@ -2,7 +2,7 @@ import type { Refusal } from "@kettleback/core";
 import { Button } from "../controls/Button";
 import type { Fix } from "../jobs/fixes";
 import type { Draft } from "../stores/draft";
-import "./refused.scss";
+import styles from "./refused.module.scss";
 
 interface Props {
   readonly refusal: Refusal;
@@ -13,7 +13,7 @@ interface Props {
 /** Why nothing flows, what to do, and which of the household's own things would do. */
 export function Refused({ refusal, fixes, onChange }: Props) {
   return (
-    <div className="refused" role="alert">
+    <div className={styles.refused} role="alert">
       <i className="bang" aria-hidden="true">
         !
       </i>

@@ -13,7 +13,7 @@ import {
 import type { Draft, Trial } from "../stores/draft";
 import { Pick, type Option } from "./Pick";
 import { Departure, OtherPlug, PackWords, SpanWords } from "./SessionWords";
-import "./sentence.scss";
+import styles from "./sentence.module.scss";
 
 interface Props {
   readonly garage: Garage;
@@ -51,7 +51,7 @@ export function Sentence({ garage, draft, problems, blamed, repeated, onChange }
   const wrong = (field: string) => problems.find((p) => p.field.startsWith(field))?.message;
 
   return (
-    <p className="sentence">
+    <p className={styles.sentence}>
       Charge{" "}
       <Pick
         label="Car"

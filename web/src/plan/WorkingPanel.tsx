@@ -8,7 +8,7 @@ import {
 } from "@kettleback/core";
 import { Button } from "../controls/Button";
 import { worked } from "../format/number";
-import "./working.scss";
+import styles from "./working.module.scss";
 
 const MARK_WORDS: Record<SourceMark, string> = {
   S: "standard",
@@ -20,7 +20,7 @@ const MARK_WORDS: Record<SourceMark, string> = {
 /** The working behind an answer: each step's formula, this case's numbers, and where every constant comes from. */
 export function WorkingPanel({ working, onClose }: { working: Working; onClose(): void }) {
   return (
-    <div className="working">
+    <div className={styles.working}>
       <header>
         <h2>{working.title}: the working</h2>
         <Button quiet onClick={onClose}>

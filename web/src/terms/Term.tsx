@@ -1,7 +1,7 @@
 import { lazy, Suspense, useId, useLayoutEffect, useRef, useState } from "react";
 import type { TermId } from "@kettleback/core";
 import { useWorld } from "./useWorld";
-import "./terms.scss";
+import styles from "./terms.module.scss";
 
 /** The glossary comes when the first word is asked for. */
 const TermPanel = lazy(() => import("./TermPanel"));
@@ -35,7 +35,7 @@ export function Term({ id, children }: Props) {
       <button
         ref={word}
         type="button"
-        className="term"
+        className={styles.term}
         popoverTarget={panel}
         aria-label={`${children}: what it means`}
       >
@@ -45,7 +45,7 @@ export function Term({ id, children }: Props) {
         ref={box}
         id={panel}
         popover="auto"
-        className="term-panel"
+        className={styles.panel}
         role="note"
         onToggle={(e) => setOpen(e.newState === "open")}
       >

@@ -10,7 +10,7 @@ import { TextInput } from "../../controls/TextInput";
 import { useGarage } from "../../stores/garage";
 import { sayTrouble } from "../../stores/notices";
 import { browserZone, chargerOfTyped, firstTyped, planOfTyped, wrongOf, type Typed } from "./answers";
-import "./begin.scss";
+import styles from "./begin.module.scss";
 
 const UNKNOWN = "I don’t know";
 
@@ -48,7 +48,7 @@ export default function BeginScreen() {
 
   return (
     <form
-      className="begin"
+      className={styles.room}
       onSubmit={(e) => {
         e.preventDefault();
         void go();

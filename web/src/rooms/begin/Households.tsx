@@ -10,13 +10,13 @@ import { sayDone, sayTrouble } from "../../stores/notices";
 import { Copies } from "./Copies";
 import { SignedIn } from "./SignedIn";
 import { House } from "./House";
-import "./begin.scss";
+import styles from "./houses.module.scss";
 
 /** The households: added, renamed, taken away and brought back; and what each decides, in one place. */
 export default function Households() {
   const { households, householdId, putDemo } = useGarage();
   return (
-    <div className="houses">
+    <div className={styles.room}>
       <h1>Households</h1>
       <ul>
         {households.map((row) => (

@@ -23,6 +23,7 @@ import { FieldControl } from "./FieldControl";
 import type { Values } from "./field";
 import { groupsOf, parentChoices } from "./forms";
 import { atField, heldIn, specOf, valuesOf } from "./values";
+import styles from "./editor.module.scss";
 
 export type EditableKind = Exclude<Kind, "paths" | "lineups" | "tariffs">;
 
@@ -96,7 +97,7 @@ export function Editor({ garage, kind, row, onClose }: Props) {
   return (
     <Dialog
       title={row.id ? `Change ${(row.spec as { name: string }).name}` : `Add ${withArticle(one)}`}
-      className="editor"
+      className={styles.editor}
       large
       typed
       onSubmit={(e) => void save(e)}

@@ -14,7 +14,7 @@ import { Places } from "./Places";
 import { PlateReader } from "./PlateReader";
 import { ThingRow, type Editing } from "./ThingRow";
 import { Things } from "./Things";
-import "./garage.scss";
+import styles from "./garage.module.scss";
 
 interface Shelf {
   readonly kind: Exclude<EditableKind, "outlets">;
@@ -75,7 +75,7 @@ export default function GarageScreen({ garage }: { garage: Garage }) {
   // Outlets have no shelf of their own: they are at their places.
   if (wanted === "outlets") return <Navigate to="/garage/places" replace />;
   return (
-    <div className="garage-room">
+    <div className={styles.room}>
       <h1 className="visually-hidden">Garage</h1>
       {garage.unread && <Unreadable rows={garage.unread} />}
       <nav className="shelves" aria-label="Shelves">

@@ -20,6 +20,7 @@ import { Dialog } from "../../controls/Dialog";
 import { freshId, type LineupDraft } from "../../stores/lineup";
 import { sayDone } from "../../stores/notices";
 import { QuickWay } from "./QuickWay";
+import styles from "./add-ways.module.scss";
 
 interface Props {
   readonly garage: Garage;
@@ -52,7 +53,7 @@ export function AddWays({ garage, draft, onChange }: Props) {
         Add ways…
       </Button>
       {open && (
-        <Dialog title="Add ways to the line-up" className="add-ways" onClose={() => setOpen(false)}>
+        <Dialog title="Add ways to the line-up" className={styles.add} onClose={() => setOpen(false)}>
           <section>
             <h3>A whole start set</h3>
             <p className="quiet">

@@ -5,6 +5,7 @@ import { Tick } from "../../controls/Tick";
 import type { SolvedLineup } from "../../jobs/lineup";
 import { Departure, SpanWords } from "../../plan/SessionWords";
 import type { LineupDraft } from "../../stores/lineup";
+import sentence from "../../plan/sentence.module.scss";
 
 interface Props {
   readonly garage: Garage;
@@ -26,7 +27,7 @@ export function AskedSentence({ garage, solved, onChange }: Props) {
   };
   return (
     <div className="asked">
-      <p className="sentence">
+      <p className={sentence.sentence}>
         Charge{" "}
         <Select
           label="Car in view"

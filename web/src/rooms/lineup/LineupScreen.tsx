@@ -14,8 +14,7 @@ import { Picture } from "./Picture";
 import { SavedLineups } from "./SavedLineups";
 import { VIEWS, type View, type ViewProps } from "./view";
 import { WayPanel } from "./WayPanel";
-import "../../plan/sentence.scss";
-import "./lineup.scss";
+import styles from "./lineup.module.scss";
 
 const Table = lazy(() => import("./Table"));
 const CarsByWays = lazy(() => import("./CarsByWays"));
@@ -91,7 +90,7 @@ function Bench({ garage, solved, onChange }: BenchProps) {
   };
   const charts = problems.length === 0 && open.ways.length > 0 && open.cars.length > 0;
   return (
-    <div className="lineup-room">
+    <div className={styles.room}>
       <div className="room-head">
         <h1 className="visually-hidden">Line-up</h1>
         <SavedLineups garage={garage} draft={draft} sound={problems.length === 0} onChange={onChange} />

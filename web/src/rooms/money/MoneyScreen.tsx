@@ -10,7 +10,7 @@ import type { Answered } from "../../jobs/answer";
 import { useSolve } from "../../jobs/store";
 import { draftStoreOf, type Draft } from "../../stores/draft";
 import { moneyStoreOf } from "../../stores/money";
-import "./money.scss";
+import styles from "./money.module.scss";
 
 const Receipt = lazy(() => import("./Receipt"));
 const When = lazy(() => import("./When"));
@@ -45,7 +45,7 @@ export default function MoneyScreen({ garage }: { readonly garage: Garage }) {
   const onChange = (draft: Draft) => store.getState().set(draft);
   const ofPath = OF_THE_PATH.has(view);
   return (
-    <div className="money-room">
+    <div className={styles.room}>
       <h1 className="visually-hidden">Money</h1>
       <div className="money-bar">
         <nav className="views" aria-label="Views of money">

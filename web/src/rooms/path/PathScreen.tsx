@@ -21,11 +21,7 @@ import { PlanFile } from "./PlanFile";
 import { SavedPaths } from "./SavedPaths";
 import { ToLineup } from "./ToLineup";
 import { Verdict } from "./Verdict";
-import "./path.scss";
-import "./answers.scss";
-import "./beside.scss";
-import "./lower.scss";
-import "./print.scss";
+import styles from "./path.module.scss";
 
 /** What the answers hang on comes once they stand. */
 const Hangs = lazy(() => import("./Hangs").then(({ Hangs: view }) => ({ default: view })));
@@ -72,7 +68,7 @@ function Bench({ garage, answered, standing, onChange }: BenchProps) {
   const plan = answered.kind === "unsound" ? null : answered.plan;
   const problems = answered.kind === "unsound" ? answered.problems : [];
   return (
-    <div className="path-room">
+    <div className={styles.room}>
       <div className="room-head">
         <h1 className="visually-hidden">Path</h1>
         <SavedPaths garage={garage} draft={draft} plan={plan} onChange={onChange} />

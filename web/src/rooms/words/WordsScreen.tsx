@@ -2,7 +2,7 @@ import { useState } from "react";
 import { inWords, namesOf, TERM_IDS, TERMS } from "@kettleback/core";
 import { TextInput } from "../../controls/TextInput";
 import { useWorld } from "../../terms/useWorld";
-import "./words.scss";
+import styles from "./words.module.scss";
 
 /** All words of the trade that are used here, in the household's own order. */
 export default function WordsScreen() {
@@ -15,7 +15,7 @@ export default function WordsScreen() {
     [first, ...also, means].join(" ").toLowerCase().includes(sought.trim().toLowerCase()),
   );
   return (
-    <section className="words-page" aria-label="Words">
+    <section className={styles.room} aria-label="Words">
       <header>
         <h1>Words</h1>
         <p>

@@ -4,7 +4,7 @@ import { AdapterOnBench, CableOnBench, LeadOnBench } from "./CarriedOnBench";
 import { CarOnBench } from "./CarOnBench";
 import { OutletOnBench } from "./OutletOnBench";
 import { EvseOnBench } from "./EvseOnBench";
-import "./bench.scss";
+import styles from "./bench.module.scss";
 
 interface Props {
   readonly kind: Exclude<EditableKind, "places">;
@@ -13,7 +13,13 @@ interface Props {
 }
 
 /** A thing as it lies on the bench, to the one scale. */
-export function Bench({ kind, spec, household: { houseRule } }: Props) {
+export const Bench = (props: Props) => (
+  <div className={styles.bench}>
+    <Lying {...props} />
+  </div>
+);
+
+function Lying({ kind, spec, household: { houseRule } }: Props) {
   switch (kind) {
     case "cars":
       return <CarOnBench car={spec as Car} />;

