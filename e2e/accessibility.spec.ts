@@ -92,7 +92,10 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
 
 const lineup = (view: string, ready?: (page: Page) => Promise<void>) => async (page: Page) => {
   await page.getByRole("link", { name: "Line-up" }).click();
-  await page.getByRole("group", { name: "Views of the line-up" }).getByRole("button", { name: view }).click();
+  await page
+    .getByRole("navigation", { name: "Views of the line-up" })
+    .getByRole("link", { name: view })
+    .click();
   await ready?.(page);
 };
 

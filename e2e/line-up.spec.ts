@@ -8,7 +8,7 @@ const openRoom = async (page: Page) => {
   await page.getByRole("list", { name: "Ways to charge" }).waitFor();
 };
 const view = (page: Page, name: string) =>
-  page.getByRole("group", { name: "Views of the line-up" }).getByRole("button", { name }).click();
+  page.getByRole("navigation", { name: "Views of the line-up" }).getByRole("link", { name }).click();
 const ways = (page: Page) => page.getByRole("list", { name: "Ways to charge" }).getByRole("listitem");
 const wayButton = (page: Page, name: RegExp) => ways(page).getByRole("button", { name });
 const textOf = async (download: Download) => readFileSync(await download.path(), "utf8");

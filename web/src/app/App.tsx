@@ -1,21 +1,17 @@
 import { lazy, Suspense, useEffect } from "react";
 import { BrowserRouter, Navigate, Route, Routes } from "react-router-dom";
+import { Failure, NotHere, Waiting } from "../controls/states";
+import { mannerKey } from "../format/manner";
 import { useGarage } from "../stores/garage";
 import { Header } from "./Header";
 import { Notices } from "./Notices";
-import { Failure, Waiting } from "../controls/states";
+import { ROOMS } from "./rooms";
 import "./shell.scss";
 import "./print.scss";
 import "../controls/parts.scss";
-import { mannerKey } from "../format/manner";
 
-const PathScreen = lazy(() => import("../rooms/path/PathScreen"));
-const LineupScreen = lazy(() => import("../rooms/lineup/LineupScreen"));
-const MoneyScreen = lazy(() => import("../rooms/money/MoneyScreen"));
+/** Where one starts who has no household yet, whatever the address. */
 const BeginScreen = lazy(() => import("../rooms/begin/BeginScreen"));
-const Households = lazy(() => import("../rooms/begin/Households"));
-const WordsScreen = lazy(() => import("../rooms/words/WordsScreen"));
-const GarageScreen = lazy(() => import("../rooms/garage/GarageScreen"));
 
 /** The shell: header with the rooms in working order, and the room in view. */
 export function App() {
@@ -42,20 +38,20 @@ export function App() {
           <Suspense fallback={<Waiting what="the room" />}>
             <Routes key={mannerKey(garage.household.spec)}>
               <Route path="/" element={<Navigate to="/path" replace />} />
-              <Route path="/path" element={<PathScreen key={garage.household.id} garage={garage} />} />
-              <Route path="/line-up" element={<LineupScreen key={garage.household.id} garage={garage} />} />
-              <Route
-                path="/money/:view?"
-                element={<MoneyScreen key={garage.household.id} garage={garage} />}
-              />
-              <Route
-                path="/garage/:kind?"
-                element={<GarageScreen key={garage.household.id} garage={garage} />}
-              />
-              <Route path="/begin" element={<BeginScreen />} />
-              <Route path="/words" element={<WordsScreen />} />
-              <Route path="/households" element={<Households />} />
-              <Route path="*" element={<Navigate to="/path" replace />} />
+              {ROOMS.map((room) => (
+                <Route
+                  key={room.at}
+                  path={room.at + (room.part ?? "")}
+                  element={
+                    room.about === "the household" ? (
+                      <room.Screen key={garage.household.id} garage={garage} />
+                    ) : (
+                      <room.Screen />
+                    )
+                  }
+                />
+              ))}
+              <Route path="*" element={<NotHere />} />
             </Routes>
           </Suspense>
         )}

@@ -5,14 +5,7 @@ import { Select } from "../controls/Select";
 import { useGarage } from "../stores/garage";
 import { sayTrouble } from "../stores/notices";
 import { applyTheme, chosenTheme, THEMES, type Theme } from "../theme/theme";
-
-/** The rooms that are finished, in the order people work. */
-const ROOMS = [
-  { to: "/garage", name: "Garage" },
-  { to: "/path", name: "Path" },
-  { to: "/line-up", name: "Line-up" },
-  { to: "/money", name: "Money" },
-] as const;
+import { ROOMS } from "./rooms";
 
 /** The entry of the list that leads to all of them. */
 const EDIT = "(edit)";
@@ -31,8 +24,8 @@ export function Header() {
         <span>Kettleback</span>
       </div>
       <nav aria-label="Rooms">
-        {ROOMS.map(({ to, name }) => (
-          <NavLink key={to} to={to}>
+        {ROOMS.filter(({ inHeader }) => inHeader).map(({ at, name }) => (
+          <NavLink key={at} to={at}>
             {name}
           </NavLink>
         ))}

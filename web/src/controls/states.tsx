@@ -1,3 +1,5 @@
+import type { ReactNode } from "react";
+import { Link } from "react-router-dom";
 import { Button } from "./Button";
 
 export function Waiting({ what }: { what: string }) {
@@ -18,3 +20,19 @@ export function Failure({ message, retry }: { message: string; retry: () => void
     </div>
   );
 }
+
+/** A room that has nothing to show yet: what it needs, and where that is added. */
+export const NothingYet = ({ title, children }: { readonly title: string; readonly children: ReactNode }) => (
+  <div className="room-note">
+    <h1>{title}</h1>
+    <p>{children}</p>
+  </div>
+);
+
+/** Stands at an address that leads nowhere. */
+export const NotHere = () => (
+  <NothingYet title="There is nothing at this address">
+    It may have been mistyped, or come from another version. <Link to="/path">Go to the Path</Link>, or choose
+    a room above.
+  </NothingYet>
+);

@@ -2,6 +2,8 @@ import { useState } from "react";
 import { Navigate, NavLink, useParams } from "react-router-dom";
 import { KINDS, worldOf, type Garage, type Kept, type SupplyId, type Unread } from "@kettleback/core";
 import { Button } from "../../controls/Button";
+import { RoomFrame } from "../../controls/RoomFrame";
+import { NotHere } from "../../controls/states";
 import { ampsText } from "../../format/number";
 import { withArticle } from "../../format/words";
 import { PX_PER_AMP } from "./bench/scale";
@@ -69,22 +71,18 @@ const onShelf = (garage: Garage, kind: Shelf["kind"]): readonly Kept<{ name: str
 export default function GarageScreen({ garage }: { garage: Garage }) {
   const { kind: wanted } = useParams();
   const bench = BENCHES.find((b) => b.id === wanted);
-  const shelf = SHELVES.find((s) => s.kind === wanted) ?? SHELVES[0]!;
+  const shelf = wanted === undefined ? SHELVES[0]! : SHELVES.find((s) => s.kind === wanted);
   const [editing, setEditing] = useState<Editing | null>(null);
   const system = worldOf(garage);
   // Outlets have no shelf of their own: they are at their places.
   if (wanted === "outlets") return <Navigate to="/garage/places" replace />;
+  if (!bench && !shelf) return <NotHere />;
   return (
-    <div className={styles.room}>
-      <h1 className="visually-hidden">Garage</h1>
+    <RoomFrame title="Garage" className={styles.room}>
       {garage.unread && <Unreadable rows={garage.unread} />}
       <nav className="shelves" aria-label="Shelves">
         {SHELVES.map(({ kind, title }) => (
-          <NavLink
-            key={kind}
-            to={`/garage/${kind}`}
-            className={!bench && kind === shelf.kind ? "active" : ""}
-          >
+          <NavLink key={kind} to={`/garage/${kind}`} className={kind === shelf?.kind ? "active" : ""}>
             {title} <small>{onShelf(garage, kind).length}</small>
           </NavLink>
         ))}
@@ -101,12 +99,12 @@ export default function GarageScreen({ garage }: { garage: Garage }) {
       {bench ? (
         <Looking bench={bench.id} garage={garage} system={system} onEdit={setEditing} />
       ) : (
-        <ShelfView shelf={shelf} garage={garage} system={system} onEdit={setEditing} />
+        <ShelfView shelf={shelf!} garage={garage} system={system} onEdit={setEditing} />
       )}
       {editing && (
         <Editor garage={garage} kind={editing.kind} row={editing.row} onClose={() => setEditing(null)} />
       )}
-    </div>
+    </RoomFrame>
   );
 }
 

@@ -29,10 +29,8 @@ import { ampsText, decimals, figureText, moneyText, powerFigure } from "../../fo
 import { useJob } from "../../jobs/useJob";
 import type { ViewProps } from "./view";
 
-type Props = ViewProps & { readonly garage: Garage };
-
 /** Which cable and which portable unit to carry, for this car and what it meets. */
-export default function Choosers({ solved, garage }: Props) {
+export default function Choosers({ solved, garage }: ViewProps) {
   const { open, draft } = solved;
   const { car } = open.cars[Math.min(draft.carAt, open.cars.length - 1)]!;
   const system = worldOf(garage);
@@ -53,7 +51,7 @@ export default function Choosers({ solved, garage }: Props) {
 }
 
 interface ChooserProps {
-  readonly solved: Props["solved"];
+  readonly solved: ViewProps["solved"];
   readonly garage: Garage;
   readonly system: SupplyId;
 }

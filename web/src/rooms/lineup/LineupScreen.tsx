@@ -1,29 +1,22 @@
-import { lazy, Suspense, useDeferredValue, useEffect, useState } from "react";
-import { Link, useNavigate } from "react-router-dom";
+import { Suspense, useEffect, useState } from "react";
+import { Link, useNavigate, useParams } from "react-router-dom";
 import { startLineup, type Garage } from "@kettleback/core";
-import { Problems } from "../../plan/Problems";
+import { RoomFrame } from "../../controls/RoomFrame";
 import { UndoRedo } from "../../controls/UndoRedo";
-import { firstDraftOf, todayIn } from "../../jobs/store";
-import { firstSession } from "../../stores/draft";
+import { viewAt, Views } from "../../controls/Views";
+import { NotHere, NothingYet } from "../../controls/states";
 import { solveLineup, useLineup, type SolvedLineup } from "../../jobs/lineup";
+import { firstDraftOf, todayIn } from "../../jobs/store";
+import { Problems } from "../../plan/Problems";
+import { firstSession } from "../../stores/draft";
 import { lineupDraftOf, lineupStoreOf, type LineupDraft } from "../../stores/lineup";
 import { AddWays } from "./AddWays";
 import { AskedSentence } from "./AskedSentence";
 import { LineupFile } from "./LineupFile";
-import { Picture } from "./Picture";
 import { SavedLineups } from "./SavedLineups";
-import { VIEWS, type View, type ViewProps } from "./view";
-import { WayPanel } from "./WayPanel";
+import type { ViewProps } from "./view";
+import { VIEWS } from "./views";
 import styles from "./lineup.module.scss";
-
-const Table = lazy(() => import("./Table"));
-const CarsByWays = lazy(() => import("./CarsByWays"));
-const Charts = lazy(() => import("./Charts"));
-const VaryView = lazy(() => import("./VaryView"));
-const SweepView = lazy(() => import("./SweepView"));
-const Overnight = lazy(() => import("./Overnight"));
-const StayView = lazy(() => import("./StayView"));
-const Choosers = lazy(() => import("./Choosers"));
 
 /** Every way to charge, side by side. */
 export default function LineupScreen({ garage }: { garage: Garage }) {
@@ -38,7 +31,13 @@ export default function LineupScreen({ garage }: { garage: Garage }) {
     follow();
     return store.subscribe(follow);
   }, [garage, store]);
-  if (garage.cars.length === 0 && !store.getState().draft) return <NothingYet />;
+  if (garage.cars.length === 0 && !store.getState().draft)
+    return (
+      <NothingYet title="Nothing to line up yet">
+        A line-up needs a car of your own to start from. <Link to="/garage">Add it in the Garage</Link>; the
+        ways you do not have are filled in.
+      </NothingYet>
+    );
   if (!solved || solved.garage !== garage) return null;
   return <Bench garage={garage} solved={solved} onChange={(draft) => store.getState().set(draft)} />;
 }
@@ -54,18 +53,6 @@ function firstLineup(garage: Garage): LineupDraft | undefined {
   return made;
 }
 
-function NothingYet() {
-  return (
-    <div className="room-note">
-      <h1>Nothing to line up yet</h1>
-      <p>
-        A line-up needs a car of your own to start from. <Link to="/garage">Add it in the Garage</Link>; the
-        ways you do not have are filled in.
-      </p>
-    </div>
-  );
-}
-
 interface BenchProps {
   readonly garage: Garage;
   readonly solved: SolvedLineup;
@@ -73,32 +60,34 @@ interface BenchProps {
 }
 
 function Bench({ garage, solved, onChange }: BenchProps) {
-  const [view, setView] = useState<View>("picture");
+  const view = viewAt(VIEWS, useParams().view);
   const [chosen, setChosen] = useState<string | null>(null);
   const navigate = useNavigate();
-  // What stands beside the rows follows them.
-  const calm = useDeferredValue(solved);
   const { draft, open, problems } = solved;
   const at = open.ways.findIndex(({ id }) => id === (chosen ?? draft.baseline));
   const selected = Math.max(0, at);
+  if (!view) return <NotHere />;
   const props: ViewProps = {
+    garage,
     solved,
     selected,
     onSelect: (way) => setChosen(open.ways[way]!.id),
     onChange,
-    onView: setView,
+    onView: (id) => void navigate(`/line-up/${id}`),
   };
   const charts = problems.length === 0 && open.ways.length > 0 && open.cars.length > 0;
   return (
-    <div className={styles.room}>
-      <div className="room-head">
-        <h1 className="visually-hidden">Line-up</h1>
-        <SavedLineups garage={garage} draft={draft} sound={problems.length === 0} onChange={onChange} />
-        <div className="undo">
+    <RoomFrame
+      title="Line-up"
+      className={styles.room}
+      lead={<SavedLineups garage={garage} draft={draft} sound={problems.length === 0} onChange={onChange} />}
+      tools={
+        <>
           <LineupFile garage={garage} solved={solved} onChange={onChange} />
           <UndoRedo store={lineupStoreOf(garage.household.id)} />
-        </div>
-      </div>
+        </>
+      }
+    >
       <AskedSentence garage={garage} solved={solved} onChange={onChange} />
       {problems.length > 0 && <Problems problems={problems} distance={garage.household.spec.distanceUnit} />}
       {solved.clock?.notes.map((note) => (
@@ -107,13 +96,7 @@ function Bench({ garage, solved, onChange }: BenchProps) {
         </p>
       ))}
       <div className="lineup-bar">
-        <div className="views" role="group" aria-label="Views of the line-up">
-          {(Object.keys(VIEWS) as View[]).map((key) => (
-            <button key={key} type="button" aria-pressed={view === key} onClick={() => setView(key)}>
-              {VIEWS[key]}
-            </button>
-          ))}
-        </div>
+        <Views label="Views of the line-up" base="/line-up" views={VIEWS} view={view.id} />
         <AddWays garage={garage} draft={draft} onChange={onChange} />
       </div>
       {open.cars.length === 0 && <p className="room-note">No car is in this line-up: tick one above.</p>}
@@ -129,22 +112,9 @@ function Bench({ garage, solved, onChange }: BenchProps) {
       )}
       {charts && (
         <Suspense fallback={<div className="view-waiting" />}>
-          {view === "picture" && (
-            <div className="lineup-bench">
-              <Picture {...props} />
-              <WayPanel {...props} solved={calm} garage={garage} onOpenPath={() => navigate("/path")} />
-            </div>
-          )}
-          {view === "table" && <Table {...props} />}
-          {view === "cars" && <CarsByWays {...props} />}
-          {view === "charts" && <Charts {...props} />}
-          {view === "vary" && <VaryView {...props} />}
-          {view === "sweep" && <SweepView {...props} />}
-          {view === "night" && <Overnight {...props} />}
-          {view === "stay" && <StayView {...props} />}
-          {view === "choose" && <Choosers {...props} garage={garage} />}
+          <view.Body {...props} />
         </Suspense>
       )}
-    </div>
+    </RoomFrame>
   );
 }

@@ -2,7 +2,6 @@ import {
   acceptedRange,
   LINK_WORDS,
   nameSchema,
-  type Garage,
   type Row,
   type SavedWay,
   rangesOf,
@@ -35,7 +34,6 @@ const LIMIT = acceptsAt(placeSchema, ["limitMinutes"])!;
 const isLimit = (minutes: number): boolean => minutes >= LIMIT.min && minutes <= LIMIT.max;
 
 interface Props extends ViewProps {
-  readonly garage: Garage;
   onOpenPath(): void;
 }
 

@@ -1,6 +1,7 @@
 /** @jest-environment jsdom */
-import { act, fireEvent, render, screen, waitFor, within } from "@testing-library/react";
-import { MemoryRouter } from "react-router-dom";
+import { act, cleanup, fireEvent, render, screen, waitFor, within } from "@testing-library/react";
+import { MemoryRouter, Route, Routes } from "react-router-dom";
+import type { Garage } from "@kettleback/core";
 import { fallowQuay } from "@kettleback/core/demo";
 import { writeAs } from "../../format/manner";
 import { useLineup } from "../../jobs/lineup";
@@ -11,7 +12,15 @@ import { propsOf } from "./tests/known";
 jest.mock("react-chartjs-2", () => ({ Line: () => null, Bar: () => null, Chart: () => null }));
 
 const view = (name: string) =>
-  within(screen.getByRole("group", { name: "Views of the line-up" })).getByRole("button", { name });
+  within(screen.getByRole("navigation", { name: "Views of the line-up" })).getByRole("link", { name });
+const entered = (garage: Garage, at = "/line-up") =>
+  render(
+    <MemoryRouter initialEntries={[at]}>
+      <Routes>
+        <Route path="/line-up/:view?" element={<LineupScreen garage={garage} />} />
+      </Routes>
+    </MemoryRouter>,
+  );
 /** Views come on demand: until the one that was pressed for is there. */
 const press = (name: string) => act(async () => void fireEvent.click(view(name)));
 
@@ -28,7 +37,7 @@ describe("the line-up", () => {
   const shown = async (draft = solved.draft) => {
     const garage = { ...solved.garage };
     lineupStoreOf(garage.household.id).getState().set(draft);
-    render(<LineupScreen garage={garage} />, { wrapper: MemoryRouter });
+    entered(garage);
     await waitFor(() => {
       const { done, all, problems } = useLineup.getState().solved!;
       expect(problems.length > 0 || done === all).toBe(true);
@@ -50,7 +59,7 @@ describe("the line-up", () => {
     await press(name);
     expect(await screen.findByRole("region", { name: region })).toBeDefined();
     expect(document.querySelector(".picture")).toBeNull();
-    expect(view(name).getAttribute("aria-pressed")).toBe("true");
+    expect(view(name).getAttribute("aria-current")).toBe("page");
     await press("Picture");
     await waitFor(() => expect(screen.queryByRole("region", { name: region })).toBeNull());
   });
@@ -85,15 +94,16 @@ describe("the line-up", () => {
     expect(document.querySelector(".picture")).toBeNull();
   });
 
+  test("a view that does not exist is told, and nothing is drawn in its place", async () => {
+    await shown();
+    cleanup();
+    entered({ ...solved.garage }, "/line-up/nothing-of-ours");
+    expect((await screen.findByRole("heading")).textContent).toBe("There is nothing at this address");
+    expect(screen.queryByRole("navigation")).toBeNull();
+  });
+
   test("with no car at all it says where to add one", () => {
-    render(
-      <LineupScreen
-        garage={{ ...fallowQuay, cars: [], household: { ...fallowQuay.household, id: "none" } }}
-      />,
-      {
-        wrapper: MemoryRouter,
-      },
-    );
+    entered({ ...fallowQuay, cars: [], household: { ...fallowQuay.household, id: "none" } });
     expect(screen.getByRole("heading").textContent).toBe("Nothing to line up yet");
   });
 

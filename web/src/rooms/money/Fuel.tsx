@@ -13,17 +13,16 @@ import {
   toWhPerKm,
   whPerKmOfMpge,
   type EconomyUnit,
-  type Garage,
   rangesOf,
   fuelQuestionSchema,
 } from "@kettleback/core";
 import { Button } from "../../controls/Button";
 import { optionsOf, Select } from "../../controls/Select";
 import { decimals, percentText } from "../../format/number";
-import type { Answered } from "../../jobs/answer";
 import { amountText } from "../../plan/money";
 import { NumberInput, within } from "./NumberInput";
 import { useMoney } from "./useMoney";
+import type { OwnProps } from "./view";
 
 const TAKES = rangesOf(fuelQuestionSchema);
 /** The least and the most a car may use, in a unit of economy. */
@@ -32,13 +31,8 @@ const boundsIn = (economy: EconomyUnit): [number, number] => [
   fromWhPerKm(TAKES.wallWhPerKm.max, economy),
 ];
 
-interface Props {
-  readonly garage: Garage;
-  readonly answered: Answered;
-}
-
 /** A fuel car and one's own over the same distance. */
-export default function Fuel({ garage, answered }: Props) {
+export default function Fuel({ garage, answered }: OwnProps) {
   const found = useMoney(garage, answered);
   const { currency, distanceUnit, economyUnit } = garage.household.spec;
   const [economy, setEconomy] = useState<EconomyUnit>(economyUnit);

@@ -32,12 +32,7 @@ import { Live } from "./Live";
 import type { PartProps } from "./part";
 import { Terms } from "./Terms";
 import { WeekStrip } from "./WeekStrip";
-
-interface Props {
-  readonly garage: Garage;
-  readonly answered: Answered;
-  onChange(draft: Draft): void;
-}
+import type { PathProps } from "./view";
 
 /** A draft with its tariff tried in place of the kept one, or with the kept one again. */
 function trying(draft: Draft, tariff: Tariff | null): Draft {
@@ -48,7 +43,7 @@ function trying(draft: Draft, tariff: Tariff | null): Draft {
 }
 
 /** The tariffs of a household. The one the path is paid at is open; a change is tried at once and kept when it is saved. */
-export default function Tariffs({ garage, answered, onChange }: Props) {
+export default function Tariffs({ garage, answered, onChange }: PathProps) {
   const { draft } = answered;
   const { keep, remove, restore } = useGarage();
   const row = garage.tariffs.find(({ id }) => id === draft.tariffId);

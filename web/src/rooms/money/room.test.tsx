@@ -33,6 +33,12 @@ describe("Money", () => {
     );
   };
 
+  test("a view that does not exist is told, and nothing is drawn in its place", () => {
+    shown("nothing-of-ours");
+    expect(screen.getByRole("heading").textContent).toBe("There is nothing at this address");
+    expect(screen.queryByRole("navigation")).toBeNull();
+  });
+
   test.each([
     ["receipt", "Lines of the receipt"],
     ["when", "When to charge"],
@@ -42,7 +48,6 @@ describe("Money", () => {
     ["payback", "What pays back"],
     ["lead", "In coin"],
     ["members", "Memberships"],
-    ["nothing-of-ours", "Lines of the receipt"],
   ])("%s shows %s, and nothing of the other views", async (view, label) => {
     shown(view);
     expect(await screen.findByLabelText(label)).toBeDefined();

@@ -2,7 +2,9 @@ import { lazy, Suspense, useEffect, useState } from "react";
 import { Link } from "react-router-dom";
 import type { Garage } from "@kettleback/core";
 import { Button } from "../../controls/Button";
+import { RoomFrame } from "../../controls/RoomFrame";
 import { UndoRedo } from "../../controls/UndoRedo";
+import { NothingYet } from "../../controls/states";
 import { ConductorDrawing } from "../../drawing/ConductorDrawing";
 import type { Answered, Charging } from "../../jobs/answer";
 import { useSolve } from "../../jobs/store";
@@ -30,22 +32,16 @@ const Hangs = lazy(() => import("./Hangs").then(({ Hangs: view }) => ({ default:
 export default function PathScreen({ garage }: { garage: Garage }) {
   const answered = useSolve((s) => s.answered);
   const standing = useSolve((s) => s.standing);
-  if (!answered || answered.garage !== garage) return <NothingYet />;
+  if (!answered || answered.garage !== garage)
+    return (
+      <NothingYet title="Nothing to plug in yet">
+        A path needs a car, an outlet, a charging unit and a tariff.{" "}
+        <Link to="/garage">Add them in the Garage</Link>, then come back here.
+      </NothingYet>
+    );
   const onChange = (draft: Draft) => draftStoreOf(garage.household.id).getState().set(draft);
   const stands = standing?.garage === garage ? standing : null;
   return <Bench garage={garage} answered={answered} standing={stands} onChange={onChange} />;
-}
-
-function NothingYet() {
-  return (
-    <div className="room-note">
-      <h1>Nothing to plug in yet</h1>
-      <p>
-        A path needs a car, an outlet, a charging unit and a tariff.{" "}
-        <Link to="/garage">Add them in the Garage</Link>, then come back here.
-      </p>
-    </div>
-  );
 }
 
 interface BenchProps {
@@ -68,19 +64,21 @@ function Bench({ garage, answered, standing, onChange }: BenchProps) {
   const plan = answered.kind === "unsound" ? null : answered.plan;
   const problems = answered.kind === "unsound" ? answered.problems : [];
   return (
-    <div className={styles.room}>
-      <div className="room-head">
-        <h1 className="visually-hidden">Path</h1>
-        <SavedPaths garage={garage} draft={draft} plan={plan} onChange={onChange} />
-        <div className="undo">
+    <RoomFrame
+      title="Path"
+      className={styles.room}
+      lead={<SavedPaths garage={garage} draft={draft} plan={plan} onChange={onChange} />}
+      tools={
+        <>
           <ToLineup garage={garage} draft={draft} plan={plan} />
           <PlanFile plan={plan} onImported={onChange} />
           <Button quiet onClick={() => window.print()}>
             Print
           </Button>
           <UndoRedo store={draftStoreOf(garage.household.id)} />
-        </div>
-      </div>
+        </>
+      }
+    >
       <Sentence
         garage={garage}
         draft={draft}
@@ -105,7 +103,7 @@ function Bench({ garage, answered, standing, onChange }: BenchProps) {
         </>
       )}
       {answered.kind === "charging" && <Answer charging={answered} draft={draft} onChange={onChange} />}
-    </div>
+    </RoomFrame>
   );
 }
 
