@@ -1,94 +1,15 @@
 import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
+import { ROOMS } from "../web/src/app/rooms";
 import { answer, expect, pick, test, testAtTheDoor } from "./application";
 
 const WCAG = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"];
 
-// One screen tells nothing of another: they are shared out among the workers.
+// One room tells nothing of another: they are shared out among the workers.
 test.describe.configure({ mode: "parallel" });
 
-const SCREENS: Record<string, (page: Page) => Promise<void>> = {
-  path: async (page) => {
-    await answer(page, /Cost/).click();
-  },
-  "path that cannot charge": async (page) => {
-    await pick(page, "Saved paths", "Curlew at the harbour with the wrong cable");
-    await pick(page, "Cable", "Plover’s own cable");
-    await page.getByRole("alert").waitFor();
-  },
-  "path with a stop, where it goes": async (page) => {
-    await pick(page, "Saved paths", "Plover over the garden reel");
-    await page.getByRole("button", { name: "Where it goes" }).click();
-    await page.getByRole("region", { name: "Table of losses" }).waitFor();
-  },
-  "current steps": async (page) => {
-    await page.getByRole("button", { name: "Current steps" }).click();
-    await page.getByRole("region", { name: "Table of current steps" }).waitFor();
-  },
-  "cable reader": async (page) => {
-    await page.getByRole("link", { name: "Garage" }).click();
-    await page.getByRole("link", { name: "Read a cable" }).click();
-    await page.getByLabel("What is printed on it").fill("3G2.5");
-    await page.getByLabel("I have not looked").uncheck();
-  },
-  "plate reader": async (page) => {
-    await page.getByRole("link", { name: "Garage" }).click();
-    await page.getByRole("link", { name: "Read a plate" }).click();
-    await page.getByRole("textbox").fill("7.4kW 230 V 16 A 1~ serial 7");
-    await page.getByRole("alert").waitFor();
-  },
-  "what goes with what": async (page) => {
-    await page.getByRole("link", { name: "Garage" }).click();
-    await page.getByRole("link", { name: "What goes with what" }).click();
-    await page.getByRole("button", { name: /Open Curlew at Slip/ }).waitFor();
-  },
-  "fuel cars": async (page) => {
-    await page.getByRole("link", { name: "Garage" }).click();
-    await page.getByRole("link", { name: /Fuel cars/ }).click();
-    await page.getByRole("heading", { name: "the old estate" }).waitFor();
-  },
-  places: async (page) => {
-    await page.getByRole("link", { name: "Garage" }).click();
-    await page.getByRole("link", { name: /Places/ }).click();
-    await page.getByRole("heading", { name: "Ferry rapid, left" }).waitFor();
-  },
-  "words, and one where it stands": async (page) => {
-    await page.getByRole("button", { name: "phase: what it means" }).click();
-    await page.getByRole("link", { name: "all words" }).click();
-    await page.getByRole("heading", { name: "Words" }).waitFor();
-  },
-  connectors: async (page) => {
-    await page.getByRole("link", { name: "Garage" }).click();
-    await page.getByRole("link", { name: "Connectors" }).click();
-    await page.getByRole("heading", { name: "CCS2" }).waitFor();
-  },
-  "car with its curve": async (page) => {
-    await page.getByRole("link", { name: "Garage" }).click();
-    await page.getByRole("button", { name: "Change Curlew" }).click();
-    await page.getByText("What the battery accepts").first().click();
-    await page.getByText("From its papers").click();
-    await page.getByRole("slider").first().waitFor();
-  },
-  "a change tried out": async (page) => {
-    await page
-      .getByRole("button", { name: /^Try it: its own 32 A circuit/ })
-      .first()
-      .click();
-    await page.getByRole("status", { name: "What is tried out" }).waitFor();
-  },
-  garage: async (page) => {
-    await page.getByRole("link", { name: "Garage" }).click();
-    await page.getByRole("heading", { name: "Curlew" }).waitFor();
-  },
-  editor: async (page) => {
-    await page.getByRole("link", { name: "Garage" }).click();
-    await page.getByRole("link", { name: /Places/ }).click();
-    await page.getByRole("button", { name: "Change wall socket" }).click();
-    await page.getByLabel("Breaker", { exact: true }).fill("0");
-    await page.getByRole("dialog").getByRole("button", { name: "Save" }).click();
-    await page.getByRole("dialog").getByRole("alert").first().waitFor();
-  },
-};
+/** How to get to something worth scanning, from anywhere in the same room. */
+type Screens = Readonly<Record<string, (page: Page) => Promise<unknown>>>;
 
 const lineup = (view: string, ready?: (page: Page) => Promise<void>) => async (page: Page) => {
   await page.getByRole("link", { name: "Line-up" }).click();
@@ -99,87 +20,165 @@ const lineup = (view: string, ready?: (page: Page) => Promise<void>) => async (p
   await ready?.(page);
 };
 
-const LINEUP: typeof SCREENS = {
-  "line-up": lineup("Picture", (page) => page.getByRole("listitem").first().waitFor()),
-  "line-up, adding ways": lineup("Picture", async (page) => {
-    await page.getByRole("button", { name: "Add ways…" }).click();
-    await page.getByLabel("Set to, A").fill("0");
-    await page.getByRole("button", { name: "Add it" }).click();
-    await page.getByText("accepted: 6 to 80 A").waitFor();
-  }),
-  "line-up, table": lineup("Table", (page) =>
-    page.getByRole("region", { name: "Rows of the line-up" }).waitFor(),
-  ),
-  "line-up, cars by ways": lineup("Cars × ways", (page) =>
-    page.getByText("best for the car").first().waitFor(),
-  ),
-  "line-up, charts": lineup("Charts", (page) =>
-    page.getByRole("region", { name: "Table: Energy lost" }).waitFor(),
-  ),
-  "line-up, vary": lineup("Vary one thing", (page) =>
-    page.getByRole("region", { name: /^Sizes of/ }).waitFor(),
-  ),
-  "line-up, vary two": lineup("Vary two", async (page) => {
-    await page.getByRole("button", { name: "Work it out" }).click();
-    await page.locator("canvas").waitFor();
-  }),
-  "line-up, night": lineup("Enough overnight?", (page) => page.getByText(/is the least that/).waitFor()),
-  "line-up, stay": lineup("A stay", (page) => page.getByText(/the move/).waitFor()),
-  "line-up, what to carry": lineup("What to carry", (page) =>
-    page.getByRole("region", { name: "Portable units one could carry" }).waitFor(),
-  ),
-};
-
 const money = (view: string, ready: (page: Page) => Promise<void>) => async (page: Page) => {
-  await pick(page, "Saved paths", "Curlew at the co-op hall, left standing");
   await page.getByRole("link", { name: "Money" }).click();
   await page.getByRole("navigation", { name: "Views of money" }).getByRole("link", { name: view }).click();
   await ready(page);
 };
 
-const BEGIN: typeof SCREENS = {
-  "the beginning": async (page) => {
-    await pick(page, "Household", "Households…");
-    await page.getByRole("link", { name: "Add a household" }).click();
-    await page.getByLabel("Onboard charger, kW").fill("77");
-    await page.getByRole("alert").waitFor();
+/** What is scanned of each room, by its address: all of it in one page. */
+const SCANS: Readonly<Record<string, Screens>> = {
+  "/path": {
+    path: async (page) => {
+      await answer(page, /Cost/).click();
+    },
+    "path that cannot charge": async (page) => {
+      await pick(page, "Saved paths", "Curlew at the harbour with the wrong cable");
+      await pick(page, "Cable", "Plover’s own cable");
+      await page.getByRole("alert").waitFor();
+    },
+    "path with a stop, where it goes": async (page) => {
+      await pick(page, "Saved paths", "Plover over the garden reel");
+      await page.getByRole("button", { name: "Where it goes" }).click();
+      await page.getByRole("region", { name: "Table of losses" }).waitFor();
+    },
+    "current steps": async (page) => {
+      await page.getByRole("button", { name: "Current steps" }).click();
+      await page.getByRole("region", { name: "Table of current steps" }).waitFor();
+    },
+    "a change tried out": async (page) => {
+      await page
+        .getByRole("button", { name: /^Try it: its own 32 A circuit/ })
+        .first()
+        .click();
+      await page.getByRole("status", { name: "What is tried out" }).waitFor();
+    },
   },
-  households: async (page) => {
-    await pick(page, "Household", "Households…");
-    await page.getByLabel("Currency").first().fill("EU");
-    await page.getByRole("alert").waitFor();
+  "/garage": {
+    garage: async (page) => {
+      await page.getByRole("link", { name: "Garage" }).click();
+      await page.getByRole("heading", { name: "Curlew" }).waitFor();
+    },
+    "car with its curve": async (page) => {
+      await page.getByRole("link", { name: "Garage" }).click();
+      await page.getByRole("button", { name: "Change Curlew" }).click();
+      await page.getByText("What the battery accepts").first().click();
+      await page.getByText("From its papers").click();
+      await page.getByRole("slider").first().waitFor();
+    },
+    editor: async (page) => {
+      await page.getByRole("link", { name: "Garage" }).click();
+      await page.getByRole("link", { name: /Places/ }).click();
+      await page.getByRole("button", { name: "Change wall socket" }).click();
+      await page.getByLabel("Breaker", { exact: true }).fill("0");
+      await page.getByRole("dialog").getByRole("button", { name: "Save" }).click();
+      await page.getByRole("dialog").getByRole("alert").first().waitFor();
+    },
+    places: async (page) => {
+      await page.getByRole("link", { name: "Garage" }).click();
+      await page.getByRole("link", { name: /Places/ }).click();
+      await page.getByRole("heading", { name: "Ferry rapid, left" }).waitFor();
+    },
+    "fuel cars": async (page) => {
+      await page.getByRole("link", { name: "Garage" }).click();
+      await page.getByRole("link", { name: /Fuel cars/ }).click();
+      await page.getByRole("heading", { name: "the old estate" }).waitFor();
+    },
+    "cable reader": async (page) => {
+      await page.getByRole("link", { name: "Garage" }).click();
+      await page.getByRole("link", { name: "Read a cable" }).click();
+      await page.getByLabel("What is printed on it").fill("3G2.5");
+      await page.getByLabel("I have not looked").uncheck();
+    },
+    "plate reader": async (page) => {
+      await page.getByRole("link", { name: "Garage" }).click();
+      await page.getByRole("link", { name: "Read a plate" }).click();
+      await page.getByRole("textbox").fill("7.4kW 230 V 16 A 1~ serial 7");
+      await page.getByRole("alert").waitFor();
+    },
+    "what goes with what": async (page) => {
+      await page.getByRole("link", { name: "Garage" }).click();
+      await page.getByRole("link", { name: "What goes with what" }).click();
+      await page.getByRole("button", { name: /Open Curlew at Slip/ }).waitFor();
+    },
+    connectors: async (page) => {
+      await page.getByRole("link", { name: "Garage" }).click();
+      await page.getByRole("link", { name: "Connectors" }).click();
+      await page.getByRole("heading", { name: "CCS2" }).waitFor();
+    },
   },
-};
-
-const MONEY: typeof SCREENS = {
-  "money, receipt": money("What it costs", async (page) => {
-    await page.getByRole("button", { name: /time standing.*the working/ }).click();
-  }),
-  "money, when": money("When to charge", (page) =>
-    page.getByRole("region", { name: "When to leave" }).waitFor(),
-  ),
-  "money, a tariff of lines": money("Tariffs", async (page) => {
-    await page.getByRole("button", { name: "Change line 1" }).click();
-    await page.getByText("Least, most, grace and membership").click();
-  }),
-  "money, a week of hours": money("Tariffs", async (page) => {
-    await page.getByRole("button", { name: "Boatyard day and night" }).click();
-    await page.getByRole("application").focus();
-  }),
-  "money, prices by the hour": money("Tariffs", async (page) => {
-    await page.getByRole("button", { name: "Island spot rate" }).click();
-    await page.getByRole("region", { name: "Prices by the hour" }).waitFor();
-  }),
-  "money, every place": money("Every place", (page) =>
-    page.getByRole("button", { name: /Open Ferry terminal/ }).waitFor(),
-  ),
-  "money, the lead": money("The lead", async (page) => {
-    await page.getByLabel("Meter at the far end, W").fill("0");
-    await page.getByRole("alert").waitFor();
-  }),
-  "money, against fuel": money("Against fuel", (page) => page.getByText("Both cost the same at").waitFor()),
-  "money, payback": money("What pays back", (page) => page.getByText("at which it pays in").waitFor()),
-  "money, memberships": money("Memberships", (page) => page.getByText("It pays from").waitFor()),
+  "/line-up": {
+    picture: lineup("Picture", (page) => page.getByRole("listitem").first().waitFor()),
+    "adding ways": lineup("Picture", async (page) => {
+      await page.getByRole("button", { name: "Add ways…" }).click();
+      await page.getByLabel("Set to, A").fill("0");
+      await page.getByRole("button", { name: "Add it" }).click();
+      await page.getByText("accepted: 6 to 80 A").waitFor();
+    }),
+    table: lineup("Table", (page) => page.getByRole("region", { name: "Rows of the line-up" }).waitFor()),
+    "cars by ways": lineup("Cars × ways", (page) => page.getByText("best for the car").first().waitFor()),
+    charts: lineup("Charts", (page) => page.getByRole("region", { name: "Table: Energy lost" }).waitFor()),
+    vary: lineup("Vary one thing", (page) => page.getByRole("region", { name: /^Sizes of/ }).waitFor()),
+    "vary two": lineup("Vary two", async (page) => {
+      await page.getByRole("button", { name: "Work it out" }).click();
+      await page.locator("canvas").waitFor();
+    }),
+    night: lineup("Enough overnight?", (page) => page.getByText(/is the least that/).waitFor()),
+    stay: lineup("A stay", (page) => page.getByText(/the move/).waitFor()),
+    "what to carry": lineup("What to carry", (page) =>
+      page.getByRole("region", { name: "Portable units one could carry" }).waitFor(),
+    ),
+  },
+  "/money": {
+    receipt: money("What it costs", async (page) => {
+      await page.getByRole("button", { name: /time standing.*the working/ }).click();
+    }),
+    when: money("When to charge", (page) => page.getByRole("region", { name: "When to leave" }).waitFor()),
+    "a tariff of lines": money("Tariffs", async (page) => {
+      await page.getByRole("button", { name: "Change line 1" }).click();
+      await page.getByText("Least, most, grace and membership").click();
+    }),
+    "a week of hours": money("Tariffs", async (page) => {
+      await page.getByRole("button", { name: "Boatyard day and night" }).click();
+      await page.getByRole("application").focus();
+    }),
+    "prices by the hour": money("Tariffs", async (page) => {
+      await page.getByRole("button", { name: "Island spot rate" }).click();
+      await page.getByRole("region", { name: "Prices by the hour" }).waitFor();
+    }),
+    "every place": money("Every place", (page) =>
+      page.getByRole("button", { name: /Open Ferry terminal/ }).waitFor(),
+    ),
+    "the lead": money("The lead", async (page) => {
+      await page.getByLabel("Meter at the far end, W").fill("0");
+      await page.getByRole("alert").waitFor();
+    }),
+    "against fuel": money("Against fuel", (page) => page.getByText("Both cost the same at").waitFor()),
+    payback: money("What pays back", (page) => page.getByText("at which it pays in").waitFor()),
+    memberships: money("Memberships", (page) => page.getByText("It pays from").waitFor()),
+  },
+  "/words": {
+    "words, and one where it stands": async (page) => {
+      await page.getByRole("button", { name: "phase: what it means" }).click();
+      await page.getByRole("link", { name: "all words" }).click();
+      await page.getByRole("heading", { name: "Words" }).waitFor();
+    },
+  },
+  "/begin": {
+    "the beginning": async (page) => {
+      await pick(page, "Household", "Households…");
+      await page.getByRole("link", { name: "Add a household" }).click();
+      await page.getByLabel("Onboard charger, kW").fill("77");
+      await page.getByRole("alert").waitFor();
+    },
+  },
+  "/households": {
+    households: async (page) => {
+      await pick(page, "Household", "Households…");
+      await page.getByLabel("Currency").first().fill("EU");
+      await page.getByRole("alert").waitFor();
+    },
+  },
 };
 
 const SCHEMES = ["light", "dark"] as const;
@@ -226,20 +225,33 @@ function complaintsOf(page: Page): string[] {
   return complaints;
 }
 
-for (const [name, open] of Object.entries({ ...SCREENS, ...LINEUP, ...MONEY, ...BEGIN }))
+test("every room is scanned", () => {
+  expect(Object.keys(SCANS).toSorted()).toEqual(ROOMS.map(({ at }) => at).toSorted());
+});
+
+for (const { at, name } of ROOMS)
   test(`${name}, by day and at dusk: no accessibility fault, no refused resource, nothing wider than a phone`, async ({
     page,
   }) => {
+    const screens = Object.entries(SCANS[at]!);
+    test.setTimeout(60_000 + 20_000 * screens.length);
     const complaints = complaintsOf(page);
-    await page.emulateMedia({ colorScheme: "light", reducedMotion: "reduce" });
-    await open(page);
-    for (const colorScheme of SCHEMES) {
-      await page.emulateMedia({ colorScheme, reducedMotion: "reduce" });
-      await expect(page.locator("html")).toHaveAttribute("data-bs-theme", colorScheme);
-      expect(await faults(page, colorScheme)).toEqual([]);
+    const found: string[] = [];
+    if (at === "/money") await pick(page, "Saved paths", "Curlew at the co-op hall, left standing");
+    for (const [screen, open] of screens) {
+      await page.setViewportSize({ width: 1280, height: 800 });
+      await page.emulateMedia({ colorScheme: "light", reducedMotion: "reduce" });
+      await open(page);
+      for (const colorScheme of SCHEMES) {
+        await page.emulateMedia({ colorScheme, reducedMotion: "reduce" });
+        await expect(page.locator("html")).toHaveAttribute("data-bs-theme", colorScheme);
+        found.push(...(await faults(page, colorScheme)).map((fault) => `${screen}: ${fault}`));
+      }
+      await test.step(`${screen} fits a phone`, () => expectFitsPhone(page));
+      // What opened over the room goes.
+      await page.keyboard.press("Escape");
     }
-    await expectFitsPhone(page);
-    expect(complaints).toEqual([]);
+    expect([...found, ...complaints]).toEqual([]);
   });
 
 testAtTheDoor(

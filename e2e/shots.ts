@@ -1,6 +1,7 @@
 import { mkdirSync } from "node:fs";
 import { join } from "node:path";
 import { chromium, type Page } from "@playwright/test";
+import { ROOMS } from "../web/src/app/rooms";
 
 const [address, executablePath] = process.argv.slice(2) as [string, string];
 const folder = join(import.meta.dirname, "../docs/screenshots");
@@ -119,6 +120,11 @@ const SHOTS: readonly Shot[] = [
   { file: "garage-places", at: "garage/places", household: "larch-hollow", height: 1000 },
   { file: "garage-together", at: "garage/together" },
 ];
+
+const unseen = ROOMS.filter(
+  ({ at, inHeader }) => inHeader && !SHOTS.some(({ file }) => `/${file}`.startsWith(at)),
+);
+if (unseen.length > 0) throw new Error(`no picture of ${unseen.map(({ name }) => name).join(", ")}`);
 
 const browser = await chromium.launch({
   executablePath,

@@ -10,6 +10,12 @@ import "./shell.scss";
 import "./print.scss";
 import "../controls/parts.scss";
 
+/** The screen of each room, fetched once it is entered. */
+const SCREENS = ROOMS.map((room) =>
+  room.about === "the household"
+    ? { ...room, Screen: lazy(room.load) }
+    : { ...room, Screen: lazy(room.load) },
+);
 /** Where one starts who has no household yet, whatever the address. */
 const BeginScreen = lazy(() => import("../rooms/begin/BeginScreen"));
 
@@ -38,7 +44,7 @@ export function App() {
           <Suspense fallback={<Waiting what="the room" />}>
             <Routes key={mannerKey(garage.household.spec)}>
               <Route path="/" element={<Navigate to="/path" replace />} />
-              {ROOMS.map((room) => (
+              {SCREENS.map((room) => (
                 <Route
                   key={room.at}
                   path={room.at + (room.part ?? "")}

@@ -1,10 +1,12 @@
-import { lazy, type ComponentType } from "react";
+import type { ComponentType } from "react";
 import type { Garage } from "@kettleback/core";
 
-/** What a room is about: the household in view, or none in particular. */
+type Load<Props> = () => Promise<{ readonly default: ComponentType<Props> }>;
+
+/** What a room is about, the household in view or none in particular, and how its screen comes. */
 type Screen =
-  | { readonly about: "the household"; readonly Screen: ComponentType<{ readonly garage: Garage }> }
-  | { readonly about: "any"; readonly Screen: ComponentType };
+  | { readonly about: "the household"; readonly load: Load<{ readonly garage: Garage }> }
+  | { readonly about: "any"; readonly load: Load<object> };
 
 export type Room = Screen & {
   /** Where it is, and what may follow: the part of it that is in view. */
@@ -23,14 +25,14 @@ export const ROOMS: readonly Room[] = [
     name: "Garage",
     inHeader: true,
     about: "the household",
-    Screen: lazy(() => import("../rooms/garage/GarageScreen")),
+    load: () => import("../rooms/garage/GarageScreen"),
   },
   {
     at: "/path",
     name: "Path",
     inHeader: true,
     about: "the household",
-    Screen: lazy(() => import("../rooms/path/PathScreen")),
+    load: () => import("../rooms/path/PathScreen"),
   },
   {
     at: "/line-up",
@@ -38,7 +40,7 @@ export const ROOMS: readonly Room[] = [
     name: "Line-up",
     inHeader: true,
     about: "the household",
-    Screen: lazy(() => import("../rooms/lineup/LineupScreen")),
+    load: () => import("../rooms/lineup/LineupScreen"),
   },
   {
     at: "/money",
@@ -46,19 +48,23 @@ export const ROOMS: readonly Room[] = [
     name: "Money",
     inHeader: true,
     about: "the household",
-    Screen: lazy(() => import("../rooms/money/MoneyScreen")),
+    load: () => import("../rooms/money/MoneyScreen"),
   },
   {
     at: "/begin",
     name: "The beginning",
     about: "any",
-    Screen: lazy(() => import("../rooms/begin/BeginScreen")),
+    load: () => import("../rooms/begin/BeginScreen"),
   },
-  { at: "/words", name: "Words", about: "any", Screen: lazy(() => import("../rooms/words/WordsScreen")) },
+  { at: "/words", name: "Words", about: "any", load: () => import("../rooms/words/WordsScreen") },
   {
     at: "/households",
     name: "Households",
     about: "any",
-    Screen: lazy(() => import("../rooms/begin/Households")),
+    load: () => import("../rooms/begin/Households"),
   },
 ];
+
+/** The room an address is in; the Path where it says nothing. */
+export const roomAt = (address: string): Room | undefined =>
+  ROOMS.find(({ at }) => (address === "/" ? "/path" : address).split("/")[1] === at.slice(1));

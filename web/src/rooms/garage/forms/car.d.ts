@@ -1,0 +1,2 @@
+import type { Group } from "../field";
+export declare const car: Group[];
