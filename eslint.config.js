@@ -150,6 +150,12 @@ export default ts.config(
       eqeqeq: "error",
     },
   },
+  {
+    // A function one can see whole.
+    files: ["{core,server,cli,web}/src/**", "standins/**"],
+    ignores: ["**/*.test.ts", "**/*.test.tsx"],
+    rules: { "max-lines-per-function": ["error", { max: 100, skipComments: true, skipBlankLines: true }] },
+  },
   ...coreRooms(),
   {
     // Tests share their made-up parts.

@@ -1,5 +1,5 @@
 import { Router, type Request } from "express";
-import type { MikroORM } from "@mikro-orm/core";
+import type { EntityManager, MikroORM } from "@mikro-orm/core";
 import { Readable } from "node:stream";
 import { pipeline } from "node:stream/promises";
 import { judgeHousehold, judgePlan, KIND_NAMES, SPEC_VERSION } from "@kettleback/core";
@@ -122,6 +122,14 @@ export function api(orm: Pick<MikroORM, "em">, events: Events, keeper?: Keeper):
     res.status(201).json(await importPlan(em(), req.params.household, plan.value));
   });
 
+  sessionRoutes(router, em, events);
+  kindRoutes(router, em);
+  router.use(unknownAddress);
+  return router;
+}
+
+/** What is recorded of a household's sessions, and the series that belong to them. */
+function sessionRoutes(router: Router, em: () => EntityManager, events: Events): void {
   router.get("/households/:household/sessions", async (req, res) => {
     res.json(
       await sessionsBetween(em(), req.params.household, parsed(asked.sessionsAsked, { ...req.query })),
@@ -184,7 +192,10 @@ export function api(orm: Pick<MikroORM, "em">, events: Events, keeper?: Keeper):
     const { household, id } = req.params;
     res.json(await bucketsBetween(em(), household, id, parsed(asked.bucketsAsked, { ...req.query })));
   });
+}
 
+/** What a household keeps, of whatever kind. It comes last: a kind's address would take any other. */
+function kindRoutes(router: Router, em: () => EntityManager): void {
   router.post("/households/:household/:kind", async (req, res) => {
     const kind = oneOf(KIND_NAMES, req.params.kind);
     res
@@ -207,7 +218,4 @@ export function api(orm: Pick<MikroORM, "em">, events: Events, keeper?: Keeper):
     const body = parsed(asked.versionOnly, req.body);
     res.json(await setDeleted(em(), addressOf(req), body.version, false));
   });
-
-  router.use(unknownAddress);
-  return router;
 }

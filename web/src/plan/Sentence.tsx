@@ -1,17 +1,18 @@
 import { useState } from "react";
+import { withPart, type FieldProblem, type Garage } from "@kettleback/core";
+import type { Draft } from "../stores/draft";
 import {
-  adaptersFor,
-  cablesFor,
-  leadsFor,
-  evsesFor,
-  withPart,
-  type FieldProblem,
-  type Garage,
-  type Kept,
-  type PathParts,
-} from "@kettleback/core";
-import type { Draft, Trial } from "../stores/draft";
-import { Pick, type Option } from "./Pick";
+  AdapterPick,
+  adaptersAt,
+  CablePick,
+  EvsePick,
+  evseOf,
+  LeadPick,
+  leadsAt,
+  named,
+  type Parts,
+} from "./PartPicks";
+import { Pick } from "./Pick";
 import { Departure, OtherPlug, PackWords, SpanWords } from "./SessionWords";
 import styles from "./sentence.module.scss";
 
@@ -28,23 +29,22 @@ interface Props {
 
 /** The setting as one sentence: it reads aloud, and every bracket is a control. */
 export function Sentence({ garage, draft, problems, blamed, repeated, onChange }: Props) {
-  // Another part ends what was being tried out in its place.
-  const choose = (change: Partial<PathParts>) =>
-    onChange({ ...draft, ...withPart(garage, draft, change), trial: null });
-  const tried = (part: keyof Trial["parts"]): string | undefined => {
-    const parts = draft.trial?.parts;
-    if (!parts || !(part in parts)) return undefined;
-    return (parts[part] as { name: string } | null)?.name ?? "none";
+  const parts: Parts = {
+    garage,
+    draft,
+    blamed,
+    tried(part) {
+      const trial = draft.trial?.parts;
+      if (!trial || !(part in trial)) return undefined;
+      return (trial[part] as { name: string } | null)?.name ?? "none";
+    },
+    // Another part ends what was being tried out in its place.
+    choose: (change) => onChange({ ...draft, ...withPart(garage, draft, change), trial: null }),
   };
+  const { tried, choose } = parts;
   const session = (change: Partial<Draft["session"]>) =>
     onChange({ ...draft, session: { ...draft.session, ...change } });
-  const outlet = garage.outlets.find((o) => o.id === draft.outletId);
-  const car = garage.cars.find((c) => c.id === draft.carId)?.spec;
-  const evse = garage.evses.find((u) => u.id === draft.evseId)?.spec;
-  const lead = garage.leads.find((l) => l.id === draft.leadId)?.spec;
-  const cable = garage.cables.find((c) => c.id === draft.cableId)?.spec;
-  const leads = outlet ? leadsFor(garage, outlet.spec) : [];
-  const adapters = evse && car ? adaptersFor(garage, evse, cable, car) : [];
+  const rapid = evseOf(parts)?.kind === "rapid";
   // Once how warm the pack is was spoken of it stays in the sentence, or its field would be gone when it is cleared.
   const [spoken, setSpoken] = useState(false);
   if (!spoken && draft.session.batteryC !== null) setSpoken(true);
@@ -70,67 +70,21 @@ export function Sentence({ garage, draft, problems, blamed, repeated, onChange }
         fits={garage.outlets.map((o) => ({ id: o.id, label: outletLabel(garage, o) }))}
         onPick={(outletId) => choose({ outletId })}
       />{" "}
-      {(leads.length > 0 || draft.leadId) && (
+      {(leadsAt(parts).length > 0 || draft.leadId) && (
         <>
-          <Pick
-            label="Extension lead"
-            tried={tried("lead")}
-            value={draft.leadId ?? ""}
-            wrong={blamed === "lead"}
-            fits={[
-              { id: "", label: "plugged straight in" },
-              ...leads.map((l) => ({ id: l.id, label: `over the ${l.spec.name}` })),
-            ]}
-            others={rest(garage.leads, leads)}
-            onPick={(id) => choose({ leadId: id || null })}
-          />{" "}
+          <LeadPick {...parts} />{" "}
         </>
       )}
-      with{" "}
-      <Pick
-        label="Charging unit"
-        tried={tried("evse")}
-        value={draft.evseId}
-        wrong={blamed === "evse"}
-        fits={(outlet ? evsesFor(garage, outlet, lead) : []).map(named)}
-        others={rest(garage.evses, outlet ? evsesFor(garage, outlet, lead) : [])}
-        othersLabel="does not go in here"
-        onPick={(evseId) => choose({ evseId })}
-      />{" "}
-      and{" "}
-      <Pick
-        label="Cable"
-        tried={tried("cable")}
-        value={draft.cableId ?? ""}
-        wrong={blamed === "cable"}
-        fits={[
-          { id: "", label: evse?.output.kind === "tethered" ? "its own cable" : "no cable" },
-          ...(evse && car ? cablesFor(garage, evse, car) : []).map(named),
-        ]}
-        others={rest(garage.cables, evse && car ? cablesFor(garage, evse, car) : [])}
-        othersLabel="does not fit here"
-        onPick={(id) => choose({ cableId: id || null })}
-      />
-      {(adapters.length > 0 || draft.adapterId) && (
+      with <EvsePick {...parts} /> and <CablePick {...parts} />
+      {(adaptersAt(parts).length > 0 || draft.adapterId) && (
         <>
           {" "}
-          <Pick
-            label="Adapter"
-            tried={tried("adapter")}
-            value={draft.adapterId ?? ""}
-            wrong={blamed === "adapter"}
-            fits={[
-              { id: "", label: "without adapter" },
-              ...adapters.map((a) => ({ id: a.id, label: `over the ${a.spec.name}` })),
-            ]}
-            others={rest(garage.adapters, adapters)}
-            onPick={(id) => choose({ adapterId: id || null })}
-          />
+          <AdapterPick {...parts} />
         </>
       )}
       , <SpanWords session={draft.session} repeated={repeated} wrong={wrong} onChange={session} />
-      {(evse?.kind === "rapid" || spoken) && <PackWords draft={draft} wrong={wrong} onChange={onChange} />}
-      {evse?.kind === "rapid" && <OtherPlug draft={draft} onChange={onChange} />}, needed by{" "}
+      {(rapid || spoken) && <PackWords draft={draft} wrong={wrong} onChange={onChange} />}
+      {rapid && <OtherPlug draft={draft} onChange={onChange} />}, needed by{" "}
       <Departure value={draft.session.neededBy} onChange={(neededBy) => session({ neededBy })} />, paid at{" "}
       <Pick
         label="Tariff"
@@ -144,11 +98,6 @@ export function Sentence({ garage, draft, problems, blamed, repeated, onChange }
     </p>
   );
 }
-
-const named = (row: Kept<{ name: string }>): Option => ({ id: row.id, label: row.spec.name });
-
-const rest = (all: readonly Kept<{ name: string }>[], fitting: readonly Kept<unknown>[]): Option[] =>
-  all.filter((row) => !fitting.some((f) => f.id === row.id)).map(named);
 
 const outletLabel = (garage: Garage, outlet: Garage["outlets"][number]): string => {
   const place = garage.places.find((p) => p.id === outlet.parentId);

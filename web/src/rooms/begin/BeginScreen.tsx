@@ -1,7 +1,15 @@
 import { useState } from "react";
 import { useNavigate } from "react-router-dom";
 import { DateTime } from "luxon";
-import { CAR_CLASSES, HOME_PRICE, REGIONS, usualRate } from "@kettleback/core";
+import {
+  CAR_CLASSES,
+  HOME_PRICE,
+  REGIONS,
+  usualRate,
+  type Region,
+  type HomePoint,
+  type FromPower,
+} from "@kettleback/core";
 import { Refused } from "../../api/client";
 import { Button } from "../../controls/Button";
 import { PhasesSelect } from "../../controls/PhasesSelect";
@@ -63,93 +71,11 @@ export default function BeginScreen() {
         </p>
       </header>
 
-      <fieldset>
-        <legend>Where you live</legend>
-        <Select
-          says="Part of the world"
-          large
-          value={typed.region}
-          onChange={(picked) => set({ region: picked, point: "" })}
-          options={REGIONS.map(({ id, name }) => ({ value: id, text: name }))}
-        />
-        <p className="quiet">
-          {region.currency}, {region.distanceUnit === "km" ? "kilometres" : "miles"}, clocks of {zone}.
-        </p>
-      </fieldset>
+      <Where typed={typed} set={set} region={region} zone={zone} />
 
-      <fieldset>
-        <legend>The car</legend>
-        <TextInput
-          says="What you call it"
-          large
-          placeholder="my car"
-          maxLength={80}
-          value={typed.carName}
-          onChange={(text) => set({ carName: text })}
-        />
-        <Select
-          says="What it is"
-          large
-          value={typed.carClass}
-          onChange={(picked) => set({ carClass: picked })}
-          options={[
-            { value: "", text: `${UNKNOWN}: a family car` },
-            ...CAR_CLASSES.map(({ id, name }) => ({ value: id, text: name })),
-          ]}
-        />
-        <Figure
-          label="Battery, usable"
-          unit="kWh"
-          value={typed.batteryKWh}
-          problem={wrong.batteryKWh}
-          onChange={(batteryKWh) => set({ batteryKWh })}
-        />
-        <Figure
-          label="Onboard charger"
-          unit="kW"
-          value={typed.chargerKW}
-          problem={wrong.chargerKW}
-          onChange={(chargerKW) => set({ chargerKW })}
-        />
-        <PhasesSelect
-          says="On"
-          unknown={UNKNOWN}
-          large
-          value={typed.phases}
-          onChange={(phases) => set({ phases })}
-        />
-        {charger?.ok && <p className="quiet">Taken as {charger.charger.said}.</p>}
-      </fieldset>
+      <TheCar typed={typed} set={set} wrong={wrong} charger={charger} />
 
-      <fieldset>
-        <legend>What it is plugged into</legend>
-        <Select
-          says="Outlet"
-          large
-          value={typed.point}
-          onChange={(picked) => set({ point: picked })}
-          options={[
-            { value: "", text: `${UNKNOWN}: ${region.points[0]!.name}` },
-            ...region.points.map(({ id, name }) => ({ value: id, text: name })),
-          ]}
-        />
-        <Figure
-          label="The charging unit’s label says"
-          unit="A"
-          placeholder={String(point.amps)}
-          value={typed.evseAmps}
-          problem={wrong.evseAmps}
-          onChange={(evseAmps) => set({ evseAmps })}
-        />
-        <Figure
-          label="A kWh costs you"
-          unit={region.currency}
-          placeholder={String(usualRate(HOME_PRICE, region.currency))}
-          value={typed.perKWh}
-          problem={wrong.perKWh}
-          onChange={(perKWh) => set({ perKWh })}
-        />
-      </fieldset>
+      <Plugged typed={typed} set={set} region={region} point={point} wrong={wrong} />
 
       {refusal && (
         <p className="problems" role="alert">
@@ -168,6 +94,122 @@ export default function BeginScreen() {
     </form>
   );
 }
+
+interface PluggedProps {
+  readonly typed: Typed;
+  readonly set: (change: Partial<Typed>) => void;
+  readonly region: Region;
+  readonly point: HomePoint;
+  readonly wrong: Readonly<Partial<Record<keyof Typed, string>>>;
+}
+
+const Plugged = ({ typed, set, region, point, wrong }: PluggedProps) => (
+  <fieldset>
+    <legend>What it is plugged into</legend>
+    <Select
+      says="Outlet"
+      large
+      value={typed.point}
+      onChange={(picked) => set({ point: picked })}
+      options={[
+        { value: "", text: `${UNKNOWN}: ${region.points[0]!.name}` },
+        ...region.points.map(({ id, name }) => ({ value: id, text: name })),
+      ]}
+    />
+    <Figure
+      label="The charging unit’s label says"
+      unit="A"
+      placeholder={String(point.amps)}
+      value={typed.evseAmps}
+      problem={wrong.evseAmps}
+      onChange={(evseAmps) => set({ evseAmps })}
+    />
+    <Figure
+      label="A kWh costs you"
+      unit={region.currency}
+      placeholder={String(usualRate(HOME_PRICE, region.currency))}
+      value={typed.perKWh}
+      problem={wrong.perKWh}
+      onChange={(perKWh) => set({ perKWh })}
+    />
+  </fieldset>
+);
+
+interface TheCarProps {
+  readonly typed: Typed;
+  readonly set: (change: Partial<Typed>) => void;
+  readonly wrong: Readonly<Partial<Record<keyof Typed, string>>>;
+  readonly charger: FromPower | null;
+}
+
+const TheCar = ({ typed, set, wrong, charger }: TheCarProps) => (
+  <fieldset>
+    <legend>The car</legend>
+    <TextInput
+      says="What you call it"
+      large
+      placeholder="my car"
+      maxLength={80}
+      value={typed.carName}
+      onChange={(text) => set({ carName: text })}
+    />
+    <Select
+      says="What it is"
+      large
+      value={typed.carClass}
+      onChange={(picked) => set({ carClass: picked })}
+      options={[
+        { value: "", text: `${UNKNOWN}: a family car` },
+        ...CAR_CLASSES.map(({ id, name }) => ({ value: id, text: name })),
+      ]}
+    />
+    <Figure
+      label="Battery, usable"
+      unit="kWh"
+      value={typed.batteryKWh}
+      problem={wrong.batteryKWh}
+      onChange={(batteryKWh) => set({ batteryKWh })}
+    />
+    <Figure
+      label="Onboard charger"
+      unit="kW"
+      value={typed.chargerKW}
+      problem={wrong.chargerKW}
+      onChange={(chargerKW) => set({ chargerKW })}
+    />
+    <PhasesSelect
+      says="On"
+      unknown={UNKNOWN}
+      large
+      value={typed.phases}
+      onChange={(phases) => set({ phases })}
+    />
+    {charger?.ok && <p className="quiet">Taken as {charger.charger.said}.</p>}
+  </fieldset>
+);
+
+interface WhereProps {
+  readonly typed: Typed;
+  readonly set: (change: Partial<Typed>) => void;
+  readonly region: Region;
+  readonly zone: string;
+}
+
+const Where = ({ typed, set, region, zone }: WhereProps) => (
+  <fieldset>
+    <legend>Where you live</legend>
+    <Select
+      says="Part of the world"
+      large
+      value={typed.region}
+      onChange={(picked) => set({ region: picked, point: "" })}
+      options={REGIONS.map(({ id, name }) => ({ value: id, text: name }))}
+    />
+    <p className="quiet">
+      {region.currency}, {region.distanceUnit === "km" ? "kilometres" : "miles"}, clocks of {zone}.
+    </p>
+  </fieldset>
+);
 
 interface FigureProps {
   readonly label: string;

@@ -103,30 +103,15 @@ export function House({ row, shown }: { readonly row: Kept<Household>; readonly 
           />
           <TextInput says="Time zone" field={register("timeZone")} {...said("timeZone")} />
         </div>
-        <div className="acts">
-          <Button
-            type="submit"
-            disabled={!isDirty || problems.length > 0}
-            aria-label={`Save ${row.spec.name}`}
-          >
-            Save
-          </Button>
-          {!shown && (
-            <Button quiet aria-label={`Show ${row.spec.name}`} onClick={() => void load(row.id)}>
-              Show
-            </Button>
-          )}
-          <Button
-            quiet
-            aria-label={`Save ${row.spec.name} as a file`}
-            onClick={() => void file().catch(sayTrouble)}
-          >
-            As file
-          </Button>
-          <Button quiet aria-label={`Delete ${row.spec.name}`} onClick={() => void forget()}>
-            Delete
-          </Button>
-        </div>
+        <Acts
+          isDirty={isDirty}
+          problems={problems}
+          row={row}
+          shown={shown}
+          load={load}
+          file={file}
+          forget={forget}
+        />
         {problems.map(({ id, text }) => (
           <p key={id} id={id} className="problem" role="alert">
             {text}
@@ -136,3 +121,37 @@ export function House({ row, shown }: { readonly row: Kept<Household>; readonly 
     </li>
   );
 }
+
+interface ActsProps {
+  readonly isDirty: boolean;
+  readonly problems: readonly unknown[];
+  readonly row: Kept<Household>;
+  readonly shown: boolean;
+  readonly load: (householdId?: string) => Promise<void>;
+  readonly file: () => Promise<void>;
+  readonly forget: () => Promise<void>;
+}
+
+/** What can be done with a household. */
+const Acts = ({ isDirty, problems, row, shown, load, file, forget }: ActsProps) => (
+  <div className="acts">
+    <Button type="submit" disabled={!isDirty || problems.length > 0} aria-label={`Save ${row.spec.name}`}>
+      Save
+    </Button>
+    {!shown && (
+      <Button quiet aria-label={`Show ${row.spec.name}`} onClick={() => void load(row.id)}>
+        Show
+      </Button>
+    )}
+    <Button
+      quiet
+      aria-label={`Save ${row.spec.name} as a file`}
+      onClick={() => void file().catch(sayTrouble)}
+    >
+      As file
+    </Button>
+    <Button quiet aria-label={`Delete ${row.spec.name}`} onClick={() => void forget()}>
+      Delete
+    </Button>
+  </div>
+);

@@ -65,23 +65,7 @@ export function CableReader({ garage, onSave }: Props) {
             value={marking}
             onChange={setMarking}
           />
-          <fieldset>
-            <legend>Which contacts are filled, on either end</legend>
-            <div className="ends">
-              <FaceDrawing connector="type2" label="Station end, contacts as ticked" filled={shown} />
-              <FaceDrawing connector="type2" label="Vehicle end, contacts as ticked" filled={shown} />
-              <div className="ticks">
-                {POWER_CONTACTS.map((contact) => (
-                  <Tick key={contact} checked={filled.has(contact)} onChange={() => toggle(contact)}>
-                    {contact}
-                  </Tick>
-                ))}
-                <Tick checked={!looked} onChange={(on) => setLooked(!on)}>
-                  I have not looked
-                </Tick>
-              </div>
-            </div>
-          </fieldset>
+          <Contacts shown={shown} filled={filled} toggle={toggle} looked={looked} setLooked={setLooked} />
           <label className="field">
             <span>Proximity resistor, PP to PE (Ω)</span>
             <FigureInput
@@ -137,6 +121,35 @@ export function CableReader({ garage, onSave }: Props) {
     </section>
   );
 }
+
+interface ContactsProps {
+  readonly shown: Set<string>;
+  readonly filled: ReadonlySet<"L1" | "L2" | "L3" | "N" | "PE">;
+  readonly toggle: (contact: PowerContact) => void;
+  readonly looked: boolean;
+  readonly setLooked: React.Dispatch<React.SetStateAction<boolean>>;
+}
+
+/** Which contacts are filled, ticked beside their faces. */
+const Contacts = ({ shown, filled, toggle, looked, setLooked }: ContactsProps) => (
+  <fieldset>
+    <legend>Which contacts are filled, on either end</legend>
+    <div className="ends">
+      <FaceDrawing connector="type2" label="Station end, contacts as ticked" filled={shown} />
+      <FaceDrawing connector="type2" label="Vehicle end, contacts as ticked" filled={shown} />
+      <div className="ticks">
+        {POWER_CONTACTS.map((contact) => (
+          <Tick key={contact} checked={filled.has(contact)} onChange={() => toggle(contact)}>
+            {contact}
+          </Tick>
+        ))}
+        <Tick checked={!looked} onChange={(on) => setLooked(!on)}>
+          I have not looked
+        </Tick>
+      </div>
+    </div>
+  </fieldset>
+);
 
 /** The gauge of the reading where the table has it; otherwise the usual one for its amps. */
 function cableFrom({ phases, amps, marking }: Reading, text: string): Cable {

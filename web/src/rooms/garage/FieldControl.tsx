@@ -1,7 +1,14 @@
 import { useId, useState, type ReactNode } from "react";
 
 import { Controller, useFormContext, useWatch } from "react-hook-form";
-import { inWords, namesOf, worldOfSupply, type EconomyUnit, type SupplyId } from "@kettleback/core";
+import {
+  inWords,
+  namesOf,
+  worldOfSupply,
+  type World,
+  type EconomyUnit,
+  type SupplyId,
+} from "@kettleback/core";
 import type { TypedPoint } from "./curve";
 import { CurveEditor } from "./CurveEditor";
 import type { Field } from "./field";
@@ -23,10 +30,9 @@ interface Props {
 /** Where a form keeps the marks of what is assumed. */
 const MARKS = "assumed";
 
-/** The control of one field, with its unit, its hint, and its problem beside it. */
-export function FieldControl({ field, name, economyUnit, system }: Props) {
+/** What a field brings to its control: the form it is in, and what is wrong with it. */
+function useField({ field, name }: Pick<Props, "field" | "name">) {
   const id = useId();
-  const world = worldOfSupply(system);
   const { register, formState, control, getValues, setValue } = useFormContext();
   const { assumed } = field;
   // What is typed is known from then on.
@@ -40,32 +46,14 @@ export function FieldControl({ field, name, economyUnit, system }: Props) {
   const error = formState.errors[name]?.message as string | undefined;
   const describedBy =
     [field.hint && `${id}-hint`, error && `${id}-error`].filter(Boolean).join(" ") || undefined;
-  const said = { wrong: !!error, describedBy };
-  const notes = (
-    <>
-      {field.term && (
-        <small>
-          <Term id={field.term}>{namesOf(field.term, world).first}</Term>
-        </small>
-      )}
-      {assumed && (
-        <Tick label={`${field.label} is assumed`} className="assumed" field={register(MARKS)} value={assumed}>
-          <small>a usual value, assumed</small>
-        </Tick>
-      )}
-      {field.hint && (
-        <small id={`${id}-hint`} className="hint">
-          {field.hint}
-        </small>
-      )}
-      {error && (
-        <small id={`${id}-error`} className="problem" role="alert">
-          {field.label}: {error}
-        </small>
-      )}
-    </>
-  );
+  return { id, register, control, onChange, error, said: { wrong: !!error, describedBy } };
+}
 
+/** The control of one field, with its unit, its hint, and its problem beside it. */
+export function FieldControl({ field, name, economyUnit, system }: Props) {
+  const world = worldOfSupply(system);
+  const { id, register, control, onChange, error, said } = useField({ field, name });
+  const notes = <Notes field={field} id={id} error={error} world={world} />;
   switch (field.type) {
     case "tick":
       return (
@@ -146,6 +134,47 @@ export function FieldControl({ field, name, economyUnit, system }: Props) {
       );
     }
   }
+}
+
+interface NotesProps {
+  readonly field: Field;
+  readonly id: string;
+  readonly error: string | undefined;
+  readonly world: World;
+}
+
+/** What stands under a field: its word explained, whether it is assumed, a hint, and what is wrong with it. */
+function Notes({ field, id, error, world }: NotesProps) {
+  const { register } = useFormContext();
+  return (
+    <>
+      {field.term && (
+        <small>
+          <Term id={field.term}>{namesOf(field.term, world).first}</Term>
+        </small>
+      )}
+      {field.assumed && (
+        <Tick
+          label={`${field.label} is assumed`}
+          className="assumed"
+          field={register(MARKS)}
+          value={field.assumed}
+        >
+          <small>a usual value, assumed</small>
+        </Tick>
+      )}
+      {field.hint && (
+        <small id={`${id}-hint`} className="hint">
+          {field.hint}
+        </small>
+      )}
+      {error && (
+        <small id={`${id}-error`} className="problem" role="alert">
+          {field.label}: {error}
+        </small>
+      )}
+    </>
+  );
 }
 
 /** A longer list shows what is set, and a picker for the rest. */

@@ -19,6 +19,8 @@ import {
   type PortableCandidate,
   type School,
   type SupplyId,
+  type PortableChoice,
+  type Household,
 } from "@kettleback/core";
 import { FigureInput } from "../../controls/FigureInput";
 import { JobWaiting } from "../../controls/JobWaiting";
@@ -28,6 +30,7 @@ import { Tick } from "../../controls/Tick";
 import { ampsText, decimals, figureText, moneyText, powerFigure } from "../../format/number";
 import { useJob } from "../../jobs/useJob";
 import type { ViewProps } from "./view";
+import type { JobResult } from "../../jobs/table";
 
 /** Which cable and which portable unit to carry, for this car and what it meets. */
 export default function Choosers({ solved, garage }: ViewProps) {
@@ -122,42 +125,7 @@ function Cables({ solved, system }: ChooserProps) {
               </div>
             ))}
           </div>
-          <Table label="Cables one could carry" className="plain">
-            <thead>
-              <tr>
-                <th scope="col">Cable</th>
-                {result.posts.map((post) => (
-                  <th key={postName(post)} scope="col">
-                    {postName(post)}
-                  </th>
-                ))}
-                <th scope="col">Saved a year</th>
-                <th scope="col">Mass</th>
-                <th scope="col">Usual price</th>
-              </tr>
-            </thead>
-            <tbody>
-              {result.choices.map(({ candidate, at, savedAYear }) => (
-                <tr key={candidate.id}>
-                  <th scope="row">
-                    {candidate.cable.name}
-                    {schoolsOf(candidate.id).map((school) => (
-                      <small key={school} className="stops">
-                        {" "}
-                        {SCHOOL_WORDS[school]}
-                      </small>
-                    ))}
-                  </th>
-                  {at.map(({ post, batteryW }) => (
-                    <td key={postName(post)}>{batteryW > 0 ? figureText(powerFigure(batteryW)) : "–"}</td>
-                  ))}
-                  <td>{savedAYear >= 0.5 ? `${decimals(savedAYear, 0)} h` : "–"}</td>
-                  <td>{decimals(candidate.massKg, 1)} kg</td>
-                  <td>{price(candidate.euros, household.currency)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </Table>
+          <CableTable result={result} schoolsOf={schoolsOf} household={household} />
           <p className="quiet note">
             Power into the battery. {lengthM >= 10 ? "Over 10 m some cars refuse, and it weighs. " : ""}Masses
             and prices are usual ones; pins say nothing of cores: read the marking before you buy.
@@ -169,6 +137,52 @@ function Cables({ solved, system }: ChooserProps) {
     </section>
   );
 }
+
+interface CableTableProps {
+  readonly result: JobResult<"cables">;
+  readonly schoolsOf: (id: string) => School[];
+  readonly household: Household;
+}
+
+/** Each cable at each post. */
+const CableTable = ({ result, schoolsOf, household }: CableTableProps) => (
+  <Table label="Cables one could carry" className="plain">
+    <thead>
+      <tr>
+        <th scope="col">Cable</th>
+        {result.posts.map((post) => (
+          <th key={postName(post)} scope="col">
+            {postName(post)}
+          </th>
+        ))}
+        <th scope="col">Saved a year</th>
+        <th scope="col">Mass</th>
+        <th scope="col">Usual price</th>
+      </tr>
+    </thead>
+    <tbody>
+      {result.choices.map(({ candidate, at, savedAYear }) => (
+        <tr key={candidate.id}>
+          <th scope="row">
+            {candidate.cable.name}
+            {schoolsOf(candidate.id).map((school) => (
+              <small key={school} className="stops">
+                {" "}
+                {SCHOOL_WORDS[school]}
+              </small>
+            ))}
+          </th>
+          {at.map(({ post, batteryW }) => (
+            <td key={postName(post)}>{batteryW > 0 ? figureText(powerFigure(batteryW)) : "–"}</td>
+          ))}
+          <td>{savedAYear >= 0.5 ? `${decimals(savedAYear, 0)} h` : "–"}</td>
+          <td>{decimals(candidate.massKg, 1)} kg</td>
+          <td>{price(candidate.euros, household.currency)}</td>
+        </tr>
+      ))}
+    </tbody>
+  </Table>
+);
 
 /** Sockets of a supply that portables are plugged into. */
 const socketsOn = (system: SupplyId): OutletTypeId[] =>
@@ -222,69 +236,7 @@ function Portables({ solved, garage, system }: ChooserProps) {
           ))}
         </div>
       </details>
-      {result ? (
-        <Table label="Portable units one could carry" className="plain">
-          <thead>
-            <tr>
-              <th scope="col">Unit</th>
-              <th scope="col">Steps</th>
-              {result[0]?.at.map(({ type }) => (
-                <th key={type} scope="col">
-                  {outletType(type).name}
-                </th>
-              ))}
-              <th scope="col">Hot plug</th>
-              <th scope="col">Cord</th>
-              <th scope="col">Usual price</th>
-            </tr>
-          </thead>
-          <tbody>
-            {result.map(({ candidate, at }) => (
-              <tr key={candidate.id}>
-                <th scope="row">
-                  {candidate.evse.name}
-                  {candidate.euros === null && <small className="stops"> yours</small>}
-                </th>
-                <td>
-                  {candidate.evse.steps.length > 0
-                    ? `${candidate.evse.steps.join(" / ")} A`
-                    : ampsText(candidate.evse.maxAmps)}
-                </td>
-                {at.map((socket) => (
-                  <td key={socket.type}>
-                    {socket.over ? (
-                      <strong>{heldBackBy(socket)}</strong>
-                    ) : socket.batteryW > 0 ? (
-                      <>
-                        {figureText(powerFigure(socket.batteryW))}
-                        <small>
-                          {socket.phases} × {ampsText(socket.amps)}
-                          {socket.heldBackW > 50
-                            ? `, ${figureText(powerFigure(socket.heldBackW))} held back by the ${heldBackBy(socket)}`
-                            : ""}
-                        </small>
-                      </>
-                    ) : (
-                      <span className="quiet">{heldBackBy(socket)}</span>
-                    )}
-                  </td>
-                ))}
-                <td>
-                  {candidate.sensesHeat === null
-                    ? "not known"
-                    : candidate.sensesHeat
-                      ? "turns it down"
-                      : "does not notice"}
-                </td>
-                <td>{candidate.lengthM === null ? "" : `${candidate.lengthM} m`}</td>
-                <td>{candidate.euros === null ? "owned" : price(candidate.euros, household.currency)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </Table>
-      ) : (
-        <JobWaiting job={job} />
-      )}
+      {result ? <PortableTable result={result} household={household} /> : <JobWaiting job={job} />}
       <p className="quiet note">
         On a sound outlet of each type, at the house rule “{household.houseRule}”. A plug that feels its own
         heat is worth more on old sockets than another two amps. Whatever it is, a licensed electrician and
@@ -293,3 +245,71 @@ function Portables({ solved, garage, system }: ChooserProps) {
     </section>
   );
 }
+
+interface PortableTableProps {
+  readonly result: PortableChoice[];
+  readonly household: Household;
+}
+
+/** Each unit at each socket. */
+const PortableTable = ({ result, household }: PortableTableProps) => (
+  <Table label="Portable units one could carry" className="plain">
+    <thead>
+      <tr>
+        <th scope="col">Unit</th>
+        <th scope="col">Steps</th>
+        {result[0]?.at.map(({ type }) => (
+          <th key={type} scope="col">
+            {outletType(type).name}
+          </th>
+        ))}
+        <th scope="col">Hot plug</th>
+        <th scope="col">Cord</th>
+        <th scope="col">Usual price</th>
+      </tr>
+    </thead>
+    <tbody>
+      {result.map(({ candidate, at }) => (
+        <tr key={candidate.id}>
+          <th scope="row">
+            {candidate.evse.name}
+            {candidate.euros === null && <small className="stops"> yours</small>}
+          </th>
+          <td>
+            {candidate.evse.steps.length > 0
+              ? `${candidate.evse.steps.join(" / ")} A`
+              : ampsText(candidate.evse.maxAmps)}
+          </td>
+          {at.map((socket) => (
+            <td key={socket.type}>
+              {socket.over ? (
+                <strong>{heldBackBy(socket)}</strong>
+              ) : socket.batteryW > 0 ? (
+                <>
+                  {figureText(powerFigure(socket.batteryW))}
+                  <small>
+                    {socket.phases} × {ampsText(socket.amps)}
+                    {socket.heldBackW > 50
+                      ? `, ${figureText(powerFigure(socket.heldBackW))} held back by the ${heldBackBy(socket)}`
+                      : ""}
+                  </small>
+                </>
+              ) : (
+                <span className="quiet">{heldBackBy(socket)}</span>
+              )}
+            </td>
+          ))}
+          <td>
+            {candidate.sensesHeat === null
+              ? "not known"
+              : candidate.sensesHeat
+                ? "turns it down"
+                : "does not notice"}
+          </td>
+          <td>{candidate.lengthM === null ? "" : `${candidate.lengthM} m`}</td>
+          <td>{candidate.euros === null ? "owned" : price(candidate.euros, household.currency)}</td>
+        </tr>
+      ))}
+    </tbody>
+  </Table>
+);

@@ -7,6 +7,7 @@ import {
   WORTH_MOVING_KM,
   type Micros,
   type Stay,
+  type Row,
 } from "@kettleback/core";
 import { Button } from "../../controls/Button";
 import { FigureInput } from "../../controls/FigureInput";
@@ -22,6 +23,7 @@ import {
   shownKm,
 } from "../../format/number";
 import { cellsOfCar, type ViewProps } from "./view";
+import type { LineupDraft } from "../../stores/lineup";
 
 /** "I have two hours here": what each way gives, where a time limit bites, and whether the faster one is worth the move. */
 export default function StayView({ solved, selected, onSelect }: ViewProps) {
@@ -69,47 +71,19 @@ export default function StayView({ solved, selected, onSelect }: ViewProps) {
   };
   return (
     <section className="view-panel" aria-label="A stay">
-      <div className="view-tools">
-        <label>
-          I have
-          <span>
-            <FigureInput
-              className="short"
-              label="Length of the stay, hours"
-              value={hours}
-              wrong={!hoursRight}
-              onChange={setHours}
-            />{" "}
-            h here
-          </span>
-        </label>
-        <span className="choices">
-          {[...STAYS, { hours: draft.stayHours, name: "own" }].map(({ hours: h, name }) => (
-            <Button key={name} quiet aria-pressed={h === hours} onClick={() => setHours(h)}>
-              {name} {h} h
-            </Button>
-          ))}
-        </span>
-        <Select
-          says="I stand at"
-          value={here ? way.get(here)! : -1}
-          onChange={onSelect}
-          options={rows.map((row) => ({ value: way.get(row)!, text: row.plan.name }))}
-        />
-        <label>
-          Moving takes
-          <span>
-            <FigureInput
-              className="short"
-              label="Moving the car takes, minutes"
-              value={moveMinutes}
-              wrong={!minutesRight}
-              onChange={setMoveMinutes}
-            />{" "}
-            min
-          </span>
-        </label>
-      </div>
+      <StayTools
+        hours={hours}
+        hoursRight={hoursRight}
+        setHours={setHours}
+        draft={draft}
+        here={here}
+        way={way}
+        onSelect={onSelect}
+        rows={rows}
+        moveMinutes={moveMinutes}
+        minutesRight={minutesRight}
+        setMoveMinutes={setMoveMinutes}
+      />
       {problems.length > 0 && (
         <ul className="problems" role="alert">
           {problems.map((problem) => (
@@ -127,36 +101,128 @@ export default function StayView({ solved, selected, onSelect }: ViewProps) {
         </p>
       )}
       {stays.length > 0 && (
-        <Table label="What each way gives in the stay" className="plain">
-          <thead>
-            <tr>
-              <th scope="col">Way</th>
-              <th scope="col">At the plug</th>
-              <th scope="col">Range gained</th>
-              <th scope="col">On the meter</th>
-              <th scope="col">Cost</th>
-              <th scope="col">Against where you stand</th>
-              <th scope="col" />
-            </tr>
-          </thead>
-          <tbody>
-            {stays.map((stay, i) => (
-              <StayRow
-                key={i}
-                stay={stay}
-                moreKm={moreKm(stay)}
-                here={stay.row === here}
-                hereCost={hereCost}
-                km={km}
-                currency={currency}
-              />
-            ))}
-          </tbody>
-        </Table>
+        <StayTable
+          stays={stays}
+          moreKm={moreKm}
+          here={here}
+          hereCost={hereCost}
+          km={km}
+          currency={currency}
+        />
       )}
     </section>
   );
 }
+
+interface StayTableProps {
+  readonly stays: Stay[];
+  readonly moreKm: (stay: Stay) => number;
+  readonly here: Row | undefined;
+  readonly hereCost: Micros;
+  readonly km: (n: number) => string;
+  readonly currency: string;
+}
+
+/** What each way gives, the one one stands at among them. */
+const StayTable = ({ stays, moreKm, here, hereCost, km, currency }: StayTableProps) => (
+  <Table label="What each way gives in the stay" className="plain">
+    <thead>
+      <tr>
+        <th scope="col">Way</th>
+        <th scope="col">At the plug</th>
+        <th scope="col">Range gained</th>
+        <th scope="col">On the meter</th>
+        <th scope="col">Cost</th>
+        <th scope="col">Against where you stand</th>
+        <th scope="col" />
+      </tr>
+    </thead>
+    <tbody>
+      {stays.map((stay, i) => (
+        <StayRow
+          key={i}
+          stay={stay}
+          moreKm={moreKm(stay)}
+          here={stay.row === here}
+          hereCost={hereCost}
+          km={km}
+          currency={currency}
+        />
+      ))}
+    </tbody>
+  </Table>
+);
+
+interface StayToolsProps {
+  readonly hours: number;
+  readonly hoursRight: boolean;
+  readonly setHours: React.Dispatch<React.SetStateAction<number>>;
+  readonly draft: LineupDraft;
+  readonly here: Row | undefined;
+  readonly way: Map<Row, number>;
+  readonly onSelect: (way: number) => void;
+  readonly rows: Row[];
+  readonly moveMinutes: number;
+  readonly minutesRight: boolean;
+  readonly setMoveMinutes: React.Dispatch<React.SetStateAction<number>>;
+}
+
+/** How long, where, and what moving the car takes. */
+const StayTools = ({
+  hours,
+  hoursRight,
+  setHours,
+  draft,
+  here,
+  way,
+  onSelect,
+  rows,
+  moveMinutes,
+  minutesRight,
+  setMoveMinutes,
+}: StayToolsProps) => (
+  <div className="view-tools">
+    <label>
+      I have
+      <span>
+        <FigureInput
+          className="short"
+          label="Length of the stay, hours"
+          value={hours}
+          wrong={!hoursRight}
+          onChange={setHours}
+        />{" "}
+        h here
+      </span>
+    </label>
+    <span className="choices">
+      {[...STAYS, { hours: draft.stayHours, name: "own" }].map(({ hours: h, name }) => (
+        <Button key={name} quiet aria-pressed={h === hours} onClick={() => setHours(h)}>
+          {name} {h} h
+        </Button>
+      ))}
+    </span>
+    <Select
+      says="I stand at"
+      value={here ? way.get(here)! : -1}
+      onChange={onSelect}
+      options={rows.map((row) => ({ value: way.get(row)!, text: row.plan.name }))}
+    />
+    <label>
+      Moving takes
+      <span>
+        <FigureInput
+          className="short"
+          label="Moving the car takes, minutes"
+          value={moveMinutes}
+          wrong={!minutesRight}
+          onChange={setMoveMinutes}
+        />{" "}
+        min
+      </span>
+    </label>
+  </div>
+);
 
 interface RowProps {
   readonly stay: Stay;

@@ -92,11 +92,8 @@ const endsOf = (plan: Plan, x: QuantityId, y: QuantityId): Ends => {
   return { x: typed(x), y: typed(y) };
 };
 
-function Field({ plan, pick }: { readonly plan: Plan; readonly pick: React.ReactNode }) {
-  const can = axesFor(plan);
-  const [ends, setEnds] = useState<Ends>(() => endsOf(plan, first(can, FIRST.x), first(can, FIRST.y)));
-  const [of, setOf] = useState<ResultId>("batteryW");
-  const [count, setCount] = useState<(typeof COUNTS)[number]>(COUNTS[1]);
+/** A sweep that is asked for: how far it is, what it came to, and what was wrong with the question. */
+function useSweep(plan: Plan) {
   const [problems, setProblems] = useState<readonly FieldProblem[]>([]);
   const [progress, setProgress] = useState<number | null>(null);
   const [left, setLeft] = useState(false);
@@ -106,14 +103,7 @@ function Field({ plan, pick }: { readonly plan: Plan; readonly pick: React.React
   const job = useRef<Job<SweepRow[]>>(null);
   useEffect(() => () => job.current?.leave(), []);
 
-  const start = async () => {
-    const axis = ({ quantity, from, to }: Ends["x"]): Axis => ({
-      quantity,
-      from: readNumber(from),
-      to: readNumber(to),
-      count,
-    });
-    const spec: SweepSpec = { x: axis(ends.x), y: axis(ends.y), of };
+  const start = async (spec: SweepSpec) => {
     const wrong = sweepProblems(plan, spec);
     setProblems(wrong);
     if (wrong.length > 0) return;
@@ -139,6 +129,21 @@ function Field({ plan, pick }: { readonly plan: Plan; readonly pick: React.React
     setProgress(null);
     setLeft(true);
   };
+  return { problems, progress, left, failed, shown, start, cancel };
+}
+
+function Field({ plan, pick }: { readonly plan: Plan; readonly pick: React.ReactNode }) {
+  const can = axesFor(plan);
+  const [ends, setEnds] = useState<Ends>(() => endsOf(plan, first(can, FIRST.x), first(can, FIRST.y)));
+  const [of, setOf] = useState<ResultId>("batteryW");
+  const [count, setCount] = useState<(typeof COUNTS)[number]>(COUNTS[1]);
+  const { problems, progress, left, failed, shown, start, cancel } = useSweep(plan);
+  const axis = ({ quantity, from, to }: Ends["x"]): Axis => ({
+    quantity,
+    from: readNumber(from),
+    to: readNumber(to),
+    count,
+  });
   const now = useMemo(
     () =>
       shown
@@ -174,7 +179,7 @@ function Field({ plan, pick }: { readonly plan: Plan; readonly pick: React.React
         />
         <Select says="Points a side" value={count} onChange={setCount} options={optionsOf(COUNTS)} />
         {progress === null ? (
-          <Button onClick={() => void start()}>Work it out</Button>
+          <Button onClick={() => void start({ x: axis(ends.x), y: axis(ends.y), of })}>Work it out</Button>
         ) : (
           <>
             <progress value={progress} aria-label="Working it out" />

@@ -5,11 +5,19 @@ import {
   useReactTable,
   type ColumnDef,
   type SortingState,
+  type Table as ReactTable,
 } from "@tanstack/react-table";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { create } from "zustand";
 import { persist } from "zustand/middleware";
-import { csvOf, LINK_WORDS, tableRow, type Cell } from "@kettleback/core";
+import {
+  csvOf,
+  LINK_WORDS,
+  tableRow,
+  type Cell,
+  type OpenLineup,
+  type TableRow as OutRow,
+} from "@kettleback/core";
 import { Button } from "../../controls/Button";
 import { saveAs } from "../../controls/DocumentFile";
 import { namedOptions, Select } from "../../controls/Select";
@@ -18,6 +26,7 @@ import { Tick } from "../../controls/Tick";
 import { sayDone, sayTrouble } from "../../stores/notices";
 import { columnsFor, ends, FIRST_COLUMNS, type Column } from "./columns";
 import type { ViewProps } from "./view";
+import type { LineupDraft } from "../../stores/lineup";
 
 const GROUPS = {
   none: "not grouped",
@@ -58,10 +67,33 @@ const groupOf = (group: Group, cell: Cell): string => {
 
 const ROW_PX = 33;
 
+/** The lines in the order of the column that sorts them. */
+function useSorted(all: readonly Column[], lines: Line[]) {
+  const { sorting, set } = useTable();
+  const defs = useMemo(
+    () =>
+      all.map((column): ColumnDef<Line> => ({
+        id: column.id,
+        accessorFn: ({ cell }) => (cell.kind === "charging" ? column.value(cell) : column.always?.(cell)),
+        sortUndefined: "last",
+        sortDescFirst: column.best === "most",
+      })),
+    [all],
+  );
+  return useReactTable({
+    data: lines,
+    columns: defs,
+    state: { sorting },
+    onSortingChange: (next) => set({ sorting: typeof next === "function" ? next(sorting) : next }),
+    getCoreRowModel: getCoreRowModel(),
+    getSortedRowModel: getSortedRowModel(),
+  });
+}
+
 /** Every car on every way, as figures: chosen columns, sorted, grouped, against the baseline. */
 export default function Table({ solved, selected, onSelect }: ViewProps) {
   const { open, draft, cells } = solved;
-  const { columns: chosen, group, differences, sorting, set } = useTable();
+  const { columns: chosen, group, differences, set } = useTable();
   const { household } = open;
   const all = useMemo(
     () => columnsFor(household.distanceUnit, household.currency, open.stayHours),
@@ -77,24 +109,7 @@ export default function Table({ solved, selected, onSelect }: ViewProps) {
   );
   const several = open.cars.length > 1;
   const shown = all.filter(({ id }) => chosen.includes(id) || (id === "car" && several));
-  const defs = useMemo(
-    () =>
-      all.map((column): ColumnDef<Line> => ({
-        id: column.id,
-        accessorFn: ({ cell }) => (cell.kind === "charging" ? column.value(cell) : column.always?.(cell)),
-        sortUndefined: "last",
-        sortDescFirst: column.best === "most",
-      })),
-    [all],
-  );
-  const table = useReactTable({
-    data: lines,
-    columns: defs,
-    state: { sorting },
-    onSortingChange: (next) => set({ sorting: typeof next === "function" ? next(sorting) : next }),
-    getCoreRowModel: getCoreRowModel(),
-    getSortedRowModel: getSortedRowModel(),
-  });
+  const table = useSorted(all, lines);
   const rows = table.getRowModel().rows.map(({ original }) => original);
   const items = grouped(rows, group);
   const charging = lines.flatMap(({ cell }) => (cell.kind === "charging" ? [cell] : []));
@@ -121,79 +136,21 @@ export default function Table({ solved, selected, onSelect }: ViewProps) {
 
   return (
     <section className="view-panel" aria-label="Table of the line-up">
-      <div className="view-tools">
-        <Select
-          says="Group"
-          value={group}
-          onChange={(picked) => set({ group: picked })}
-          options={namedOptions(GROUPS)}
-        />
-        <Tick
-          className="tick"
-          checked={differences}
-          onChange={(on) => set({ differences: on })}
-          disabled={baseAt < 0}
-        >
-          differences to {baseAt < 0 ? "a baseline" : `“${open.ways[baseAt]!.saved.name}”`}
-        </Tick>
-        <details className="column-chooser">
-          <summary>Columns</summary>
-          <div>
-            {all
-              .filter(({ id }) => id !== "way")
-              .map(({ id, name }) => (
-                <Tick
-                  key={id}
-                  className="tick"
-                  checked={chosen.includes(id)}
-                  onChange={(on) => set({ columns: on ? [...chosen, id] : chosen.filter((c) => c !== id) })}
-                >
-                  {name}
-                </Tick>
-              ))}
-          </div>
-        </details>
-        <span className="outs">
-          <Button quiet onClick={() => void copy()}>
-            Copy as text
-          </Button>
-          <Button quiet onClick={() => saveAs("line-up.csv", csvOf(out()), "text/csv")}>
-            CSV
-          </Button>
-          <Button
-            quiet
-            onClick={() =>
-              saveAs(
-                "line-up.json",
-                `${JSON.stringify({ ok: true, name: draft.name, rows: out() }, null, 2)}\n`,
-                "application/json",
-              )
-            }
-          >
-            JSON
-          </Button>
-        </span>
-      </div>
+      <TableTools
+        group={group}
+        set={set}
+        differences={differences}
+        baseAt={baseAt}
+        open={open}
+        all={all}
+        chosen={chosen}
+        copy={copy}
+        out={out}
+        draft={draft}
+      />
       <div ref={frame} className="big-table" tabIndex={0} role="region" aria-label="Rows of the line-up">
         <Figures rowCount={items.length + 1}>
-          <thead>
-            <tr>
-              {shown.map((column) => {
-                const sorted = table.getColumn(column.id)!.getIsSorted();
-                return (
-                  <th
-                    key={column.id}
-                    aria-sort={sorted === "asc" ? "ascending" : sorted === "desc" ? "descending" : "none"}
-                  >
-                    <button type="button" onClick={() => table.getColumn(column.id)!.toggleSorting()}>
-                      {column.name}{" "}
-                      <span aria-hidden="true">{sorted === "asc" ? "↑" : sorted === "desc" ? "↓" : ""}</span>
-                    </button>
-                  </th>
-                );
-              })}
-            </tr>
-          </thead>
+          <Head shown={shown} table={table} />
           <tbody>
             {before > 0 && <tr style={{ height: before }} />}
             {virtual.map(({ index }) => {
@@ -208,22 +165,19 @@ export default function Table({ solved, selected, onSelect }: ViewProps) {
                 );
               const { cell, way, base } = item;
               return (
-                <tr
+                <TableRow
                   key={`${way}-${cell.plan.car.name}`}
-                  aria-rowindex={index + 2}
-                  className={way === selected ? "selected" : ""}
-                  onClick={() => onSelect(way)}
-                >
-                  {shown.map((column) => (
-                    <TableCell
-                      key={column.id}
-                      column={column}
-                      cell={cell}
-                      base={differences && way !== baseAt ? base : null}
-                      range={ranges.get(column.id)}
-                    />
-                  ))}
-                </tr>
+                  way={way}
+                  cell={cell}
+                  index={index}
+                  selected={selected}
+                  onSelect={onSelect}
+                  shown={shown}
+                  differences={differences}
+                  baseAt={baseAt}
+                  base={base}
+                  ranges={ranges}
+                />
               );
             })}
             {after > 0 && <tr style={{ height: after }} />}
@@ -237,6 +191,153 @@ export default function Table({ solved, selected, onSelect }: ViewProps) {
     </section>
   );
 }
+
+interface TableRowProps {
+  readonly way: number;
+  readonly cell: Cell;
+  readonly index: number;
+  readonly selected: number;
+  readonly onSelect: (way: number) => void;
+  readonly shown: Column[];
+  readonly differences: boolean;
+  readonly baseAt: number;
+  readonly base: Cell | null;
+  readonly ranges: Map<string, { best: number; worst: number } | undefined>;
+}
+
+/** One car on one way. */
+const TableRow = ({
+  way,
+  cell,
+  index,
+  selected,
+  onSelect,
+  shown,
+  differences,
+  baseAt,
+  base,
+  ranges,
+}: TableRowProps) => (
+  <tr aria-rowindex={index + 2} className={way === selected ? "selected" : ""} onClick={() => onSelect(way)}>
+    {shown.map((column) => (
+      <TableCell
+        key={column.id}
+        column={column}
+        cell={cell}
+        base={differences && way !== baseAt ? base : null}
+        range={ranges.get(column.id)}
+      />
+    ))}
+  </tr>
+);
+
+interface HeadProps {
+  readonly shown: Column[];
+  readonly table: ReactTable<Line>;
+}
+
+/** The names of the columns; each sorts. */
+const Head = ({ shown, table }: HeadProps) => (
+  <thead>
+    <tr>
+      {shown.map((column) => {
+        const sorted = table.getColumn(column.id)!.getIsSorted();
+        return (
+          <th
+            key={column.id}
+            aria-sort={sorted === "asc" ? "ascending" : sorted === "desc" ? "descending" : "none"}
+          >
+            <button type="button" onClick={() => table.getColumn(column.id)!.toggleSorting()}>
+              {column.name}{" "}
+              <span aria-hidden="true">{sorted === "asc" ? "↑" : sorted === "desc" ? "↓" : ""}</span>
+            </button>
+          </th>
+        );
+      })}
+    </tr>
+  </thead>
+);
+
+interface TableToolsProps {
+  readonly group: "level" | "narrowest" | "none" | "car";
+  readonly set: (change: Partial<Omit<TableState, "set">>) => void;
+  readonly differences: boolean;
+  readonly baseAt: number;
+  readonly open: OpenLineup;
+  readonly all: readonly Column[];
+  readonly chosen: readonly string[];
+  readonly copy: () => Promise<void>;
+  readonly out: () => OutRow[];
+  readonly draft: LineupDraft;
+}
+
+/** How the table is grouped and compared, which columns it has, and how it goes out. */
+const TableTools = ({
+  group,
+  set,
+  differences,
+  baseAt,
+  open,
+  all,
+  chosen,
+  copy,
+  out,
+  draft,
+}: TableToolsProps) => (
+  <div className="view-tools">
+    <Select
+      says="Group"
+      value={group}
+      onChange={(picked) => set({ group: picked })}
+      options={namedOptions(GROUPS)}
+    />
+    <Tick
+      className="tick"
+      checked={differences}
+      onChange={(on) => set({ differences: on })}
+      disabled={baseAt < 0}
+    >
+      differences to {baseAt < 0 ? "a baseline" : `“${open.ways[baseAt]!.saved.name}”`}
+    </Tick>
+    <details className="column-chooser">
+      <summary>Columns</summary>
+      <div>
+        {all
+          .filter(({ id }) => id !== "way")
+          .map(({ id, name }) => (
+            <Tick
+              key={id}
+              className="tick"
+              checked={chosen.includes(id)}
+              onChange={(on) => set({ columns: on ? [...chosen, id] : chosen.filter((c) => c !== id) })}
+            >
+              {name}
+            </Tick>
+          ))}
+      </div>
+    </details>
+    <span className="outs">
+      <Button quiet onClick={() => void copy()}>
+        Copy as text
+      </Button>
+      <Button quiet onClick={() => saveAs("line-up.csv", csvOf(out()), "text/csv")}>
+        CSV
+      </Button>
+      <Button
+        quiet
+        onClick={() =>
+          saveAs(
+            "line-up.json",
+            `${JSON.stringify({ ok: true, name: draft.name, rows: out() }, null, 2)}\n`,
+            "application/json",
+          )
+        }
+      >
+        JSON
+      </Button>
+    </span>
+  </div>
+);
 
 type Item = Line | { readonly title: string; readonly count: number };
 

@@ -8,6 +8,9 @@ import {
   purchaseSchema,
   acceptsAt,
   placeSchema,
+  type OpenWay,
+  type Cell,
+  type Garage,
 } from "@kettleback/core";
 import { Button } from "../../controls/Button";
 import { FigureInput } from "../../controls/FigureInput";
@@ -70,32 +73,7 @@ export function WayPanel({ solved, selected, garage, onChange, onView, onOpenPat
       {cell?.kind === "charging" && (
         <Figures row={cell} currency={currency} unit={distanceUnit} draft={draft} />
       )}
-      {saved.buy.length > 0 && (
-        <div className="buy">
-          <h3>Still to be bought</h3>
-          <ul>
-            {saved.buy.map(({ what, price }, i) => (
-              <li key={what}>
-                <label>
-                  {what}
-                  <FigureInput
-                    label={`${what}, ${currency}`}
-                    value={price}
-                    wrong={(asked) => !isPrice(asked)}
-                    onChange={(asked) =>
-                      isPrice(asked) &&
-                      setWay({
-                        buy: saved.buy.map((item, j) => (j === i ? { what, price: asked } : item)),
-                      })
-                    }
-                  />
-                </label>
-              </li>
-            ))}
-          </ul>
-          <p className="quiet">Usual prices in {currency}; put in your own.</p>
-        </div>
-      )}
+      {saved.buy.length > 0 && <ToBuy saved={saved} currency={currency} setWay={setWay} />}
       <FigureInput
         label="Longest stay there, minutes"
         placeholder="none"
@@ -121,52 +99,115 @@ export function WayPanel({ solved, selected, garage, onChange, onView, onOpenPat
           </>
         )}
       </FigureInput>
-      <div className="way-actions">
-        <Button quiet disabled={isBase} onClick={() => set({ baseline: way.id })}>
-          {isBase ? "The baseline" : "Make it the baseline"}
-        </Button>
-        <Button
-          quiet
-          disabled={!cell}
-          onClick={() => {
-            openInPath(garage, draft, saved, cell!);
-            onOpenPath();
-          }}
-        >
-          Open in the Path
-        </Button>
-        <Button quiet disabled={cell?.kind !== "charging"} onClick={() => onView("vary")}>
-          Vary one thing
-        </Button>
-        <Button
-          quiet
-          onClick={() => {
-            const ways = [...draft.ways];
-            ways.splice(selected + 1, 0, {
-              ...saved,
-              id: freshId(draft.ways),
-              name: `${saved.name} 2`.slice(0, 80),
-            });
-            set({ ways });
-          }}
-        >
-          Duplicate
-        </Button>
-        <Button
-          quiet
-          onClick={() =>
-            set({
-              ways: draft.ways.filter(({ id }) => id !== way.id),
-              baseline: isBase ? null : draft.baseline,
-            })
-          }
-        >
-          Leave out
-        </Button>
-      </div>
+      <Acts
+        isBase={isBase}
+        set={set}
+        way={way}
+        cell={cell}
+        garage={garage}
+        draft={draft}
+        saved={saved}
+        onOpenPath={onOpenPath}
+        onView={onView}
+        selected={selected}
+      />
     </aside>
   );
 }
+
+interface ActsProps {
+  readonly isBase: boolean;
+  readonly set: (change: Partial<LineupDraft>) => void;
+  readonly way: OpenWay;
+  readonly cell: Cell | null | undefined;
+  readonly garage: Garage;
+  readonly draft: LineupDraft;
+  readonly saved: SavedWay;
+  readonly onOpenPath: () => void;
+  readonly onView: (view: string) => void;
+  readonly selected: number;
+}
+
+/** What can be done with a way. */
+const Acts = ({ isBase, set, way, cell, garage, draft, saved, onOpenPath, onView, selected }: ActsProps) => (
+  <div className="way-actions">
+    <Button quiet disabled={isBase} onClick={() => set({ baseline: way.id })}>
+      {isBase ? "The baseline" : "Make it the baseline"}
+    </Button>
+    <Button
+      quiet
+      disabled={!cell}
+      onClick={() => {
+        openInPath(garage, draft, saved, cell!);
+        onOpenPath();
+      }}
+    >
+      Open in the Path
+    </Button>
+    <Button quiet disabled={cell?.kind !== "charging"} onClick={() => onView("vary")}>
+      Vary one thing
+    </Button>
+    <Button
+      quiet
+      onClick={() => {
+        const ways = [...draft.ways];
+        ways.splice(selected + 1, 0, {
+          ...saved,
+          id: freshId(draft.ways),
+          name: `${saved.name} 2`.slice(0, 80),
+        });
+        set({ ways });
+      }}
+    >
+      Duplicate
+    </Button>
+    <Button
+      quiet
+      onClick={() =>
+        set({
+          ways: draft.ways.filter(({ id }) => id !== way.id),
+          baseline: isBase ? null : draft.baseline,
+        })
+      }
+    >
+      Leave out
+    </Button>
+  </div>
+);
+
+interface ToBuyProps {
+  readonly saved: SavedWay;
+  readonly currency: string;
+  readonly setWay: (change: Partial<SavedWay>) => void;
+}
+
+/** What has to be bought for it, at prices of one's own. */
+const ToBuy = ({ saved, currency, setWay }: ToBuyProps) => (
+  <div className="buy">
+    <h3>Still to be bought</h3>
+    <ul>
+      {saved.buy.map(({ what, price }, i) => (
+        <li key={what}>
+          <label>
+            {what}
+            <FigureInput
+              label={`${what}, ${currency}`}
+              value={price}
+              wrong={(asked) => !isPrice(asked)}
+              onChange={(asked) =>
+                isPrice(asked) &&
+                setWay({
+                  buy: saved.buy.map((item, j) => (j === i ? { what, price: asked } : item)),
+                })
+              }
+            />
+          </label>
+        </li>
+      ))}
+    </ul>
+    <p className="quiet">Usual prices in {currency}; put in your own.</p>
+  </div>
+);
 
 interface FiguresProps {
   readonly row: Row;

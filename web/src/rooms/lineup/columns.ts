@@ -63,54 +63,86 @@ const measured = ({ text, shown }: Measure, value: (row: Row) => number) => ({
   difference: (n: number, base: number) => signed(shown(n) - shown(base), text),
 });
 
+/** What the figures of a household are measured in. */
+const measuresIn = (unit: DistanceUnit, currency: string) =>
+  ({
+    power: { text: (watts) => figureText(powerFigure(watts)), shown: shownPower },
+    energy: { text: (wh) => figureText(energyFigure(wh)), shown: shownEnergy },
+    distance: { text: (km) => figureText(distanceFigure(km, unit)), shown: (km) => shownKm(km, unit) },
+    speed: {
+      text: (kmPerHour) => figureText(speedFigure(kmPerHour, unit)),
+      shown: (kmPerHour) => shownSpeed(kmPerHour, unit),
+    },
+    time: { text: durationText, shown: toMinute },
+    share: { text: percentText, shown: shownShare },
+    money: {
+      text: (m) => moneyText(m as Micros, currency),
+      shown: (m) => shownAs(m as Micros, coinOf(currency)),
+    },
+  }) satisfies Readonly<Record<string, Measure>>;
+
+/** What a row is about, and what flows. */
+const ABOUT: readonly Column[] = [
+  {
+    id: "car",
+    name: "Car",
+    value: (r) => r.plan.car.name,
+    text: (r) => r.plan.car.name,
+    always: (c) => c.plan.car.name,
+  },
+  {
+    id: "way",
+    name: "Way",
+    value: (r) => r.plan.name,
+    text: (r) => r.plan.name,
+    always: (c) => c.plan.name,
+  },
+  {
+    id: "level",
+    name: "Level",
+    value: (r) => r.level.word,
+    text: (r) => r.level.word,
+    always: (c) => c.level.word,
+  },
+  {
+    id: "amps",
+    name: "Flows",
+    value: (r) => r.phases * r.amps,
+    text: (r) => `${r.phases} × ${ampsText(r.amps)}`,
+  },
+];
+
+const NARROWEST: Column = {
+  id: "narrowest",
+  name: "Narrowest link",
+  value: (r) => LINK_WORDS[r.narrowest],
+  text: (r) => LINK_WORDS[r.narrowest],
+};
+
+const READY: Column = {
+  id: "ready",
+  name: "In time",
+  value: (r) => r.shortBySeconds,
+  text: (r) =>
+    r.inTime
+      ? `yes, ${timeAt(r.solution.clock, r.secondsToTarget)}`
+      : `short by ${durationText(r.shortBySeconds)}`,
+};
+
+const CAUTION: Column = {
+  id: "caution",
+  name: "Worst caution",
+  value: (r) => (r.worst ? SEVERITIES.indexOf(r.worst.severity) : SEVERITIES.length),
+  text: (r) => r.worst?.severity ?? "none",
+};
+
 /** Columns in the household's units; `stay` is one's own stay in hours. */
 export function columnsFor(unit: DistanceUnit, currency: string, stay: number): readonly Column[] {
-  const power: Measure = { text: (watts) => figureText(powerFigure(watts)), shown: shownPower };
-  const energy: Measure = { text: (wh) => figureText(energyFigure(wh)), shown: shownEnergy };
-  const distance: Measure = {
-    text: (km) => figureText(distanceFigure(km, unit)),
-    shown: (km) => shownKm(km, unit),
-  };
-  const speed: Measure = {
-    text: (kmPerHour) => figureText(speedFigure(kmPerHour, unit)),
-    shown: (kmPerHour) => shownSpeed(kmPerHour, unit),
-  };
-  const time: Measure = { text: durationText, shown: toMinute };
-  const share: Measure = { text: percentText, shown: shownShare };
-  const money: Measure = {
-    text: (m) => moneyText(m as Micros, currency),
-    shown: (m) => shownAs(m as Micros, coinOf(currency)),
-  };
+  const { power, energy, distance, speed, time, share, money } = measuresIn(unit, currency);
   const per100 = toKm(1, unit);
   const stays = [...STAYS.map(({ hours, name }) => ({ hours, name })), { hours: stay, name: "own stay" }];
   return [
-    {
-      id: "car",
-      name: "Car",
-      value: (r) => r.plan.car.name,
-      text: (r) => r.plan.car.name,
-      always: (c) => c.plan.car.name,
-    },
-    {
-      id: "way",
-      name: "Way",
-      value: (r) => r.plan.name,
-      text: (r) => r.plan.name,
-      always: (c) => c.plan.name,
-    },
-    {
-      id: "level",
-      name: "Level",
-      value: (r) => r.level.word,
-      text: (r) => r.level.word,
-      always: (c) => c.level.word,
-    },
-    {
-      id: "amps",
-      name: "Flows",
-      value: (r) => r.phases * r.amps,
-      text: (r) => `${r.phases} × ${ampsText(r.amps)}`,
-    },
+    ...ABOUT,
     {
       id: "wallW",
       name: "From the wall",
@@ -123,27 +155,14 @@ export function columnsFor(unit: DistanceUnit, currency: string, stay: number): 
       best: "most",
       ...measured(power, (r) => r.batteryW),
     },
-    {
-      id: "narrowest",
-      name: "Narrowest link",
-      value: (r) => LINK_WORDS[r.narrowest],
-      text: (r) => LINK_WORDS[r.narrowest],
-    },
+    NARROWEST,
     {
       id: "time",
       name: "Time to target",
       best: "least",
       ...measured(time, (r) => r.secondsToTarget),
     },
-    {
-      id: "ready",
-      name: "In time",
-      value: (r) => r.shortBySeconds,
-      text: (r) =>
-        r.inTime
-          ? `yes, ${timeAt(r.solution.clock, r.secondsToTarget)}`
-          : `short by ${durationText(r.shortBySeconds)}`,
-    },
+    READY,
     {
       id: "kmPerHour",
       name: "Range an hour",
@@ -197,12 +216,7 @@ export function columnsFor(unit: DistanceUnit, currency: string, stay: number): 
       text: (r) => priceText(r.price, currency),
       always: (c) => priceText(c.price, currency),
     },
-    {
-      id: "caution",
-      name: "Worst caution",
-      value: (r) => (r.worst ? SEVERITIES.indexOf(r.worst.severity) : SEVERITIES.length),
-      text: (r) => r.worst?.severity ?? "none",
-    },
+    CAUTION,
   ];
 }
 

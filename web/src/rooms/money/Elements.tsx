@@ -222,49 +222,16 @@ function ElementEditor({ element, currency, onEdit, onUp, onDown, onRemove }: Ed
   return (
     <div className="element-editor">
       {prices.map((component, i) => (
-        <div key={component.type} className="view-tools">
-          <Select
-            says="A price for"
-            value={component.type}
-            onChange={(picked) => price(i, { type: picked })}
-            options={COMPONENTS.filter(
-              (type) => type === component.type || !prices.some((c) => c.type === type),
-            ).map((type) => ({ value: type, text: LINE_WORDS[type].what }))}
-          />
-          <NumberInput
-            label={`Price ${LINE_WORDS[component.type].by}`}
-            unit={currency}
-            min={PRICE_RANGE.min}
-            max={PRICE_RANGE.max}
-            value={component.price}
-            onChange={(value) => price(i, { price: value })}
-          />
-          <OptionalNumber
-            label="VAT on top"
-            unit="%"
-            max={100}
-            value={component.vat}
-            onChange={(vat) => price(i, { vat } as Partial<PriceComponent>)}
-          />
-          {component.type !== "FLAT" && (
-            <NumberInput
-              label="In blocks of"
-              unit={component.type === "ENERGY" ? "Wh" : "s"}
-              min={1}
-              max={1_000_000}
-              value={component.step_size}
-              onChange={(step_size) => price(i, { step_size })}
-            />
-          )}
-          {prices.length > 1 && (
-            <Button
-              quiet
-              onClick={() => onEdit({ ...element, price_components: prices.filter((_, at) => at !== i) })}
-            >
-              Leave out
-            </Button>
-          )}
-        </div>
+        <PriceOf
+          key={component.type}
+          component={component}
+          price={price}
+          i={i}
+          prices={prices}
+          currency={currency}
+          onEdit={onEdit}
+          element={element}
+        />
       ))}
       {free && (
         <Button
@@ -277,44 +244,7 @@ function ElementEditor({ element, currency, onEdit, onUp, onDown, onRemove }: Ed
         </Button>
       )}
       <h4>Holds</h4>
-      <div className="view-tools">
-        <label>
-          from
-          <TimeInput
-            label="from"
-            value={r.start_time ?? ""}
-            optional
-            onChange={(at) => hold({ start_time: at || undefined })}
-          />
-        </label>
-        <label>
-          to
-          <TimeInput
-            label="to"
-            value={r.end_time ?? ""}
-            optional
-            onChange={(at) => hold({ end_time: at || undefined })}
-          />
-        </label>
-        <label>
-          from the day
-          <DateInput
-            label="from the day"
-            value={r.start_date ?? ""}
-            optional
-            onChange={(at) => hold({ start_date: at || undefined })}
-          />
-        </label>
-        <label>
-          before the day
-          <DateInput
-            label="before the day"
-            value={r.end_date ?? ""}
-            optional
-            onChange={(at) => hold({ end_date: at || undefined })}
-          />
-        </label>
-      </div>
+      <Span r={r} hold={hold} />
       <fieldset className="days">
         <legend>{daysText(days)}</legend>
         {WEEKDAYS.map((name) => (
@@ -351,23 +281,138 @@ function ElementEditor({ element, currency, onEdit, onUp, onDown, onRemove }: Ed
         />
       </div>
       <OnlyOn dates={kettleback?.on_dates ?? []} onChange={(on_dates) => amps({ on_dates } as never)} />
-      <div className="acts">
-        {onUp && (
-          <Button quiet onClick={onUp}>
-            Ask earlier
-          </Button>
-        )}
-        {onDown && (
-          <Button quiet onClick={onDown}>
-            Ask later
-          </Button>
-        )}
-        {onRemove && (
-          <Button quiet onClick={onRemove}>
-            Remove this line
-          </Button>
-        )}
-      </div>
+      <Order onUp={onUp} onDown={onDown} onRemove={onRemove} />
     </div>
   );
 }
+
+interface OrderProps {
+  readonly onUp: (() => void) | null;
+  readonly onDown: (() => void) | null;
+  readonly onRemove: (() => void) | null;
+}
+
+/** Where a line stands among the others. */
+const Order = ({ onUp, onDown, onRemove }: OrderProps) => (
+  <div className="acts">
+    {onUp && (
+      <Button quiet onClick={onUp}>
+        Ask earlier
+      </Button>
+    )}
+    {onDown && (
+      <Button quiet onClick={onDown}>
+        Ask later
+      </Button>
+    )}
+    {onRemove && (
+      <Button quiet onClick={onRemove}>
+        Remove this line
+      </Button>
+    )}
+  </div>
+);
+
+interface SpanProps {
+  readonly r: Restrictions;
+  readonly hold: (to: Partial<Record<keyof Restrictions, unknown>>) => void;
+}
+
+/** The hours and days in which a line holds. */
+const Span = ({ r, hold }: SpanProps) => (
+  <div className="view-tools">
+    <label>
+      from
+      <TimeInput
+        label="from"
+        value={r.start_time ?? ""}
+        optional
+        onChange={(at) => hold({ start_time: at || undefined })}
+      />
+    </label>
+    <label>
+      to
+      <TimeInput
+        label="to"
+        value={r.end_time ?? ""}
+        optional
+        onChange={(at) => hold({ end_time: at || undefined })}
+      />
+    </label>
+    <label>
+      from the day
+      <DateInput
+        label="from the day"
+        value={r.start_date ?? ""}
+        optional
+        onChange={(at) => hold({ start_date: at || undefined })}
+      />
+    </label>
+    <label>
+      before the day
+      <DateInput
+        label="before the day"
+        value={r.end_date ?? ""}
+        optional
+        onChange={(at) => hold({ end_date: at || undefined })}
+      />
+    </label>
+  </div>
+);
+
+interface PriceOfProps {
+  readonly component: PriceComponent;
+  readonly price: (at: number, to: Partial<PriceComponent>) => void;
+  readonly i: number;
+  readonly prices: readonly PriceComponent[];
+  readonly currency: string;
+  readonly onEdit: (element: TariffElement) => void;
+  readonly element: TariffElement;
+}
+
+/** One price of a line. */
+const PriceOf = ({ component, price, i, prices, currency, onEdit, element }: PriceOfProps) => (
+  <div className="view-tools">
+    <Select
+      says="A price for"
+      value={component.type}
+      onChange={(picked) => price(i, { type: picked })}
+      options={COMPONENTS.filter(
+        (type) => type === component.type || !prices.some((c) => c.type === type),
+      ).map((type) => ({ value: type, text: LINE_WORDS[type].what }))}
+    />
+    <NumberInput
+      label={`Price ${LINE_WORDS[component.type].by}`}
+      unit={currency}
+      min={PRICE_RANGE.min}
+      max={PRICE_RANGE.max}
+      value={component.price}
+      onChange={(value) => price(i, { price: value })}
+    />
+    <OptionalNumber
+      label="VAT on top"
+      unit="%"
+      max={100}
+      value={component.vat}
+      onChange={(vat) => price(i, { vat } as Partial<PriceComponent>)}
+    />
+    {component.type !== "FLAT" && (
+      <NumberInput
+        label="In blocks of"
+        unit={component.type === "ENERGY" ? "Wh" : "s"}
+        min={1}
+        max={1_000_000}
+        value={component.step_size}
+        onChange={(step_size) => price(i, { step_size })}
+      />
+    )}
+    {prices.length > 1 && (
+      <Button
+        quiet
+        onClick={() => onEdit({ ...element, price_components: prices.filter((_, at) => at !== i) })}
+      >
+        Leave out
+      </Button>
+    )}
+  </div>
+);

@@ -15,6 +15,8 @@ import {
   type EconomyUnit,
   rangesOf,
   fuelQuestionSchema,
+  type FuelFigures,
+  type Garage,
 } from "@kettleback/core";
 import { Button } from "../../controls/Button";
 import { optionsOf, Select } from "../../controls/Select";
@@ -23,6 +25,7 @@ import { amountText } from "../../plan/money";
 import { NumberInput, within } from "./NumberInput";
 import { useMoney } from "./useMoney";
 import type { OwnProps } from "./view";
+import type { MoneyDraft } from "../../stores/money";
 
 const TAKES = rangesOf(fuelQuestionSchema);
 /** The least and the most a car may use, in a unit of economy. */
@@ -55,61 +58,19 @@ export default function Fuel({ garage, answered }: OwnProps) {
   const shownUse = Number(fromWhPerKm(wallWhPerKm, economy).toPrecision(6));
   return (
     <section className="view-panel fuel" aria-label="Against fuel">
-      <div className="view-tools">
-        {garage.fuelCars.map(({ id, spec: { name, ...car } }) => (
-          <Button key={id} quiet onClick={() => set(car)}>
-            Take {name}
-          </Button>
-        ))}
-        <NumberInput
-          label="Fuel costs"
-          {...TAKES.price}
-          unit={currency}
-          value={price}
-          onChange={(v) => set({ price: v })}
-        />
-        <Select
-          says="for"
-          label="Fuel price by"
-          value={priceUnit}
-          onChange={(picked) => set({ priceUnit: picked })}
-          options={optionsOf(FUEL_PRICES)}
-        />
-        <NumberInput
-          label="The fuel car uses"
-          {...TAKES.uses}
-          value={uses}
-          onChange={(v) => set({ uses: v })}
-        />
-        <Select
-          says="in"
-          label="Unit of the fuel car"
-          value={usesUnit}
-          onChange={(picked) => set({ usesUnit: picked })}
-          options={optionsOf(FUEL_UNITS)}
-        />
-        <NumberInput
-          label="A kWh on the meter"
-          {...TAKES.perKWh}
-          unit={currency}
-          value={perKWh}
-          onChange={(v) => set({ perKWh: v })}
-        />
-        <NumberInput
-          label="Yours uses, at the meter"
-          min={Math.min(...boundsIn(economy))}
-          max={Math.max(...boundsIn(economy))}
-          value={shownUse}
-          onChange={(v) => set({ wallWhPerKm: toWhPerKm(v, economy) })}
-        />
-        <Select
-          says="in"
-          label="Your unit"
-          value={economy}
-          onChange={setEconomy}
-          options={optionsOf(ECONOMY_UNITS)}
-        />
-      </div>
+      <Question
+        garage={garage}
+        set={set}
+        currency={currency}
+        price={price}
+        priceUnit={priceUnit}
+        uses={uses}
+        usesUnit={usesUnit}
+        perKWh={perKWh}
+        economy={economy}
+        shownUse={shownUse}
+        setEconomy={setEconomy}
+      />
       {figures && (
         <>
           <p className="says" aria-live="polite">
@@ -135,46 +96,147 @@ export default function Fuel({ garage, answered }: OwnProps) {
               </div>
             ))}
           </dl>
-          <dl className="facts">
-            <div>
-              <dt>To cost as little, a fuel car would have to use</dt>
-              <dd>
-                {figures.matchLitres > 0
-                  ? `${decimals(figures.matchLitres, 2)} l/100 km, ${decimals(fromLitresPer100Km(figures.matchLitres, "mpg (imperial)"), 0)} mpg imperial or ${decimals(fromLitresPer100Km(figures.matchLitres, "mpg (US)"), 0)} mpg US`
-                  : "no fuel at all: yours is free"}
-              </dd>
-            </div>
-            <div>
-              <dt>Both cost the same at</dt>
-              <dd>{amountText(figures.breakEvenPerKWh, currency)} a kWh</dd>
-            </div>
-            <div>
-              <dt>Yours in miles a gallon's worth of energy (33.7 kWh a US gallon, US EPA)</dt>
-              <dd>{decimals(mpge(wallWhPerKm), 0)} MPGe</dd>
-            </div>
-            <div>
-              <dt>
-                <span className="inline-number">
-                  <NumberInput
-                    bare
-                    label="Miles a gallon's worth"
-                    min={1}
-                    max={1_000}
-                    value={miles}
-                    onChange={setMiles}
-                  />{" "}
-                  MPGe are
-                </span>
-              </dt>
-              <dd>
-                {within(miles, 1, 1_000)
-                  ? `${decimals(fromWhPerKm(whPerKmOfMpge(miles), economy), 1)} ${economy}`
-                  : "–"}
-              </dd>
-            </div>
-          </dl>
+          <Facts
+            figures={figures}
+            currency={currency}
+            wallWhPerKm={wallWhPerKm}
+            miles={miles}
+            setMiles={setMiles}
+            economy={economy}
+          />
         </>
       )}
     </section>
   );
 }
+
+interface FactsProps {
+  readonly figures: FuelFigures;
+  readonly currency: string;
+  readonly wallWhPerKm: number;
+  readonly miles: number;
+  readonly setMiles: React.Dispatch<React.SetStateAction<number>>;
+  readonly economy: "Wh/km" | "kWh/100 km" | "Wh/mi" | "mi/kWh" | "km/kWh";
+}
+
+/** Where both would cost the same. */
+const Facts = ({ figures, currency, wallWhPerKm, miles, setMiles, economy }: FactsProps) => (
+  <dl className="facts">
+    <div>
+      <dt>To cost as little, a fuel car would have to use</dt>
+      <dd>
+        {figures.matchLitres > 0
+          ? `${decimals(figures.matchLitres, 2)} l/100 km, ${decimals(fromLitresPer100Km(figures.matchLitres, "mpg (imperial)"), 0)} mpg imperial or ${decimals(fromLitresPer100Km(figures.matchLitres, "mpg (US)"), 0)} mpg US`
+          : "no fuel at all: yours is free"}
+      </dd>
+    </div>
+    <div>
+      <dt>Both cost the same at</dt>
+      <dd>{amountText(figures.breakEvenPerKWh, currency)} a kWh</dd>
+    </div>
+    <div>
+      <dt>Yours in miles a gallon's worth of energy (33.7 kWh a US gallon, US EPA)</dt>
+      <dd>{decimals(mpge(wallWhPerKm), 0)} MPGe</dd>
+    </div>
+    <div>
+      <dt>
+        <span className="inline-number">
+          <NumberInput
+            bare
+            label="Miles a gallon's worth"
+            min={1}
+            max={1_000}
+            value={miles}
+            onChange={setMiles}
+          />{" "}
+          MPGe are
+        </span>
+      </dt>
+      <dd>
+        {within(miles, 1, 1_000)
+          ? `${decimals(fromWhPerKm(whPerKmOfMpge(miles), economy), 1)} ${economy}`
+          : "–"}
+      </dd>
+    </div>
+  </dl>
+);
+
+interface QuestionProps {
+  readonly garage: Garage;
+  readonly set: (to: Partial<MoneyDraft["fuel"]>) => void;
+  readonly currency: string;
+  readonly price: number;
+  readonly priceUnit: "a litre" | "an imperial gallon" | "a US gallon";
+  readonly uses: number;
+  readonly usesUnit: "l/100 km" | "km/l" | "mpg (imperial)" | "mpg (US)";
+  readonly perKWh: number;
+  readonly economy: "Wh/km" | "kWh/100 km" | "Wh/mi" | "mi/kWh" | "km/kWh";
+  readonly shownUse: number;
+  readonly setEconomy: (unit: EconomyUnit) => void;
+}
+
+/** What both cars use, and what their energy costs. */
+const Question = ({
+  garage,
+  set,
+  currency,
+  price,
+  priceUnit,
+  uses,
+  usesUnit,
+  perKWh,
+  economy,
+  shownUse,
+  setEconomy,
+}: QuestionProps) => (
+  <div className="view-tools">
+    {garage.fuelCars.map(({ id, spec: { name, ...car } }) => (
+      <Button key={id} quiet onClick={() => set(car)}>
+        Take {name}
+      </Button>
+    ))}
+    <NumberInput
+      label="Fuel costs"
+      {...TAKES.price}
+      unit={currency}
+      value={price}
+      onChange={(v) => set({ price: v })}
+    />
+    <Select
+      says="for"
+      label="Fuel price by"
+      value={priceUnit}
+      onChange={(picked) => set({ priceUnit: picked })}
+      options={optionsOf(FUEL_PRICES)}
+    />
+    <NumberInput label="The fuel car uses" {...TAKES.uses} value={uses} onChange={(v) => set({ uses: v })} />
+    <Select
+      says="in"
+      label="Unit of the fuel car"
+      value={usesUnit}
+      onChange={(picked) => set({ usesUnit: picked })}
+      options={optionsOf(FUEL_UNITS)}
+    />
+    <NumberInput
+      label="A kWh on the meter"
+      {...TAKES.perKWh}
+      unit={currency}
+      value={perKWh}
+      onChange={(v) => set({ perKWh: v })}
+    />
+    <NumberInput
+      label="Yours uses, at the meter"
+      min={Math.min(...boundsIn(economy))}
+      max={Math.max(...boundsIn(economy))}
+      value={shownUse}
+      onChange={(v) => set({ wallWhPerKm: toWhPerKm(v, economy) })}
+    />
+    <Select
+      says="in"
+      label="Your unit"
+      value={economy}
+      onChange={setEconomy}
+      options={optionsOf(ECONOMY_UNITS)}
+    />
+  </div>
+);

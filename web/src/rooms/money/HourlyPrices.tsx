@@ -59,61 +59,84 @@ export function HourlyPrices({
         </Button>
       </div>
       <div ref={box}>
-        <svg
+        <Sheet
           width={width}
-          height={TOP + days * ROW_H + 4}
-          role="img"
-          aria-label={`Prices by the hour over ${days} days, from ${amountText(low, currency)} to ${amountText(high, currency)}`}
-        >
-          <defs>
-            <pattern
-              id="paid"
-              width={4}
-              height={4}
-              patternUnits="userSpaceOnUse"
-              patternTransform="rotate(45)"
-            >
-              <rect width={4} height={4} className="paid-ground" />
-              <line x1={0} x2={0} y1={0} y2={4} className="paid-line" />
-            </pattern>
-          </defs>
-          {[0, 6, 12, 18, 24].map((hour) => (
-            <text
-              key={hour}
-              className="hour"
-              x={x((hour / 24) * DAY_MS)}
-              y={11}
-              textAnchor={hour === 24 ? "end" : hour === 0 ? "start" : "middle"}
-            >
-              {hourText(hour)}
-            </text>
-          ))}
-          {Array.from({ length: days }, (_, day) => (
-            <text key={day} className="day" x={0} y={TOP + day * ROW_H + 10}>
-              {dayText(start.startOf("day").plus({ days: day }))}
-            </text>
-          ))}
-          {width > LEFT &&
-            shown.map((price, i) => {
-              const at = DateTime.fromMillis(start.toMillis() + i * step, { zone: timeZone });
-              const day = Math.round(at.startOf("day").diff(start.startOf("day"), "days").days);
-              const within = (at.hour * 60 + at.minute) * 60_000;
-              if (day >= days) return null;
-              return (
-                <rect
-                  key={i}
-                  className={price < 0 ? "paid" : "cell-price"}
-                  x={x(within)}
-                  y={TOP + day * ROW_H}
-                  width={Math.max(0.5, x(within + step) - x(within) - 0.5)}
-                  height={ROW_H - 1}
-                  style={price < 0 ? undefined : { opacity: 0.12 + 0.88 * (high > 0 ? price / high : 0) }}
-                />
-              );
-            })}
-        </svg>
+          days={days}
+          low={low}
+          currency={currency}
+          high={high}
+          x={x}
+          start={start}
+          shown={shown}
+          step={step}
+          timeZone={timeZone}
+        />
       </div>
       {days === MOST_DAYS && <p className="quiet">The first {MOST_DAYS} days are drawn; all are counted.</p>}
     </section>
   );
 }
+
+interface SheetProps {
+  readonly width: number;
+  readonly days: number;
+  readonly low: number;
+  readonly currency: string;
+  readonly high: number;
+  readonly x: (ms: number) => number;
+  readonly start: DateTime<true> | DateTime<false>;
+  readonly shown: number[];
+  readonly step: number;
+  readonly timeZone: string;
+}
+
+/** The days as rows of hours. */
+const Sheet = ({ width, days, low, currency, high, x, start, shown, step, timeZone }: SheetProps) => (
+  <svg
+    width={width}
+    height={TOP + days * ROW_H + 4}
+    role="img"
+    aria-label={`Prices by the hour over ${days} days, from ${amountText(low, currency)} to ${amountText(high, currency)}`}
+  >
+    <defs>
+      <pattern id="paid" width={4} height={4} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+        <rect width={4} height={4} className="paid-ground" />
+        <line x1={0} x2={0} y1={0} y2={4} className="paid-line" />
+      </pattern>
+    </defs>
+    {[0, 6, 12, 18, 24].map((hour) => (
+      <text
+        key={hour}
+        className="hour"
+        x={x((hour / 24) * DAY_MS)}
+        y={11}
+        textAnchor={hour === 24 ? "end" : hour === 0 ? "start" : "middle"}
+      >
+        {hourText(hour)}
+      </text>
+    ))}
+    {Array.from({ length: days }, (_, day) => (
+      <text key={day} className="day" x={0} y={TOP + day * ROW_H + 10}>
+        {dayText(start.startOf("day").plus({ days: day }))}
+      </text>
+    ))}
+    {width > LEFT &&
+      shown.map((price, i) => {
+        const at = DateTime.fromMillis(start.toMillis() + i * step, { zone: timeZone });
+        const day = Math.round(at.startOf("day").diff(start.startOf("day"), "days").days);
+        const within = (at.hour * 60 + at.minute) * 60_000;
+        if (day >= days) return null;
+        return (
+          <rect
+            key={i}
+            className={price < 0 ? "paid" : "cell-price"}
+            x={x(within)}
+            y={TOP + day * ROW_H}
+            width={Math.max(0.5, x(within + step) - x(within) - 0.5)}
+            height={ROW_H - 1}
+            style={price < 0 ? undefined : { opacity: 0.12 + 0.88 * (high > 0 ? price / high : 0) }}
+          />
+        );
+      })}
+  </svg>
+);

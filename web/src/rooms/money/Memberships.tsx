@@ -5,6 +5,7 @@ import {
   rangesOf,
   membershipQuestionSchema,
   acceptsAt,
+  type Month,
 } from "@kettleback/core";
 import { Button } from "../../controls/Button";
 import { decimals } from "../../format/number";
@@ -89,34 +90,47 @@ export default function Memberships({
           {year >= 0 ? "less" : "more"} with it.
         </p>
       )}
-      <ol className="months" aria-label="kWh by month">
-        {MONTHS.map((month, i) => (
-          <li key={month}>
-            <span className="bar" aria-hidden="true">
-              {from !== null && (
-                <i className="line" style={{ bottom: `${(100 * Math.min(from, most)) / most}%` }} />
-              )}
-              <i
-                className={told[i]?.pays ? "pays" : ""}
-                style={{ height: `${(100 * (told[i]?.kWh ?? 0)) / most}%` }}
-              />
-            </span>
-            <NumberInput
-              bare
-              label={`${month}, kWh`}
-              min={A_MONTH.min}
-              max={A_MONTH.max}
-              value={months[i]!}
-              onChange={(v) => set({ months: months.map((m, at) => (at === i ? v : m)) })}
-            />
-            <span className="month">{month}</span>
-            <small>{told[i] ? (told[i].pays ? "pays" : "no") : ""}</small>
-          </li>
-        ))}
-      </ol>
+      <Months from={from} most={most} told={told} months={months} set={set} />
       <p className="quiet">
         kWh charged at this tariff each month; the line is where the fee has paid for itself.
       </p>
     </section>
   );
 }
+
+interface MonthsProps {
+  readonly from: number | null;
+  readonly most: number;
+  readonly told: Month[];
+  readonly months: number[];
+  readonly set: (to: Partial<{ fee: number; discount: number; perKWh: number; months: number[] }>) => void;
+}
+
+/** What is charged each month, against where the fee has paid for itself. */
+const Months = ({ from, most, told, months, set }: MonthsProps) => (
+  <ol className="months" aria-label="kWh by month">
+    {MONTHS.map((month, i) => (
+      <li key={month}>
+        <span className="bar" aria-hidden="true">
+          {from !== null && (
+            <i className="line" style={{ bottom: `${(100 * Math.min(from, most)) / most}%` }} />
+          )}
+          <i
+            className={told[i]?.pays ? "pays" : ""}
+            style={{ height: `${(100 * (told[i]?.kWh ?? 0)) / most}%` }}
+          />
+        </span>
+        <NumberInput
+          bare
+          label={`${month}, kWh`}
+          min={A_MONTH.min}
+          max={A_MONTH.max}
+          value={months[i]!}
+          onChange={(v) => set({ months: months.map((m, at) => (at === i ? v : m)) })}
+        />
+        <span className="month">{month}</span>
+        <small>{told[i] ? (told[i].pays ? "pays" : "no") : ""}</small>
+      </li>
+    ))}
+  </ol>
+);

@@ -115,64 +115,7 @@ export default function PaybackView({
             onChange={(v) => set({ elsewhere: back(v) })}
           />
         </div>
-        <Table className="plain ways">
-          <thead>
-            <tr>
-              <th scope="col">Way</th>
-              <th scope="col">100 {unit} cost</th>
-              <th scope="col">A year, whatever you drive</th>
-              <th scope="col">Share of your distance</th>
-            </tr>
-          </thead>
-          <tbody>
-            {(["now", "then"] as const).map((key) => {
-              const way = asked[key];
-              const change = (to: Partial<Asked["now"]>) => set({ [key]: { ...way, ...to } });
-              const says = key === "now" ? "Now" : "Then";
-              return (
-                <tr key={key}>
-                  <th scope="row">
-                    <TextInput
-                      says={<span className="label">{says}</span>}
-                      className="number"
-                      maxLength={80}
-                      value={way.name}
-                      onChange={(text) => change({ name: text })}
-                    />
-                  </th>
-                  <td>
-                    <NumberInput
-                      label={`${says}: 100 ${unit} cost`}
-                      {...OF_A_WAY.per100Km}
-                      unit={currency}
-                      value={Number(per(way.per100Km).toFixed(4))}
-                      onChange={(v) => change({ per100Km: back(v) })}
-                    />
-                  </td>
-                  <td>
-                    <NumberInput
-                      label={`${says}: a year`}
-                      {...OF_A_WAY.aYear}
-                      unit={currency}
-                      value={way.aYear}
-                      onChange={(aYear) => change({ aYear })}
-                    />
-                  </td>
-                  <td>
-                    <NumberInput
-                      label={`${says}: share`}
-                      unit="%"
-                      min={0}
-                      max={100}
-                      value={Number((way.share * 100).toFixed(4))}
-                      onChange={(v) => change({ share: v / 100 })}
-                    />
-                  </td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </Table>
+        <Ways unit={unit} asked={asked} set={set} currency={currency} per={per} back={back} />
         <Items asked={asked} currency={currency} set={set} />
       </section>
       <section className="view-panel" aria-label="What pays back">
@@ -185,6 +128,77 @@ export default function PaybackView({
     </div>
   );
 }
+
+interface WaysProps {
+  readonly unit: "km" | "mi";
+  readonly asked: Asked;
+  readonly set: (to: Partial<Asked>) => void;
+  readonly currency: string;
+  readonly per: (per100Km: number) => number;
+  readonly back: (value: number) => number;
+}
+
+/** What each way costs, as it is now and as it would be then. */
+const Ways = ({ unit, asked, set, currency, per, back }: WaysProps) => (
+  <Table className="plain ways">
+    <thead>
+      <tr>
+        <th scope="col">Way</th>
+        <th scope="col">100 {unit} cost</th>
+        <th scope="col">A year, whatever you drive</th>
+        <th scope="col">Share of your distance</th>
+      </tr>
+    </thead>
+    <tbody>
+      {(["now", "then"] as const).map((key) => {
+        const way = asked[key];
+        const change = (to: Partial<Asked["now"]>) => set({ [key]: { ...way, ...to } });
+        const says = key === "now" ? "Now" : "Then";
+        return (
+          <tr key={key}>
+            <th scope="row">
+              <TextInput
+                says={<span className="label">{says}</span>}
+                className="number"
+                maxLength={80}
+                value={way.name}
+                onChange={(text) => change({ name: text })}
+              />
+            </th>
+            <td>
+              <NumberInput
+                label={`${says}: 100 ${unit} cost`}
+                {...OF_A_WAY.per100Km}
+                unit={currency}
+                value={Number(per(way.per100Km).toFixed(4))}
+                onChange={(v) => change({ per100Km: back(v) })}
+              />
+            </td>
+            <td>
+              <NumberInput
+                label={`${says}: a year`}
+                {...OF_A_WAY.aYear}
+                unit={currency}
+                value={way.aYear}
+                onChange={(aYear) => change({ aYear })}
+              />
+            </td>
+            <td>
+              <NumberInput
+                label={`${says}: share`}
+                unit="%"
+                min={0}
+                max={100}
+                value={Number((way.share * 100).toFixed(4))}
+                onChange={(v) => change({ share: v / 100 })}
+              />
+            </td>
+          </tr>
+        );
+      })}
+    </tbody>
+  </Table>
+);
 
 interface ItemsProps {
   readonly asked: Asked;

@@ -15,6 +15,7 @@ import {
   type BillLine,
   type LineKind,
   type Micros,
+  type Solution,
 } from "@kettleback/core";
 import { Button } from "../../controls/Button";
 import { Table } from "../../controls/Table";
@@ -57,53 +58,14 @@ export default function Receipt({ charging }: MoneyProps) {
           <h2>{plan.name}</h2>
           <p>{plan.tariff.name}</p>
         </header>
-        <Table label="Lines of the receipt">
-          <thead>
-            <tr>
-              <th scope="col">When</th>
-              <th scope="col">What</th>
-              <th scope="col" className="n">
-                How much
-              </th>
-              <th scope="col" className="n">
-                Price
-              </th>
-              <th scope="col" className="n">
-                Amount
-              </th>
-              <th scope="col" className="n">
-                VAT
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {bill.lines.map((line, i) => (
-              <ReceiptLine
-                key={i}
-                line={line}
-                printed={printed[i]!}
-                currency={currency}
-                when={`${dayTimeText(localAt(solution, line.from))}–${timeText(localAt(solution, line.to))}`}
-                open={open === i}
-                onOpen={() => setOpen(open === i ? null : i)}
-              />
-            ))}
-            {bill.lines.length === 0 && (
-              <tr>
-                <td colSpan={6}>Nothing on this tariff is charged for this session.</td>
-              </tr>
-            )}
-          </tbody>
-          <tfoot>
-            {bill.vat !== 0 && (
-              <>
-                <Sum name="Without VAT" amount={sumMicros(printed.map((p) => p.net))} currency={currency} />
-                <Sum name="VAT" amount={sumMicros(printed.map((p) => p.vat))} currency={currency} />
-              </>
-            )}
-            <Sum name="This session" amount={bill.total} currency={currency} total />
-          </tfoot>
-        </Table>
+        <Lines
+          bill={bill}
+          printed={printed}
+          currency={currency}
+          solution={solution}
+          open={open}
+          setOpen={setOpen}
+        />
         <p className="rounding">{ROUNDING}</p>
         {bill.unpriced > 1e-9 && (
           <p className="problems" role="alert">
@@ -140,6 +102,66 @@ export default function Receipt({ charging }: MoneyProps) {
     </div>
   );
 }
+
+interface LinesProps {
+  readonly bill: Bill;
+  readonly printed: Printed[];
+  readonly currency: string;
+  readonly solution: Solution;
+  readonly open: number | "all" | null;
+  readonly setOpen: React.Dispatch<React.SetStateAction<number | "all" | null>>;
+}
+
+/** The lines of a receipt and their sums; each opens to its working. */
+const Lines = ({ bill, printed, currency, solution, open, setOpen }: LinesProps) => (
+  <Table label="Lines of the receipt">
+    <thead>
+      <tr>
+        <th scope="col">When</th>
+        <th scope="col">What</th>
+        <th scope="col" className="n">
+          How much
+        </th>
+        <th scope="col" className="n">
+          Price
+        </th>
+        <th scope="col" className="n">
+          Amount
+        </th>
+        <th scope="col" className="n">
+          VAT
+        </th>
+      </tr>
+    </thead>
+    <tbody>
+      {bill.lines.map((line, i) => (
+        <ReceiptLine
+          key={i}
+          line={line}
+          printed={printed[i]!}
+          currency={currency}
+          when={`${dayTimeText(localAt(solution, line.from))}–${timeText(localAt(solution, line.to))}`}
+          open={open === i}
+          onOpen={() => setOpen(open === i ? null : i)}
+        />
+      ))}
+      {bill.lines.length === 0 && (
+        <tr>
+          <td colSpan={6}>Nothing on this tariff is charged for this session.</td>
+        </tr>
+      )}
+    </tbody>
+    <tfoot>
+      {bill.vat !== 0 && (
+        <>
+          <Sum name="Without VAT" amount={sumMicros(printed.map((p) => p.net))} currency={currency} />
+          <Sum name="VAT" amount={sumMicros(printed.map((p) => p.vat))} currency={currency} />
+        </>
+      )}
+      <Sum name="This session" amount={bill.total} currency={currency} total />
+    </tfoot>
+  </Table>
+);
 
 /** A line as it is printed, in the coins of the currency. */
 interface Printed {

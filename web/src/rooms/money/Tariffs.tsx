@@ -16,6 +16,7 @@ import {
   type Garage,
   type Kept,
   type Tariff,
+  type Household,
 } from "@kettleback/core";
 import { Refused as RefusedByServer } from "../../api/client";
 import { Button } from "../../controls/Button";
@@ -189,42 +190,20 @@ function Editor({ row, garage, answered, timeZone, onChange, onAdd, onForget }: 
   const misread = misreadBy(sound);
   return (
     <section className="view-panel tariff" aria-label={tariff.name}>
-      <header className="tariff-head">
-        <TextInput
-          label="Name of the tariff"
-          manner="title"
-          maxLength={80}
-          value={tariff.name}
-          onChange={(text) => edit({ ...tariff, name: text })}
-        />
-        <div className="acts">
-          <Button disabled={!tried || !!unsound} onClick={() => void save().catch(sayTrouble)}>
-            Save
-          </Button>
-          <Button
-            quiet
-            disabled={!tried && !unsound}
-            onClick={() => {
-              setTyped(null);
-              onChange(trying(draft, null));
-            }}
-          >
-            Back to saved
-          </Button>
-          <DocumentFile
-            one="tariff"
-            content={{ name: sound.name, text: () => printOcpi(sound, household, new Date().toISOString()) }}
-            maxBytes={Math.max(TARIFF_MAX_BYTES, PRICES_MAX_BYTES)}
-            accept=".json,.csv,application/json,text/csv"
-            take={take}
-          />
-          {onForget && (
-            <Button quiet onClick={onForget}>
-              Delete
-            </Button>
-          )}
-        </div>
-      </header>
+      <Head
+        tariff={tariff}
+        edit={edit}
+        tried={tried}
+        unsound={unsound}
+        save={save}
+        setTyped={setTyped}
+        onChange={onChange}
+        draft={draft}
+        sound={sound}
+        household={household}
+        take={take}
+        onForget={onForget}
+      />
       {unsound && (
         <ul className="problems" role="alert">
           {unsound.problems.slice(0, 4).map(({ field, message }) => (
@@ -235,16 +214,7 @@ function Editor({ row, garage, answered, timeZone, onChange, onAdd, onForget }: 
         </ul>
       )}
       <Live answered={answered} tried={!!tried} />
-      {misread.length > 0 && (
-        <details className="misread">
-          <summary>Exported, a plain reader of OCPI would take it for something else</summary>
-          <ul>
-            {misread.map((line) => (
-              <li key={line}>{line}</li>
-            ))}
-          </ul>
-        </details>
-      )}
+      {misread.length > 0 && <Misread misread={misread} />}
       {tariff.kettleback?.hourly ? (
         <HourlyPrices {...part} timeZone={timeZone} />
       ) : (
@@ -258,3 +228,87 @@ function Editor({ row, garage, answered, timeZone, onChange, onAdd, onForget }: 
     </section>
   );
 }
+
+interface MisreadProps {
+  readonly misread: string[];
+}
+
+/** What a reader that knows plain OCPI alone would take for something else. */
+const Misread = ({ misread }: MisreadProps) => (
+  <details className="misread">
+    <summary>Exported, a plain reader of OCPI would take it for something else</summary>
+    <ul>
+      {misread.map((line) => (
+        <li key={line}>{line}</li>
+      ))}
+    </ul>
+  </details>
+);
+
+interface HeadProps {
+  readonly tariff: Tariff;
+  readonly edit: (next: Tariff) => void;
+  readonly tried: Tariff | undefined;
+  readonly unsound: { of: Tariff; tariff: Tariff; problems: readonly FieldProblem[] } | null;
+  readonly save: () => Promise<void>;
+  readonly setTyped: (typed: null) => void;
+  readonly onChange: (draft: Draft) => void;
+  readonly draft: Draft;
+  readonly sound: Tariff;
+  readonly household: Household;
+  readonly take: (text: string) => Promise<readonly FieldProblem[]>;
+  readonly onForget: (() => void) | null;
+}
+
+/** The tariff's name, and what can be done with it. */
+const Head = ({
+  tariff,
+  edit,
+  tried,
+  unsound,
+  save,
+  setTyped,
+  onChange,
+  draft,
+  sound,
+  household,
+  take,
+  onForget,
+}: HeadProps) => (
+  <header className="tariff-head">
+    <TextInput
+      label="Name of the tariff"
+      manner="title"
+      maxLength={80}
+      value={tariff.name}
+      onChange={(text) => edit({ ...tariff, name: text })}
+    />
+    <div className="acts">
+      <Button disabled={!tried || !!unsound} onClick={() => void save().catch(sayTrouble)}>
+        Save
+      </Button>
+      <Button
+        quiet
+        disabled={!tried && !unsound}
+        onClick={() => {
+          setTyped(null);
+          onChange(trying(draft, null));
+        }}
+      >
+        Back to saved
+      </Button>
+      <DocumentFile
+        one="tariff"
+        content={{ name: sound.name, text: () => printOcpi(sound, household, new Date().toISOString()) }}
+        maxBytes={Math.max(TARIFF_MAX_BYTES, PRICES_MAX_BYTES)}
+        accept=".json,.csv,application/json,text/csv"
+        take={take}
+      />
+      {onForget && (
+        <Button quiet onClick={onForget}>
+          Delete
+        </Button>
+      )}
+    </div>
+  </header>
+);

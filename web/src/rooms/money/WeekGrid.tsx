@@ -1,5 +1,5 @@
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
-import type { Band, Week } from "@kettleback/core";
+import type { Band, Week, Hours } from "@kettleback/core";
 import { useWidth } from "../../charts/useWidth";
 import { amountText } from "../../plan/money";
 import { hourText } from "../../format/manner";
@@ -165,47 +165,11 @@ export function WeekGrid({ week, band, together, currency, onStroke, onBrush }: 
         onPointerCancel={() => setDrag(null)}
       >
         {[0, 3, 6, 9, 12, 15, 18, 21, 24].map((hour) => (
-          <text
-            key={hour}
-            className="hour"
-            x={x(hour * 60)}
-            y={11}
-            textAnchor={hour === 24 ? "end" : hour === 0 ? "start" : "middle"}
-          >
-            {hourText(hour)}
-          </text>
+          <HourMark key={hour} hour={hour} x={x} />
         ))}
         {width > LEFT &&
           week.days.map((spans, day) => (
-            <g key={day}>
-              <text className="day" x={0} y={y(day) + ROW_H - 6}>
-                {DAYS[day]}
-              </text>
-              {spans.map(({ from, to, band: b }) => {
-                const w = x(to) - x(from) - 1;
-                const label = b === null ? "no price" : amountText(week.bands[b]!.price, currency);
-                return (
-                  <g key={from}>
-                    {b === null ? (
-                      <rect className="cell-none" x={x(from)} y={y(day)} width={w} height={ROW_H - 2} />
-                    ) : (
-                      <Cell
-                        x={x(from)}
-                        y={y(day)}
-                        width={w}
-                        height={ROW_H - 2}
-                        level={levelOf(week.bands, b)}
-                      />
-                    )}
-                    {w > 54 && (
-                      <text className="cell-text" x={x(from) + 5} y={y(day) + ROW_H - 6}>
-                        {label}
-                      </text>
-                    )}
-                  </g>
-                );
-              })}
-            </g>
+            <DayRow key={day} day={day} y={y} spans={spans} x={x} week={week} currency={currency} />
           ))}
         {marked?.days.map((day) => (
           <rect
@@ -224,3 +188,56 @@ export function WeekGrid({ week, band, together, currency, onStroke, onBrush }: 
     </div>
   );
 }
+
+interface HourMarkProps {
+  readonly hour: number;
+  readonly x: (minute: number) => number;
+}
+
+/** An hour over the grid. */
+const HourMark = ({ hour, x }: HourMarkProps) => (
+  <text
+    className="hour"
+    x={x(hour * 60)}
+    y={11}
+    textAnchor={hour === 24 ? "end" : hour === 0 ? "start" : "middle"}
+  >
+    {hourText(hour)}
+  </text>
+);
+
+interface DayRowProps {
+  readonly day: number;
+  readonly y: (day: number) => number;
+  readonly spans: readonly Hours[];
+  readonly x: (minute: number) => number;
+  readonly week: Week;
+  readonly currency: string;
+}
+
+/** The prices of one day, side by side. */
+const DayRow = ({ day, y, spans, x, week, currency }: DayRowProps) => (
+  <g>
+    <text className="day" x={0} y={y(day) + ROW_H - 6}>
+      {DAYS[day]}
+    </text>
+    {spans.map(({ from, to, band: b }) => {
+      const w = x(to) - x(from) - 1;
+      const label = b === null ? "no price" : amountText(week.bands[b]!.price, currency);
+      return (
+        <g key={from}>
+          {b === null ? (
+            <rect className="cell-none" x={x(from)} y={y(day)} width={w} height={ROW_H - 2} />
+          ) : (
+            <Cell x={x(from)} y={y(day)} width={w} height={ROW_H - 2} level={levelOf(week.bands, b)} />
+          )}
+          {w > 54 && (
+            <text className="cell-text" x={x(from) + 5} y={y(day) + ROW_H - 6}>
+              {label}
+            </text>
+          )}
+        </g>
+      );
+    })}
+  </g>
+);

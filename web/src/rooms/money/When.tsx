@@ -7,6 +7,8 @@ import {
   type ScheduleId,
   type Scheduled,
   type Schedules,
+  type Placing,
+  type Solution,
 } from "@kettleback/core";
 import { Button } from "../../controls/Button";
 import { saveAs } from "../../controls/DocumentFile";
@@ -24,7 +26,7 @@ import {
 } from "../../format/number";
 import { useJob } from "../../jobs/useJob";
 import { localAt } from "../../plan/answers";
-import { stretchesOfSlots } from "../../plan/bands";
+import { stretchesOfSlots, type PriceStretch } from "../../plan/bands";
 import { amountText } from "../../plan/money";
 import { HoursStrip, WindowBar } from "./HoursStrip";
 import type { MoneyProps } from "./view";
@@ -100,60 +102,18 @@ function Placed({ charging, schedules, stale }: PlacedProps) {
       ) : (
         <Verdict chosen={chosen} schedules={schedules} clock={readyText} currency={currency} />
       )}
-      <Table label="Schedules" className="plain schedules">
-        <thead>
-          <tr>
-            <th scope="col">Schedule</th>
-            <th scope="col" className="hours">
-              <span className="visually-hidden">When it charges, under the price of each hour</span>
-              <HoursStrip
-                stretches={stretches}
-                until={placing.until}
-                firstHour={(60 - (localAt(solution, 0).minute || 60)) * 60}
-                priceText={(price) => amountText(price, currency)}
-                clockText={clock}
-              />
-            </th>
-            <th scope="col" className="n">
-              Cost
-            </th>
-            <th scope="col">Against at once</th>
-            <th scope="col">Ready</th>
-            <th scope="col" className="n">
-              Lost
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {shown.map((s) => (
-            <tr key={s.id} className={s.id === chosen.id ? "selected" : ""}>
-              <th scope="row">
-                <Radio
-                  className="choose"
-                  name="schedule"
-                  checked={s.id === chosen.id}
-                  onChange={() => setWanted(s.id)}
-                >
-                  <span>
-                    {NAMES[s.id]}
-                    <small>
-                      {s.id === "gentlest" && placing.departure === null ? GENTLEST_OPEN : WHY[s.id]}
-                    </small>
-                  </span>
-                </Radio>
-              </th>
-              <td className="hours">
-                <WindowBar windows={s.windows} until={placing.until} />
-                <small>{windowsText(s, readyText)}</small>
-              </td>
-              <td className="n">{moneyText(s.bill.total, currency)}</td>
-              <td>{s.id === "at-once" ? "" : moreText(s.bill.total, atOnce.bill.total, currency)}</td>
-              <td>{s.readyAt === null ? "too late" : readyText(s.readyAt)}</td>
-              <td className="n">{figureText(energyFigure(s.lostWh))}</td>
-            </tr>
-          ))}
-        </tbody>
-      </Table>
+      <ScheduleTable
+        stretches={stretches}
+        placing={placing}
+        solution={solution}
+        currency={currency}
+        clock={clock}
+        shown={shown}
+        chosen={chosen}
+        setWanted={setWanted}
+        readyText={readyText}
+        atOnce={atOnce}
+      />
       <div className="take">
         <Timers
           chosen={chosen}
@@ -178,6 +138,86 @@ function Placed({ charging, schedules, stale }: PlacedProps) {
     </section>
   );
 }
+
+interface ScheduleTableProps {
+  readonly stretches: PriceStretch[];
+  readonly placing: Placing;
+  readonly solution: Solution;
+  readonly currency: string;
+  readonly clock: (t: number) => string;
+  readonly shown: Scheduled[];
+  readonly chosen: Scheduled;
+  readonly setWanted: (id: ScheduleId) => void;
+  readonly readyText: (t: number) => string;
+  readonly atOnce: Scheduled;
+}
+
+/** The schedules side by side, one of them chosen. */
+const ScheduleTable = ({
+  stretches,
+  placing,
+  solution,
+  currency,
+  clock,
+  shown,
+  chosen,
+  setWanted,
+  readyText,
+  atOnce,
+}: ScheduleTableProps) => (
+  <Table label="Schedules" className="plain schedules">
+    <thead>
+      <tr>
+        <th scope="col">Schedule</th>
+        <th scope="col" className="hours">
+          <span className="visually-hidden">When it charges, under the price of each hour</span>
+          <HoursStrip
+            stretches={stretches}
+            until={placing.until}
+            firstHour={(60 - (localAt(solution, 0).minute || 60)) * 60}
+            priceText={(price) => amountText(price, currency)}
+            clockText={clock}
+          />
+        </th>
+        <th scope="col" className="n">
+          Cost
+        </th>
+        <th scope="col">Against at once</th>
+        <th scope="col">Ready</th>
+        <th scope="col" className="n">
+          Lost
+        </th>
+      </tr>
+    </thead>
+    <tbody>
+      {shown.map((s) => (
+        <tr key={s.id} className={s.id === chosen.id ? "selected" : ""}>
+          <th scope="row">
+            <Radio
+              className="choose"
+              name="schedule"
+              checked={s.id === chosen.id}
+              onChange={() => setWanted(s.id)}
+            >
+              <span>
+                {NAMES[s.id]}
+                <small>{s.id === "gentlest" && placing.departure === null ? GENTLEST_OPEN : WHY[s.id]}</small>
+              </span>
+            </Radio>
+          </th>
+          <td className="hours">
+            <WindowBar windows={s.windows} until={placing.until} />
+            <small>{windowsText(s, readyText)}</small>
+          </td>
+          <td className="n">{moneyText(s.bill.total, currency)}</td>
+          <td>{s.id === "at-once" ? "" : moreText(s.bill.total, atOnce.bill.total, currency)}</td>
+          <td>{s.readyAt === null ? "too late" : readyText(s.readyAt)}</td>
+          <td className="n">{figureText(energyFigure(s.lostWh))}</td>
+        </tr>
+      ))}
+    </tbody>
+  </Table>
+);
 
 /** The windows of a schedule in words, their days named where they are not the next morning; many are counted. */
 function windowsText({ windows }: Scheduled, clock: (t: number) => string): string {

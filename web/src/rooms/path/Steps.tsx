@@ -1,6 +1,6 @@
 import { Bar } from "react-chartjs-2";
 import { BarController, BarElement, CategoryScale, Chart, LinearScale } from "chart.js";
-import { useThemeColours } from "../../charts/useThemeColours";
+import { useThemeColours, type ThemeColours } from "../../charts/useThemeColours";
 import { Button } from "../../controls/Button";
 import { Table } from "../../controls/Table";
 import { dayTimeText } from "../../format/manner";
@@ -15,6 +15,7 @@ import {
 import { useSolve } from "../../jobs/store";
 import { localAt } from "../../plan/answers";
 import type { Draft } from "../../stores/draft";
+import type { StepRow } from "@kettleback/core";
 
 Chart.register(BarController, BarElement, CategoryScale, LinearScale);
 
@@ -100,35 +101,46 @@ export default function Steps({ draft, onChange }: Props) {
         )}
       </div>
       <div className="plot">
-        <Bar
-          role="img"
-          aria-label="Hours to target at each step"
-          data={{
-            labels: rows.map((r) => `${r.amps} A`),
-            datasets: [
-              {
-                data: rows.map((r) => (r.session ? r.session.secondsToTarget / 3600 : 0)),
-                backgroundColor: rows.map((r) => (r.amps === set ? colours.copper : colours.lane)),
-                borderColor: colours.copper,
-                borderWidth: 1,
-              },
-            ],
-          }}
-          options={{
-            animation: false,
-            maintainAspectRatio: false,
-            plugins: { annotation: { annotations: {} } },
-            scales: {
-              x: { ticks: { color: colours.quiet }, grid: { display: false } },
-              y: {
-                ticks: { color: colours.quiet },
-                grid: { color: colours.rule },
-                title: { display: true, text: "hours to target", color: colours.quiet },
-              },
-            },
-          }}
-        />
+        <HoursByStep rows={rows} set={set} colours={colours} />
       </div>
     </div>
   );
 }
+
+interface HoursByStepProps {
+  readonly rows: readonly StepRow[];
+  readonly set: number | null;
+  readonly colours: ThemeColours;
+}
+
+/** The time to target at each step. */
+const HoursByStep = ({ rows, set, colours }: HoursByStepProps) => (
+  <Bar
+    role="img"
+    aria-label="Hours to target at each step"
+    data={{
+      labels: rows.map((r) => `${r.amps} A`),
+      datasets: [
+        {
+          data: rows.map((r) => (r.session ? r.session.secondsToTarget / 3600 : 0)),
+          backgroundColor: rows.map((r) => (r.amps === set ? colours.copper : colours.lane)),
+          borderColor: colours.copper,
+          borderWidth: 1,
+        },
+      ],
+    }}
+    options={{
+      animation: false,
+      maintainAspectRatio: false,
+      plugins: { annotation: { annotations: {} } },
+      scales: {
+        x: { ticks: { color: colours.quiet }, grid: { display: false } },
+        y: {
+          ticks: { color: colours.quiet },
+          grid: { color: colours.rule },
+          title: { display: true, text: "hours to target", color: colours.quiet },
+        },
+      },
+    }}
+  />
+);

@@ -1,5 +1,0 @@
-import { type Garage } from "@kettleback/core";
-/** Cars, places, and everything between them. */
-export default function GarageScreen({ garage }: {
-    garage: Garage;
-}): import("react").JSX.Element;

@@ -1,2 +1,0 @@
-import type { Group } from "../field";
-export declare const car: Group[];
