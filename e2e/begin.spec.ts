@@ -42,7 +42,7 @@ testEmpty(
       /The car's own draw, 150 to 350 W: ready between .*\d\d:\d\d and .*\d\d:\d\d/,
     );
     await expect(hangs).not.toContainText("The battery");
-    await hangs.getByRole("button", { name: /own draw: I know it/ }).click();
+    await hangs.getByRole("button", { name: /own draw: enter my figure/ }).click();
     await expect(hangs.getByLabel("Own draw while charging, W")).toBeFocused();
     await page.keyboard.type("200");
     await page.keyboard.press("Enter");

@@ -120,7 +120,7 @@ export function tableOf(solved: Solved): string {
     "What would lift it",
     ...(upgrades.length > 0
       ? upgrades.map((r) => `  ${r.what}: ${gainOf(r)}`)
-      : ["  Nothing that could be advised."]),
+      : ["  No further improvement to suggest."]),
     ...workings.map((w) => `\n${workingText(w)}`),
   ].join("\n");
 }

@@ -19,7 +19,7 @@ import {
   shownSpeed,
   speedFigure,
 } from "./number";
-import { gaugeText, withArticle } from "./words";
+import { gaugeText } from "./words";
 
 test("power is a rate and energy an amount: never the same unit", () => {
   expect(figureText(powerFigure(watts(7360)))).toBe("7.36 kW");
@@ -56,8 +56,6 @@ test("small words", () => {
   expect(ampsText(16)).toBe("16 A");
   expect(ampsText(12.51)).toBe("12.5 A");
   expect(percentText(0.834)).toBe("83 %");
-  expect(withArticle("outlet")).toBe("an outlet");
-  expect(withArticle("car")).toBe("a car");
   expect(gaugeText("2.5 mm2")).toBe("2.5 mm²");
 });
 

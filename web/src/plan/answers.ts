@@ -17,11 +17,10 @@ import {
 } from "../format/number";
 import { dayText, timeText } from "../format/manner";
 
-/** One answer as shown: what it is, whether it is a rate or an amount, the figure, and a line beside it. */
+/** One answer as shown: what it is, the figure, and a line beside it. */
 export interface Shown {
   readonly answer: Answer;
   readonly name: string;
-  readonly nature: string;
   readonly figure: Figure;
   readonly aside: string;
   readonly alarm?: boolean;
@@ -68,7 +67,6 @@ export function shownAnswers(charging: Charging): Shown[] {
     {
       answer: "ready",
       name: s.reached ? "Ready at" : "Not in time",
-      nature: "clock",
       figure: { value: timeText(ready), unit: "" },
       aside: readyAside(s, ready),
       alarm: !s.reached,
@@ -76,21 +74,18 @@ export function shownAnswers(charging: Charging): Shown[] {
     {
       answer: "battery",
       name: "Into the battery",
-      nature: "power, a rate",
       figure: powerFigure(balance.stored),
-      aside: `${figureText(energyFigure(s.ledger.stored))} stored, an amount`,
+      aside: `${figureText(energyFigure(s.ledger.stored))} stored`,
     },
     {
       answer: "wall",
       name: "From the wall",
-      nature: "power, a rate",
       figure: powerFigure(balance.wall),
-      aside: `${figureText(energyFigure(s.ledger.wall))} on the meter, an amount`,
+      aside: `${figureText(energyFigure(s.ledger.wall))} on the meter`,
     },
     {
       answer: "flow",
       name: "What flows",
-      nature: "current",
       figure: {
         value: ampsText(point.amps).replace(" A", ""),
         unit: flowUnit(charging),
@@ -100,21 +95,18 @@ export function shownAnswers(charging: Charging): Shown[] {
     {
       answer: "range",
       name: "Range by the hour",
-      nature: "speed",
       figure: speedFigure(s.range.kmPerHour, unit),
       aside: `${figureText(distanceFigure(s.range.added, unit))} added; ${figureText(speedFigure(s.range.wallKmPerHour, unit))} counted at the wall`,
     },
     {
       answer: "lost",
       name: "Lost on the way",
-      nature: "energy, an amount",
       figure: energyFigure(s.ledger.lost),
       aside: `${percentText(lostShare)} of the meter, ${moneyText(s.bill.lost, currency)}`,
     },
     {
       answer: "cost",
       name: "Cost",
-      nature: "this session",
       figure: { value: moneyText(s.bill.total, currency), unit: "" },
       aside: `${moneyText(Math.round(perKWh) as typeof s.bill.total, currency)} a kWh in the battery${standing > 0 ? `; ${moneyText(standing as typeof s.bill.total, currency)} of it for standing until it is needed` : ""}`,
     },

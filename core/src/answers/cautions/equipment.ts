@@ -3,6 +3,9 @@ import { supplySystem } from "../../trade/supply";
 import type { Amps } from "../../trade/units";
 import { ampsOfBreakerFor } from "./breaker";
 import { above, ampsWord as a, type Caution, type Rule } from "./caution";
+import { withArticle } from "../../trade/units";
+
+const capital = (text: string): string => text.replace(/^./, (c) => c.toUpperCase());
 
 /** Length above which some cars refuse to charge (common practice). */
 const LONG_CABLE_M = 10;
@@ -40,7 +43,7 @@ const breakerBelowEvse: Rule = ({ path: { evse, outlet } }) => {
           code: "setting-open",
           severity: american && evse.setLocked === false ? "stop" : "careful",
           amount: needed(evse.maxAmps) / breakerAmps,
-          what: `A ${a(evse.maxAmps)} unit, set to ${a(offers)}, on a ${breakerAmps} A breaker.`,
+          what: `${capital(withArticle(`${a(evse.maxAmps)} unit`))}, set to ${a(offers)}, on ${withArticle(`${breakerAmps} A breaker`)}.`,
           why: american
             ? `The setting counts only where its adjustment has restricted access: behind a cover, a tool or the installer's password (NEC 625.42). ${evse.setLocked === false ? "Here anybody can turn it up." : "Whether it has is not said."}`
             : `Whoever turns it up again overloads the circuit. ${evse.setLocked === false ? "Here anybody can." : "Whether only an installer can is not said."}`,
@@ -49,7 +52,7 @@ const breakerBelowEvse: Rule = ({ path: { evse, outlet } }) => {
   return {
     code: american ? "breaker-below-125" : "breaker-below-evse",
     severity: "stop",
-    what: `A ${a(offers)} unit on a ${breakerAmps} A breaker.`,
+    what: `${capital(withArticle(`${a(offers)} unit`))} on ${withArticle(`${breakerAmps} A breaker`)}.`,
     why: american
       ? `The breaker must be at least 125 % of the unit's amps: ${a(needed(offers))} (NEC 625.41).`
       : "A unit may not offer more than the breaker before it is rated for.",

@@ -14,6 +14,7 @@ import {
 import { supplySystem } from "../../trade/supply";
 import type { Amps } from "../../trade/units";
 import { above, ampsWord as a, type Caution, type Rule } from "./caution";
+import { withArticle } from "../../trade/units";
 
 const LOWER = "Lower the current in the car or on the unit before you plug in.";
 
@@ -26,7 +27,7 @@ function outletAt(amps: Amps, path: ChargingPath): Caution | undefined {
     return {
       code: "outlet-over-rating",
       severity: "stop",
-      what: `The car would pull ${a(amps)} from a ${ratedAmps} A outlet.`,
+      what: `The car would pull ${a(amps)} from ${withArticle(`${ratedAmps} A outlet`)}.`,
       why: `${name} is made for ${ratedAmps} A; the socket itself limits nothing.`,
       todo: `${LOWER} ${a(sustained[houseRule])} is what your house rule allows here.`,
     };
@@ -51,7 +52,7 @@ function breakerAt(amps: Amps, { outlet }: ChargingPath): Caution | undefined {
     return {
       code: "breaker-over-rating",
       severity: "stop",
-      what: `The car would pull ${a(amps)}${others} on a ${breakerAmps} A breaker.`,
+      what: `The car would pull ${a(amps)}${others} on ${withArticle(`${breakerAmps} A breaker`)}.`,
       why: `${a(total)} is above the breaker's ${breakerAmps} A: it will trip, or the wiring runs hot until it does.`,
       todo: LOWER,
     };

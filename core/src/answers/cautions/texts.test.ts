@@ -10,7 +10,7 @@ type Told = readonly [severity: string, what: string, why: string, todo: string]
 
 const SOCKET_AS_ARRANGEMENT: Told = [
   "note socket-as-arrangement",
-  "A household socket as a lasting arrangement: the schools differ.",
+  "Charging from a household socket every night: experts disagree.",
   "One says it is fine at low mileage on a checked socket of its own; the other says temporary only.",
   "Feel the plug for warmth in the first hour, and have socket and run inspected now and then.",
 ];

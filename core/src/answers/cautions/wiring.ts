@@ -158,7 +158,7 @@ const householdSocket: Rule = ({ path: { outlet, evse } }) => {
     ? {
         code: "socket-as-arrangement",
         severity: "note",
-        what: "A household socket as a lasting arrangement: the schools differ.",
+        what: "Charging from a household socket every night: experts disagree.",
         why: "One says it is fine at low mileage on a checked socket of its own; the other says temporary only.",
         todo: "Feel the plug for warmth in the first hour, and have socket and run inspected now and then.",
       }

@@ -6,6 +6,7 @@ import type { Plan } from "../../engine/plan";
 import type { Amps } from "../../trade/units";
 import type { Change } from "./change";
 import { ADAPTER_AMPS, CABLES, PORTABLE_AMPS, STATIONS, TETHERS, tradeOf } from "../../trade/sizes";
+import { withArticle } from "../../trade/units";
 
 const phasesWord = (phases: number): string => (phases === 3 ? "three-phase" : "single-phase");
 
@@ -136,7 +137,7 @@ function stationChanges(plan: Plan): Change[] {
   return STATIONS.filter((s) => s.maxW > evse.maxW).map((size): Change => {
     const maxAmps = Math.max(evse.maxAmps, Math.min(size.maxAmps, plug.amps));
     return {
-      what: `a ${size.maxW / 1000} kW station`,
+      what: withArticle(`${size.maxW / 1000} kW station`),
       effort: "elsewhere",
       parts: { evse: { ...evse, name: `${size.maxW / 1000} kW station`, maxW: size.maxW, maxAmps } },
     };

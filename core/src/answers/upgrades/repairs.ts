@@ -4,6 +4,7 @@ import { phasesAt, type Outlet } from "../../things/parts";
 import type { Plan } from "../../engine/plan";
 import { tradeOf } from "../../trade/sizes";
 import type { Change } from "./change";
+import { withArticle } from "../../trade/units";
 
 /** A new outlet of the same type in an old one's place; in the weather, one that is made for it. */
 export function renewed(outlet: Outlet): { outlet: Outlet; what: string } {
@@ -56,7 +57,7 @@ function breakerRight({ outlet }: Plan): Change | undefined {
   const amps = breakerUpTo(most, tradeOf(outlet.supply.system));
   if (amps === undefined || amps >= breakerAmps) return undefined;
   return {
-    what: `a ${amps} A breaker put before the run there is`,
+    what: `${withArticle(`${amps} A breaker`)} put before the run there is`,
     effort: "repair",
     parts: { outlet: { ...outlet, circuit: { ...outlet.circuit, breakerAmps: amps } } },
   };

@@ -25,6 +25,7 @@ import {
   evseTerminals,
   type NewCircuit,
 } from "../../trade/sizes";
+import { withArticle } from "../../trade/units";
 
 /** Share of the supply that a new run may lose (common practice). */
 const RUN_DROP = 0.03;
@@ -177,7 +178,8 @@ function evseFor(
 }
 
 /** An outlet as one asks for it in a shop: a blue 32 A, a NEMA 14-50. */
-const outletWord = (id: OutletTypeId): string => `a ${outletType(id).name.replace("IEC 60309 ", "")} outlet`;
+const outletWord = (id: OutletTypeId): string =>
+  withArticle(`${outletType(id).name.replace("IEC 60309 ", "")} outlet`);
 
 function circuitChange(plan: Plan, circuit: NewCircuit): Change | undefined {
   const end = laid(plan, circuit);

@@ -5,6 +5,7 @@ import { packSpan, type Cable, type Lead, type Outlet, type Evse } from "../../t
 import { tapOf } from "../../trade/supply";
 import type { ChargingPath } from "./describe";
 import type { Refusal } from "./refusal";
+import { withArticle } from "../../trade/units";
 
 const outletName = (id: OutletTypeId) => outletType(id).name;
 const connectorName = (id: ConnectorId) => CONNECTORS[id].name;
@@ -61,7 +62,7 @@ function outletProblem({ outlet, lead, evse }: ChargingPath): Refusal | undefine
   const remedy =
     outlet.kind === "hardwired"
       ? `${outlet.name} is wired to its own unit: use that one.`
-      : `Take a portable unit with a ${outletName(outlet.type)} plug.`;
+      : `Take a portable unit with ${withArticle(`${outletName(outlet.type)} plug`)}.`;
   const has =
     evse.kind === "portable"
       ? `has plugs for ${listed(evse.plugs.map((p) => outletName(p.type)))}`

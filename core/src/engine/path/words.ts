@@ -8,6 +8,7 @@ import type { ChargingPath } from "./describe";
 import { plugAtCar } from "./fit";
 import type { LinkKind, LinkWords } from "./link";
 import { leadAmps, plugInUse, stationNow, typeAtLead, typeAtOutlet, evseAmps } from "./links";
+import { withArticle } from "../../trade/units";
 
 /**
  * A gauge as people write it: 2.5 mm².
@@ -20,7 +21,9 @@ function circuit({ outlet }: ChargingPath): LinkWords {
   const share = supplySystem(outlet.supply.system).continuousShare;
   const conductor = run && fixedAmps(run.gauge, phasesAt(outlet).phases, "kind");
   const thin = conductor !== undefined && conductor < breakerAmps;
-  const of = thin ? `the ${conductor} A of ${gaugeText(run!.gauge)}` : `a ${breakerAmps} A breaker`;
+  const of = thin
+    ? `the ${conductor} A of ${gaugeText(run!.gauge)}`
+    : withArticle(`${breakerAmps} A breaker`);
   const holds = share < 1 ? `80 % of ${of}` : of;
   return {
     name: run ? `${run.lengthM} m of ${gaugeText(run.gauge)}` : `${breakerAmps} A circuit`,

@@ -1,6 +1,6 @@
 import { findNodeAtLocation, parseTree } from "jsonc-parser";
 import { z } from "zod";
-import { fieldAsGiven, named, problemsOf, type FieldProblem } from "../../things/documents";
+import { fieldAsGiven, named, problemsOf, type FieldProblem, jsonProblem } from "../../things/documents";
 import { tariffSchema, type Household, type Tariff } from "../../things/parts";
 
 /** A tariff object that was read, with what was left out of it, or the fields that are wrong. */
@@ -50,7 +50,7 @@ export function readOcpi(text: string, currency: string): ReadTariff {
   try {
     raw = JSON.parse(text);
   } catch (error) {
-    return fail("(file)", `not JSON: ${(error as Error).message}`);
+    return fail("(file)", jsonProblem(text, error as Error));
   }
   if (typeof raw !== "object" || raw === null || Array.isArray(raw))
     return fail("(file)", "needed: one tariff object; of a list, take one");

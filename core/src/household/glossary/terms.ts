@@ -224,6 +224,27 @@ export const TERMS = {
     "30 mA; 6 mA of smooth DC; 5 or 20 mA in North America.",
     "IEC 61851-1; NEC 625.54",
   ),
+  handshake: same(
+    "a connector that waits",
+    ["dead connector", "handshake"],
+    "A unit gives no voltage until a car answers on the pilot line, so an open connector is dead, not broken.",
+    "The car answers with 2.74 kΩ, and asks for current with 882 Ω more across it.",
+    "IEC 61851-1; SAE J1772",
+  ),
+  heldLevel: same(
+    "a level of the unit’s own",
+    ["derated", "held level"],
+    "A portable unit knows only its plug, not the wiring behind it, so its maker holds the current below the plug’s rating.",
+    "10 A from a 13 A or 16 A plug is usual.",
+    "common practice",
+  ),
+  remaining: same(
+    "remaining time",
+    ["time left", "estimate"],
+    "What car or post display is worked out from the power of this moment: it grows where the battery soon accepts less.",
+    "From 80 to 100 % at a rapid station takes about as long as from 10 to 80 %.",
+    "common practice",
+  ),
 } as const satisfies Record<string, GlossaryTerm>;
 
 /** A word of the trade, by its name in the glossary. */

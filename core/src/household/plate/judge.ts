@@ -4,6 +4,7 @@ import { OUTLET_TYPES, outletType, type OutletFeed, type OutletTypeId } from "..
 import { tapOf, type SupplyId } from "../../trade/supply";
 import type { PlateReading } from "./reading";
 import { saidOf } from "./token";
+import { withArticle } from "../../trade/units";
 
 const kW = (watts: number): string => `${(watts / 1000).toFixed(watts < 9_995 ? 2 : 1)} kW`;
 const phasesText = (n: number): string => (n === 1 ? "one phase" : "three phases");
@@ -141,7 +142,8 @@ export function contradictionsOf(reading: PlateReading, byProduct: number | unde
     lines.push("No earth core is in it: not for charging a car. Do not use it.");
   if (outlet && amps && kind?.value === "outlet") {
     const { ratedAmps, name } = OUTLET_TYPES[outlet.value];
-    if (amps.value > ratedAmps) lines.push(`${amps.value} A is printed, yet a ${name} holds ${ratedAmps} A.`);
+    if (amps.value > ratedAmps)
+      lines.push(`${amps.value} A is printed, yet ${withArticle(name)} holds ${ratedAmps} A.`);
   }
   for (const { hour } of saidOf(tokens, "hour"))
     if (reading.in.volts && !keyOf(hour, reading.in.volts))

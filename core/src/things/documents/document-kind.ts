@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { problemsOf, type FieldProblem } from "./problems";
 import { fieldAsGiven, SPEC_VERSION } from "./upgrade";
+import { jsonProblem } from "./json";
 
 /** What came of reading: the value, or what is wrong with it, field by field. */
 export type Parsed<T> =
@@ -91,7 +92,7 @@ export function documentKind<T>(made: Made<T>): DocumentKind<T> {
     try {
       return judge(JSON.parse(text));
     } catch (error) {
-      return fail(`not JSON: ${(error as Error).message}`);
+      return fail(jsonProblem(text, error as Error));
     }
   };
   const print = (value: T): string =>

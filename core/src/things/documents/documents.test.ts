@@ -57,7 +57,10 @@ describe("a kind of document", () => {
   });
 
   test.each([
-    ["{", ["(document): not JSON"]],
+    ["{", ["(document): not JSON: it ends too early"]],
+    ["", ["(document): not JSON: it ends too early"]],
+    ['{\n"format": "note",\n}', ["(document): not JSON: line 3 cannot be read"]],
+    ['{"format": note}', ["(document): not JSON: what stands there cannot be read"]],
     ["7", ["(document): needed: an object"]],
     [`"${"x".repeat(80)}"`, ["(document): too large: 82 characters; accepted: up to 80"]],
     ['{"format":"else","version":4,"lines":7}', ['format: accepted: "note"']],

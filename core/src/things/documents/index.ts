@@ -1,3 +1,4 @@
+export * from "./json";
 export * from "./problems";
 export * from "./upgrade";
 export * from "./document-kind";

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import type { Accepts } from "../parts";
+import { withArticle } from "../../trade/units";
 
 /** One thing wrong with a document: where, in words, and what would be accepted as data where that is a range. */
 export interface FieldProblem {
@@ -73,6 +74,13 @@ const told = (issue: z.core.$ZodIssue): Accepts | undefined => {
   return params?.code === "range" ? (params as Accepts) : undefined;
 };
 
+/** What a missing or mistaken value should have been, in words; anything else by its own name. */
+const NEEDED: Readonly<Record<string, string>> = {
+  nonoptional: "",
+  array: ": a list",
+  string: ": a text",
+  boolean: ": true or false",
+};
 const NUMERIC = new Set(["too_small", "too_big", "invalid_type"]);
 
 /**
@@ -90,7 +98,7 @@ export const problemsOf = (error: z.ZodError, schema: z.ZodType): FieldProblem[]
     const accepts = told(issue) ?? (NUMERIC.has(issue.code) ? acceptsAt(schema, issue.path) : undefined);
     const message =
       issue.code === "invalid_type" && issue.message.startsWith("Invalid input")
-        ? `needed: ${issue.expected === "object" ? "an object" : `a ${issue.expected}`}`
+        ? `needed${NEEDED[issue.expected] ?? `: ${withArticle(issue.expected)}`}`
         : issue.message;
     return [accepts ? { field, message, accepts } : { field, message }];
   });

@@ -1,3 +1,4 @@
+export * from "./article";
 export * from "./energy";
 export * from "./distance";
 export * from "./economy";

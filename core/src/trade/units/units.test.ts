@@ -16,6 +16,7 @@ import {
   toWhPerKm,
   wattHours,
   watts,
+  withArticle,
 } from ".";
 
 describe("published and common figures", () => {
@@ -73,4 +74,21 @@ test("money in parts sums to the whole, also for a price below zero", () => {
     }),
   );
   expect(amountOf(priceEnergy(wattHours(10_000), micros(-0.05)))).toBe(-0.5);
+});
+
+test.each([
+  ["outlet", "an outlet"],
+  ["unit", "a unit"],
+  ["AS/NZS 3112 (10 A) outlet", "an AS/NZS 3112 (10 A) outlet"],
+  ["IEC 60309 blue 16 A", "an IEC 60309 blue 16 A"],
+  ["NEMA 14-50", "a NEMA 14-50"],
+  ["8 A unit", "an 8 A unit"],
+  ["80 A breaker", "an 80 A breaker"],
+  ["11 kW station", "an 11 kW station"],
+  ["18 A unit", "an 18 A unit"],
+  ["110 V outlet", "a 110 V outlet"],
+  ["180 kW station", "a 180 kW station"],
+  ["16 A unit", "a 16 A unit"],
+])("%s is said as %s", (noun, said) => {
+  expect(withArticle(noun)).toBe(said);
 });

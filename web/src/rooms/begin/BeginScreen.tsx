@@ -67,7 +67,7 @@ export default function BeginScreen() {
         <h1>What will your car really get?</h1>
         <p>
           Say what you know. Whatever you leave open is taken for a usual value and marked as assumed; the
-          answer says how much hangs on it.
+          answer says how much each of them matters.
         </p>
       </header>
 
@@ -206,7 +206,7 @@ const Where = ({ typed, set, region, zone }: WhereProps) => (
       options={REGIONS.map(({ id, name }) => ({ value: id, text: name }))}
     />
     <p className="quiet">
-      {region.currency}, {region.distanceUnit === "km" ? "kilometres" : "miles"}, clocks of {zone}.
+      {region.currency}, {region.distanceUnit === "km" ? "kilometres" : "miles"}, time zone {zone}.
     </p>
   </fieldset>
 );

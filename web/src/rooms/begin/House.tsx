@@ -85,7 +85,7 @@ export function House({ row, shown }: { readonly row: Kept<Household>; readonly 
           />
           <Select says="Distances" options={optionsOf(DISTANCE_UNITS)} field={register("distanceUnit")} />
           <Select says="Economy" options={optionsOf(ECONOMY_UNITS)} field={register("economyUnit")} />
-          <Select says="Outlets are trusted" options={namedOptions(RULES)} field={register("houseRule")} />
+          <Select says="Outlet limit to use" options={namedOptions(RULES)} field={register("houseRule")} />
           <Select
             says="Figures"
             options={namedOptions({ point: "1,234.5", comma: "1.234,5" })}

@@ -59,7 +59,7 @@ function TakeIn() {
     <>
       <Select
         className="into"
-        label="A file is taken in"
+        label="Import as"
         value={into}
         onChange={setInto}
         options={[

@@ -10,13 +10,13 @@ import {
   type Kind,
   type SpecOf,
   type SupplyId,
+  withArticle,
 } from "@kettleback/core";
 import { Refused } from "../../api/client";
 import { Button } from "../../controls/Button";
 import { Dialog } from "../../controls/Dialog";
 import { Select } from "../../controls/Select";
 import { errorsOf } from "../../controls/form";
-import { withArticle } from "../../format/words";
 import { useGarage } from "../../stores/garage";
 import { sayDone } from "../../stores/notices";
 import { FieldControl } from "./FieldControl";

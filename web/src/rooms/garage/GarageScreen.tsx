@@ -1,11 +1,18 @@
 import { useState } from "react";
 import { Navigate, NavLink, useParams } from "react-router-dom";
-import { KINDS, worldOf, type Garage, type Kept, type SupplyId, type Unread } from "@kettleback/core";
+import {
+  KINDS,
+  worldOf,
+  type Garage,
+  type Kept,
+  type SupplyId,
+  type Unread,
+  withArticle,
+} from "@kettleback/core";
 import { Button } from "../../controls/Button";
 import { RoomFrame } from "../../controls/RoomFrame";
 import { NotHere } from "../../controls/states";
 import { ampsText } from "../../format/number";
-import { withArticle } from "../../format/words";
 import { PX_PER_AMP } from "./bench/scale";
 import { blankOf } from "./blanks";
 import { CableReader } from "./CableReader";

@@ -11,13 +11,13 @@ import {
   type PlateKind,
   type PlateReading,
   type SupplyId,
+  withArticle,
 } from "@kettleback/core";
 import { Button } from "../../controls/Button";
 import { Table } from "../../controls/Table";
 import { TextArea } from "../../controls/TextArea";
 import { Radio } from "../../controls/Tick";
 import { ampsText, energyFigure, figureText, powerFigure } from "../../format/number";
-import { withArticle } from "../../format/words";
 import { blankOf } from "./blanks";
 import type { EditableKind } from "./Editor";
 

@@ -83,7 +83,7 @@ export function Elements({ tariff, currency, onEdit }: PartProps) {
   return (
     <section className="elements" aria-label="Price list">
       <h3>Price list</h3>
-      <p className="quiet">The first line of a kind that holds is the one that counts.</p>
+      <p className="quiet">For each kind of price, the first line that applies is used.</p>
       <ol>
         {tariff.elements.map((element, i) => (
           <li key={i}>

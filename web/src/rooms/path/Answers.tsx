@@ -11,7 +11,7 @@ export function Answers({ charging }: { readonly charging: Charging }) {
   return (
     <section className="answers" aria-label="Answers">
       <div className="answer-strip">
-        {shownAnswers(charging).map(({ answer, name, nature, figure, aside, alarm }) => (
+        {shownAnswers(charging).map(({ answer, name, figure, aside, alarm }) => (
           <button
             key={answer}
             type="button"
@@ -26,7 +26,7 @@ export function Answers({ charging }: { readonly charging: Charging }) {
                   !
                 </i>
               )}
-              {name} <small>{nature}</small>
+              {name}
             </span>
             <span className="figure">
               {figure.value}
@@ -37,9 +37,9 @@ export function Answers({ charging }: { readonly charging: Charging }) {
         ))}
       </div>
       <p className="terms">
-        In words: <Term id="kW">kW</Term>, <Term id="kWh">kWh</Term>, <Term id="phase">phase</Term>,{" "}
-        <Term id="narrowest">narrowest link</Term>, <Term id="continuous">for hours</Term>,{" "}
-        <Term id="efficiency">efficiency</Term>.
+        What these words mean: <Term id="kW">kW</Term>, <Term id="kWh">kWh</Term>,{" "}
+        <Term id="phase">phase</Term>, <Term id="narrowest">narrowest link</Term>,{" "}
+        <Term id="continuous">for hours</Term>, <Term id="efficiency">efficiency</Term>.
       </p>
       <Cheaper charging={charging} />
       <div id="working" aria-live="polite">

@@ -31,7 +31,7 @@ export function Hangs({ charging, draft }: { readonly charging: Charging; readon
   };
   return (
     <section className="hangs" aria-label="What it hangs on">
-      <h2>Assumed, and how much hangs on it</h2>
+      <h2>What we assumed, and how much it matters</h2>
       <ul>
         {hangs.map((hang) => (
           <li key={hang.assumed}>
@@ -44,9 +44,9 @@ export function Hangs({ charging, draft }: { readonly charging: Charging; readon
                 // Who leaves the field is back where it was opened.
                 autoFocus={left === hang.assumed}
                 onClick={() => setAsking(hang.assumed)}
-                aria-label={`${hang.name}: I know it`}
+                aria-label={`${hang.name}: enter my figure`}
               >
-                I know it
+                Enter my figure
               </Button>
             )}
             {row && asking === hang.assumed && (

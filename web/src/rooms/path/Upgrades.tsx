@@ -91,7 +91,7 @@ export function Upgrades({ charging, draft, onChange }: Props) {
         <p className="quiet">
           {kind === "charger" || kind === "battery" || kind === "inlet"
             ? "Nothing in the path: the car itself takes no more."
-            : "Nothing that could be advised here as it stands: see the cautions first."}
+            : "No further improvement to suggest."}
         </p>
       )}
       <Rungs rungs={own} charging={charging} draft={draft} onChange={onChange} />

@@ -1,14 +1,22 @@
-import { LINK_WORDS, type LinkKind } from "@kettleback/core";
+import { LINK_WORDS, type Because, type LinkKind } from "@kettleback/core";
 import { phaseWords } from "../../drawing/ConductorDrawing";
 import type { Charging } from "../../jobs/answer";
 import { ampsText, figureText, percentText, powerFigure } from "../../format/number";
 
 const BECAUSE_WORDS = {
   amps: "",
-  phases: "; it withholds phases the onboard charger would use",
   cap: "; its power cap binds before its amps do",
   sag: "; its resistance pulls the voltage down until the charger backs off",
 } as const;
+
+const PHASES = ["no phase", "one phase", "two phases", "three phases"] as const;
+
+/** Why the narrowest link is the narrowest, as it follows its amps; nothing where the amps say it. */
+export function becauseText(because: Because, supplied: 1 | 2 | 3, usable: 1 | 2 | 3): string {
+  if (because === "holds") return "";
+  if (because !== "phases") return BECAUSE_WORDS[because];
+  return `; it supplies ${PHASES[supplied]}; your car could use ${PHASES[usable].replace(/ .*/, "")}`;
+}
 
 /** What holds it back, in one sentence; the setting the figures count on, and who makes it; and what comes next. */
 export function Verdict({ charging: { point, plan, solution } }: { readonly charging: Charging }) {
@@ -21,6 +29,7 @@ export function Verdict({ charging: { point, plan, solution } }: { readonly char
   const held = direct
     ? `${ampsText(point.amps)}, ${figureText(powerFigure(narrow.ceilingW))} at full flow (${percentText(solution.moment.soc)})`
     : `${ampsText(point.amps)} ${phaseWords(point)}`;
+  const most = Math.max(...plan.car.charger.limits.map(({ phases }) => phases)) as 1 | 2 | 3;
   const setter = setting?.by === "car" ? `${plan.car.name}, in the car,` : plan.evse.name;
   return (
     <p className="verdict-line">
@@ -28,7 +37,7 @@ export function Verdict({ charging: { point, plan, solution } }: { readonly char
         The {name(narrow.kind)} is the narrowest link:{" "}
         {point.because === "holds" && setting
           ? `it should hold ${ampsText(narrow.ceilingAmps)} for hours, so ${setter} is set to ${ampsText(setting.amps)} ${phaseWords(point)}`
-          : `${held}${point.because === "holds" ? "" : BECAUSE_WORDS[point.because]}`}
+          : `${held}${becauseText(point.because, point.phases, most)}`}
         .
       </strong>{" "}
       {setting && `Untouched, ${ampsText(pulls)} would flow. `}

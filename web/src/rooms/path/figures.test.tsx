@@ -315,7 +315,7 @@ describe("what is told beside the answers", () => {
     const [own, economy] = screen.getAllByRole("listitem").map(({ textContent }) => textContent!);
     expect(own).toMatch(/ready between \d\d:\d\d and \d\d:\d\d; €\d\.\d\d to €\d\.\d\d/);
     expect(economy).toMatch(/\d+ km to \d+ km put in/);
-    fireEvent.click(screen.getByRole("button", { name: /own draw.*I know it/i }));
+    fireEvent.click(screen.getByRole("button", { name: /own draw.*enter my figure/i }));
     fireEvent.change(screen.getByLabelText("Own draw while charging, W"), { target: { value: "310" } });
     fireEvent.click(screen.getByRole("button", { name: "Take it" }));
     await settle();

@@ -8,7 +8,7 @@ import { draftOf, type Draft } from "../../stores/draft";
 import { Cautions, Stops } from "./Cautions";
 import { PercentInput } from "../../plan/PercentInput";
 import { Sentence } from "../../plan/Sentence";
-import { Verdict } from "./Verdict";
+import { becauseText, Verdict } from "./Verdict";
 import { WorkingPanel } from "../../plan/WorkingPanel";
 
 const draftFor = (garage: Garage, id: string): Draft =>
@@ -173,6 +173,17 @@ describe("what stands beside the answer", () => {
     rerender(<Verdict charging={chargingFor(fallowQuay, "fq-path-ferry")} />);
     expect(container.textContent).toContain("The rapid station is the narrowest link");
     expect(container.textContent).toContain("its power cap binds");
+  });
+
+  test.each([
+    ["phases", 1, 3, "; it supplies one phase; your car could use three"],
+    ["phases", 2, 3, "; it supplies two phases; your car could use three"],
+    ["phases", 1, 2, "; it supplies one phase; your car could use two"],
+    ["cap", 1, 3, "; its power cap binds before its amps do"],
+    ["amps", 1, 3, ""],
+    ["holds", 1, 3, ""],
+  ] as const)("why it is the narrowest: %s, %i of %i phases", (because, supplied, usable, said) => {
+    expect(becauseText(because, supplied, usable)).toBe(said);
   });
 
   test("what is overdrawn is said", () => {

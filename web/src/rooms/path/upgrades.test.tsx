@@ -76,8 +76,8 @@ test.each([
   ["charger", "Nothing in the path: the car itself takes no more."],
   ["battery", "Nothing in the path: the car itself takes no more."],
   ["inlet", "Nothing in the path: the car itself takes no more."],
-  ["cable", "Nothing that could be advised here as it stands: see the cautions first."],
-  ["circuit", "Nothing that could be advised here as it stands: see the cautions first."],
+  ["cable", "No further improvement to suggest."],
+  ["circuit", "No further improvement to suggest."],
 ] as const)("with nothing to advise and the %s the narrowest it is said why", (kind, said) => {
   act(() => useSolve.setState({ aside: aside([]) }));
   const links = own.point.links.map((link, i) => (i === own.point.binding ? { ...link, kind } : link));
@@ -150,8 +150,8 @@ describe("the answers of a solution known by hand", () => {
   test("in kilometres each figure stands at its own name", () => {
     expect(shown("km")).toEqual([
       ["ready", "03:35", "9 h 25 min, the next day; 35 min to spare"],
-      ["battery", "2.10 kW", "18.0 kWh stored, an amount"],
-      ["wall", "2.40 kW", "20.0 kWh on the meter, an amount"],
+      ["battery", "2.10 kW", "18.0 kWh stored"],
+      ["wall", "2.40 kW", "20.0 kWh on the meter"],
       ["flow", "10.4 A on 1 phase", "231 V, 4.2 V lost in the wires"],
       ["range", "11.7 km/h", "100 km added; 13.3 km/h counted at the wall"],
       ["lost", "2.00 kWh", "10 % of the meter, €0.54"],
