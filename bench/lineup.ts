@@ -111,7 +111,7 @@ limits.atMost("milliseconds of the longest task while a thousand ways scroll", s
 
 await open(page, "Bench, 5 × 20");
 await page.getByLabel("Car in view").selectOption({ label: "Curlew" });
-await page.getByRole("button", { name: "Vary two" }).click();
+await page.getByRole("link", { name: "Vary two" }).click();
 await page.getByLabel("Way", { exact: true }).selectOption({ label: "Co-op hall, post bay" });
 await page.getByLabel("Points a side").selectOption("200");
 const sweep = async () => {

@@ -89,7 +89,7 @@ const SHOTS: readonly Shot[] = [
     height: 900,
     ready: async (page) => {
       await inView("Curlew")(page);
-      await page.getByRole("button", { name: "Vary two" }).click();
+      await page.getByRole("link", { name: "Vary two" }).click();
       await page.getByLabel("Way", { exact: true }).selectOption({ label: "Co-op hall, post bay" });
       await page.getByRole("button", { name: "Work it out" }).click();
       await page.locator("canvas[data-drawn=true]").waitFor();
