@@ -22,6 +22,8 @@ interface Look {
   /** A figure is typed, or something is sought: phones bring other keys. */
   readonly kind?: "figure" | "search" | "text";
   readonly focused?: boolean;
+  /** What may be chosen instead of being typed. */
+  readonly choices?: readonly string[];
   readonly id?: string;
   onBlur?(): void;
   onKeyDown?(event: KeyboardEvent<HTMLInputElement>): void;
@@ -48,6 +50,7 @@ export function TextInput(props: Props) {
     maxLength,
     kind,
     focused,
+    choices,
   } = props;
   const made = useId();
   const id = props.id ?? made;
@@ -66,6 +69,7 @@ export function TextInput(props: Props) {
       placeholder={placeholder}
       maxLength={maxLength}
       autoFocus={focused}
+      list={choices && `${id}-choices`}
       onBlur={props.onBlur}
       onKeyDown={props.onKeyDown}
       {...("field" in props
@@ -76,10 +80,24 @@ export function TextInput(props: Props) {
           })}
     />
   );
-  if (says === undefined) return input;
+  const list = choices && (
+    <datalist id={`${id}-choices`}>
+      {choices.map((choice) => (
+        <option key={choice} value={choice} />
+      ))}
+    </datalist>
+  );
+  if (says === undefined)
+    return (
+      <>
+        {input}
+        {list}
+      </>
+    );
   return (
     <label className={className} htmlFor={id}>
       {says} {input}
+      {list}
     </label>
   );
 }

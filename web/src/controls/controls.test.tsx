@@ -4,6 +4,7 @@ import { fireEvent, render, screen } from "@testing-library/react";
 import { MemoryRouter } from "react-router-dom";
 import { PhasesSelect, type KnownPhases } from "./PhasesSelect";
 import { namedOptions, optionsOf, Select } from "./Select";
+import { TextInput } from "./TextInput";
 import { Tick } from "./Tick";
 import { TitleInput } from "./TitleInput";
 import { viewAt, Views } from "./Views";
@@ -56,6 +57,17 @@ describe("a select", () => {
     pick("Phases of the charger", "2");
     expect(seen).toEqual([undefined, 2]);
   });
+});
+
+test("a line offers what may be chosen, and takes what is typed as well", () => {
+  const seen: string[] = [];
+  render(
+    <TextInput says="Currency" value="" choices={["EUR", "CAD"]} onChange={(text) => seen.push(text)} />,
+  );
+  const field = screen.getByLabelText<HTMLInputElement>("Currency");
+  expect([...field.list!.options].map(({ value }) => value)).toEqual(["EUR", "CAD"]);
+  fireEvent.change(field, { target: { value: "XTS" } });
+  expect(seen).toEqual(["XTS"]);
 });
 
 test("a tick says whether it is so, and is pressed by its words", () => {

@@ -37,7 +37,12 @@ export default function BeginScreen() {
   const set = (change: Partial<Typed>) => setTyped({ ...typed, ...change });
 
   const go = async () => {
-    const plan = planOfTyped(typed, zone, DateTime.now().toISODate());
+    const plan = planOfTyped(
+      typed,
+      zone,
+      DateTime.now().toISODate(),
+      households.map(({ spec }) => spec.name),
+    );
     if (!plan) return;
     setBusy(true);
     try {

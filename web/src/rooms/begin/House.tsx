@@ -22,6 +22,10 @@ const RULES: Readonly<Record<Household["houseRule"], string>> = {
   rated: "as moulded on it",
 };
 
+/** What the browser knows of each; another one may still be typed. */
+const CURRENCIES = Intl.supportedValuesOf("currency");
+const TIME_ZONES = Intl.supportedValuesOf("timeZone");
+
 const NAMES: Readonly<Partial<Record<keyof Household, string>>> = {
   name: "Name",
   currency: "Currency",
@@ -74,6 +78,7 @@ export function House({ row, shown }: { readonly row: Kept<Household>; readonly 
             says="Currency"
             className="code"
             maxLength={3}
+            choices={CURRENCIES}
             field={register("currency", {
               onChange: (e: { target: { value: string } }) =>
                 setValue("currency", e.target.value.toUpperCase(), {
@@ -101,7 +106,12 @@ export function House({ row, shown }: { readonly row: Kept<Household>; readonly 
             options={namedOptions({ "day first": "24 Nov", "month first": "Nov 24" })}
             field={register("dates")}
           />
-          <TextInput says="Time zone" field={register("timeZone")} {...said("timeZone")} />
+          <TextInput
+            says="Time zone"
+            choices={TIME_ZONES}
+            field={register("timeZone")}
+            {...said("timeZone")}
+          />
         </div>
         <Acts
           isDirty={isDirty}

@@ -70,12 +70,25 @@ export function wrongOf(typed: Typed): Wrong {
   };
 }
 
+/** A name that no household has yet: Home, Home 2, Home 3. */
+export function freshName(name: string, taken: readonly string[]): string {
+  if (!taken.includes(name)) return name;
+  let number = 2;
+  while (taken.includes(`${name} ${number}`)) number += 1;
+  return `${name} ${number}`;
+}
+
 /** The plan of what was typed; null while something is wrong. */
-export function planOfTyped(typed: Typed, timeZone: string, today: string): Plan | null {
+export function planOfTyped(
+  typed: Typed,
+  timeZone: string,
+  today: string,
+  taken: readonly string[],
+): Plan | null {
   if (Object.keys(wrongOf(typed)).length > 0) return null;
   const region = REGIONS.find(({ id }) => id === typed.region)!;
   const charger = chargerOfTyped(typed);
-  return begin({
+  const plan = begin({
     region,
     timeZone,
     carName: typed.carName.trim() || null,
@@ -87,4 +100,5 @@ export function planOfTyped(typed: Typed, timeZone: string, today: string): Plan
     perKWh: number(typed.perKWh),
     session: firstSession(today),
   });
+  return { ...plan, household: { ...plan.household, name: freshName(plan.household.name, taken) } };
 }
