@@ -228,7 +228,7 @@ export const TERMS = {
     "a connector that waits",
     ["dead connector", "handshake"],
     "A unit gives no voltage until a car answers on the pilot line, so an open connector is dead, not broken.",
-    "The car answers with 2.74 kΩ, and asks for current with 882 Ω more across it.",
+    "2.74 kΩ on the pilot line says that a car is there, 882 Ω that it wants current.",
     "IEC 61851-1; SAE J1772",
   ),
   heldLevel: same(
