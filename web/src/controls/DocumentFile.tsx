@@ -58,7 +58,8 @@ const slug = (name: string, one: string) =>
 export function saveAs(name: string, text: string, type: string): void {
   const address = URL.createObjectURL(new Blob([text], { type }));
   Object.assign(document.createElement("a"), { href: address, download: name }).click();
-  URL.revokeObjectURL(address);
+  // The download begins a moment after the press: until it has, it needs the address.
+  setTimeout(() => URL.revokeObjectURL(address), 60_000);
 }
 
 /** Exports a document as a file, and takes one in, chosen or dropped. A broken file changes nothing. */
