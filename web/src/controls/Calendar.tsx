@@ -2,6 +2,7 @@ import type { RefObject } from "react";
 import Overlay from "react-bootstrap/Overlay";
 import Popover from "react-bootstrap/Popover";
 import { DayPicker } from "react-day-picker";
+import { weekStart } from "../format/manner";
 import "react-day-picker/style.css";
 import styles from "./calendar.module.scss";
 
@@ -43,7 +44,7 @@ export default function Calendar({ label, opener, value, onPick, onClose }: Prop
             required
             selected={day}
             {...(day ? { defaultMonth: day } : {})}
-            weekStartsOn={1}
+            weekStartsOn={weekStart()}
             onSelect={(picked: Date) => onPick(keptOf(picked))}
           />
         </div>

@@ -89,6 +89,14 @@ describe("a date", () => {
     expect([seen, field().value, screen.queryByRole("grid")]).toEqual([["2026-12-05"], "5 Dec 2026", null]);
   });
 
+  test("whose household writes the month first has weeks that begin on Sunday", async () => {
+    writeAs({ dates: "month first" });
+    render(<Kept of={DateInput} start="2026-11-24" />);
+    calendar();
+    const month = await screen.findByRole("grid", { name: "November 2026" });
+    expect(within(month).getAllByRole("columnheader", { hidden: true })[0]!.textContent).toMatch(/^Su/);
+  });
+
   test("stays what it was where the calendar is left by Escape, which goes back to its button", async () => {
     render(<Kept of={DateInput} start="2026-11-24" />);
     calendar();

@@ -29,6 +29,9 @@ export const dayText = (at: DateTime): string =>
 export const dateText = (at: DateTime): string =>
   at.toFormat(manner.dates === "day first" ? "d LLL yyyy" : "LLL d, yyyy");
 
+/** The day a week begins with on a calendar, Sunday (0) where the month is written first. */
+export const weekStart = (): 0 | 1 => (manner.dates === "month first" ? 0 : 1);
+
 /** A time kept as 18:10 as the household writes it; what is none stays as it is. */
 export function clockText(kept: string): string {
   // Asked for every row of a line-up: no parsing where it is a matter of twelve.

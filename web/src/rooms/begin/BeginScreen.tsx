@@ -108,6 +108,7 @@ interface PluggedProps {
   readonly wrong: Readonly<Partial<Record<keyof Typed, string>>>;
 }
 
+/** The outlet, the unit on it, and the price of a kWh. */
 const Plugged = ({ typed, set, region, point, wrong }: PluggedProps) => (
   <fieldset>
     <legend>What it is plugged into</legend>
@@ -147,6 +148,7 @@ interface TheCarProps {
   readonly charger: FromPower | null;
 }
 
+/** What the car is, as far as it is known. */
 const TheCar = ({ typed, set, wrong, charger }: TheCarProps) => (
   <fieldset>
     <legend>The car</legend>
@@ -200,6 +202,7 @@ interface WhereProps {
   readonly zone: string;
 }
 
+/** The part of the world, which settles currency, distances and clock. */
 const Where = ({ typed, set, region, zone }: WhereProps) => (
   <fieldset>
     <legend>Where you live</legend>

@@ -127,7 +127,7 @@ interface ContactsProps {
   readonly filled: ReadonlySet<"L1" | "L2" | "L3" | "N" | "PE">;
   readonly toggle: (contact: PowerContact) => void;
   readonly looked: boolean;
-  readonly setLooked: React.Dispatch<React.SetStateAction<boolean>>;
+  readonly setLooked: (value: boolean) => void;
 }
 
 /** Which contacts are filled, ticked beside their faces. */

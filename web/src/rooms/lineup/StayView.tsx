@@ -156,7 +156,7 @@ const StayTable = ({ stays, moreKm, here, hereCost, km, currency }: StayTablePro
 interface StayToolsProps {
   readonly hours: number;
   readonly hoursRight: boolean;
-  readonly setHours: React.Dispatch<React.SetStateAction<number>>;
+  readonly setHours: (value: number) => void;
   readonly draft: LineupDraft;
   readonly here: Row | undefined;
   readonly way: Map<Row, number>;
@@ -164,7 +164,7 @@ interface StayToolsProps {
   readonly rows: Row[];
   readonly moveMinutes: number;
   readonly minutesRight: boolean;
-  readonly setMoveMinutes: React.Dispatch<React.SetStateAction<number>>;
+  readonly setMoveMinutes: (value: number) => void;
 }
 
 /** How long, where, and what moving the car takes. */

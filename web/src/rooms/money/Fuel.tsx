@@ -55,22 +55,9 @@ export default function Fuel({ garage, answered }: OwnProps) {
     : null;
   const by = (per100Km: number) => (distanceUnit === "km" ? per100Km : per100Km * KM_PER_MILE);
   const most = figures ? Math.max(figures.fuelPer100Km, figures.electricPer100Km) : 1;
-  const shownUse = Number(fromWhPerKm(wallWhPerKm, economy).toPrecision(6));
   return (
     <section className="view-panel fuel" aria-label="Against fuel">
-      <Question
-        garage={garage}
-        set={set}
-        currency={currency}
-        price={price}
-        priceUnit={priceUnit}
-        uses={uses}
-        usesUnit={usesUnit}
-        perKWh={perKWh}
-        economy={economy}
-        shownUse={shownUse}
-        setEconomy={setEconomy}
-      />
+      <Question garage={garage} asked={money.fuel} set={set} economy={economy} setEconomy={setEconomy} />
       {figures && (
         <>
           <p className="says" aria-live="polite">
@@ -115,7 +102,7 @@ interface FactsProps {
   readonly currency: string;
   readonly wallWhPerKm: number;
   readonly miles: number;
-  readonly setMiles: React.Dispatch<React.SetStateAction<number>>;
+  readonly setMiles: (value: number) => void;
   readonly economy: "Wh/km" | "kWh/100 km" | "Wh/mi" | "mi/kWh" | "km/kWh";
 }
 
@@ -163,80 +150,73 @@ const Facts = ({ figures, currency, wallWhPerKm, miles, setMiles, economy }: Fac
 
 interface QuestionProps {
   readonly garage: Garage;
+  readonly asked: MoneyDraft["fuel"];
   readonly set: (to: Partial<MoneyDraft["fuel"]>) => void;
-  readonly currency: string;
-  readonly price: number;
-  readonly priceUnit: "a litre" | "an imperial gallon" | "a US gallon";
-  readonly uses: number;
-  readonly usesUnit: "l/100 km" | "km/l" | "mpg (imperial)" | "mpg (US)";
-  readonly perKWh: number;
-  readonly economy: "Wh/km" | "kWh/100 km" | "Wh/mi" | "mi/kWh" | "km/kWh";
-  readonly shownUse: number;
+  /** The unit in which one's own use is typed. */
+  readonly economy: EconomyUnit;
   readonly setEconomy: (unit: EconomyUnit) => void;
 }
 
 /** What both cars use, and what their energy costs. */
-const Question = ({
-  garage,
-  set,
-  currency,
-  price,
-  priceUnit,
-  uses,
-  usesUnit,
-  perKWh,
-  economy,
-  shownUse,
-  setEconomy,
-}: QuestionProps) => (
-  <div className="view-tools">
-    {garage.fuelCars.map(({ id, spec: { name, ...car } }) => (
-      <Button key={id} quiet onClick={() => set(car)}>
-        Take {name}
-      </Button>
-    ))}
-    <NumberInput
-      label="Fuel costs"
-      {...TAKES.price}
-      unit={currency}
-      value={price}
-      onChange={(v) => set({ price: v })}
-    />
-    <Select
-      says="for"
-      label="Fuel price by"
-      value={priceUnit}
-      onChange={(picked) => set({ priceUnit: picked })}
-      options={optionsOf(FUEL_PRICES)}
-    />
-    <NumberInput label="The fuel car uses" {...TAKES.uses} value={uses} onChange={(v) => set({ uses: v })} />
-    <Select
-      says="in"
-      label="Unit of the fuel car"
-      value={usesUnit}
-      onChange={(picked) => set({ usesUnit: picked })}
-      options={optionsOf(FUEL_UNITS)}
-    />
-    <NumberInput
-      label="A kWh on the meter"
-      {...TAKES.perKWh}
-      unit={currency}
-      value={perKWh}
-      onChange={(v) => set({ perKWh: v })}
-    />
-    <NumberInput
-      label="Yours uses, at the meter"
-      min={Math.min(...boundsIn(economy))}
-      max={Math.max(...boundsIn(economy))}
-      value={shownUse}
-      onChange={(v) => set({ wallWhPerKm: toWhPerKm(v, economy) })}
-    />
-    <Select
-      says="in"
-      label="Your unit"
-      value={economy}
-      onChange={setEconomy}
-      options={optionsOf(ECONOMY_UNITS)}
-    />
-  </div>
-);
+function Question({ garage, asked, set, economy, setEconomy }: QuestionProps) {
+  const { currency } = garage.household.spec;
+  const { price, priceUnit, uses, usesUnit, perKWh, wallWhPerKm } = asked;
+  const shownUse = Number(fromWhPerKm(wallWhPerKm, economy).toPrecision(6));
+  return (
+    <div className="view-tools">
+      {garage.fuelCars.map(({ id, spec: { name, ...car } }) => (
+        <Button key={id} quiet onClick={() => set(car)}>
+          Take {name}
+        </Button>
+      ))}
+      <NumberInput
+        label="Fuel costs"
+        {...TAKES.price}
+        unit={currency}
+        value={price}
+        onChange={(v) => set({ price: v })}
+      />
+      <Select
+        says="for"
+        label="Fuel price by"
+        value={priceUnit}
+        onChange={(picked) => set({ priceUnit: picked })}
+        options={optionsOf(FUEL_PRICES)}
+      />
+      <NumberInput
+        label="The fuel car uses"
+        {...TAKES.uses}
+        value={uses}
+        onChange={(v) => set({ uses: v })}
+      />
+      <Select
+        says="in"
+        label="Unit of the fuel car"
+        value={usesUnit}
+        onChange={(picked) => set({ usesUnit: picked })}
+        options={optionsOf(FUEL_UNITS)}
+      />
+      <NumberInput
+        label="A kWh on the meter"
+        {...TAKES.perKWh}
+        unit={currency}
+        value={perKWh}
+        onChange={(v) => set({ perKWh: v })}
+      />
+      <NumberInput
+        label="Yours uses, at the meter"
+        min={Math.min(...boundsIn(economy))}
+        max={Math.max(...boundsIn(economy))}
+        value={shownUse}
+        onChange={(v) => set({ wallWhPerKm: toWhPerKm(v, economy) })}
+      />
+      <Select
+        says="in"
+        label="Your unit"
+        value={economy}
+        onChange={setEconomy}
+        options={optionsOf(ECONOMY_UNITS)}
+      />
+    </div>
+  );
+}

@@ -192,15 +192,16 @@ function Editor({ row, garage, answered, timeZone, onChange, onAdd, onForget }: 
     <section className="view-panel tariff" aria-label={tariff.name}>
       <Head
         tariff={tariff}
-        edit={edit}
-        tried={tried}
-        unsound={unsound}
-        save={save}
-        setTyped={setTyped}
-        onChange={onChange}
-        draft={draft}
         sound={sound}
         household={household}
+        maySave={!!tried && !unsound}
+        mayGoBack={!!tried || !!unsound}
+        onName={(name) => edit({ ...tariff, name })}
+        onSave={() => void save().catch(sayTrouble)}
+        onBack={() => {
+          setTyped(null);
+          onChange(trying(draft, null));
+        }}
         take={take}
         onForget={onForget}
       />
@@ -246,16 +247,15 @@ const Misread = ({ misread }: MisreadProps) => (
 );
 
 interface HeadProps {
+  /** As it stands on the screen, and the last that could stand. */
   readonly tariff: Tariff;
-  readonly edit: (next: Tariff) => void;
-  readonly tried: Tariff | undefined;
-  readonly unsound: { of: Tariff; tariff: Tariff; problems: readonly FieldProblem[] } | null;
-  readonly save: () => Promise<void>;
-  readonly setTyped: (typed: null) => void;
-  readonly onChange: (draft: Draft) => void;
-  readonly draft: Draft;
   readonly sound: Tariff;
   readonly household: Household;
+  readonly maySave: boolean;
+  readonly mayGoBack: boolean;
+  readonly onName: (name: string) => void;
+  readonly onSave: () => void;
+  readonly onBack: () => void;
   readonly take: (text: string) => Promise<readonly FieldProblem[]>;
   readonly onForget: (() => void) | null;
 }
@@ -263,15 +263,13 @@ interface HeadProps {
 /** The tariff's name, and what can be done with it. */
 const Head = ({
   tariff,
-  edit,
-  tried,
-  unsound,
-  save,
-  setTyped,
-  onChange,
-  draft,
   sound,
   household,
+  maySave,
+  mayGoBack,
+  onName,
+  onSave,
+  onBack,
   take,
   onForget,
 }: HeadProps) => (
@@ -281,20 +279,13 @@ const Head = ({
       manner="title"
       maxLength={80}
       value={tariff.name}
-      onChange={(text) => edit({ ...tariff, name: text })}
+      onChange={onName}
     />
     <div className="acts">
-      <Button disabled={!tried || !!unsound} onClick={() => void save().catch(sayTrouble)}>
+      <Button disabled={!maySave} onClick={onSave}>
         Save
       </Button>
-      <Button
-        quiet
-        disabled={!tried && !unsound}
-        onClick={() => {
-          setTyped(null);
-          onChange(trying(draft, null));
-        }}
-      >
+      <Button quiet disabled={!mayGoBack} onClick={onBack}>
         Back to saved
       </Button>
       <DocumentFile

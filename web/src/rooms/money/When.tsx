@@ -8,7 +8,6 @@ import {
   type Scheduled,
   type Schedules,
   type Placing,
-  type Solution,
 } from "@kettleback/core";
 import { Button } from "../../controls/Button";
 import { saveAs } from "../../controls/DocumentFile";
@@ -105,7 +104,6 @@ function Placed({ charging, schedules, stale }: PlacedProps) {
       <ScheduleTable
         stretches={stretches}
         placing={placing}
-        solution={solution}
         currency={currency}
         clock={clock}
         shown={shown}
@@ -142,7 +140,6 @@ function Placed({ charging, schedules, stale }: PlacedProps) {
 interface ScheduleTableProps {
   readonly stretches: PriceStretch[];
   readonly placing: Placing;
-  readonly solution: Solution;
   readonly currency: string;
   readonly clock: (t: number) => string;
   readonly shown: Scheduled[];
@@ -156,7 +153,6 @@ interface ScheduleTableProps {
 const ScheduleTable = ({
   stretches,
   placing,
-  solution,
   currency,
   clock,
   shown,
@@ -174,7 +170,7 @@ const ScheduleTable = ({
           <HoursStrip
             stretches={stretches}
             until={placing.until}
-            firstHour={(60 - (localAt(solution, 0).minute || 60)) * 60}
+            firstHour={(60 - (localAt(placing.solution, 0).minute || 60)) * 60}
             priceText={(price) => amountText(price, currency)}
             clockText={clock}
           />
