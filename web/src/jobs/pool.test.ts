@@ -119,6 +119,18 @@ test("progress is told while the job is wanted, and to nobody once it was left",
   expect(mockLeft).toEqual([mockCalls[0]!.id]);
 });
 
+test("progress that comes in after the answer is told to nobody", async () => {
+  const shares: number[] = [];
+  asked("long", "k", (share) => shares.push(share));
+  await settled();
+  mockCalls[0]!.progress(0.5);
+  mockCalls[0]!.answer("there");
+  await settled();
+  mockCalls[0]!.progress(0.98);
+  expect(told).toEqual(["long: there"]);
+  expect(shares).toEqual([0.5]);
+});
+
 test("a thread is begun when it is needed, two at most; the one with least to do gets the next job", async () => {
   expect(FakeWorker.made).toHaveLength(0);
   for (const key of ["a", "b", "c"]) {

@@ -77,13 +77,13 @@ export function ask<K extends JobKind>(
 ): Job<JobResult<K>> {
   newest.get(key)?.leave();
   const id = numbered++;
-  let left = false;
+  let wanted = true;
   let started: Thread | undefined;
   let settle: () => void;
   const whenLeft = new Promise<null>((resolve) => (settle = () => resolve(null)));
   const work = async (): Promise<JobResult<K> | null> => {
     await nextTask();
-    if (left) return null;
+    if (!wanted) return null;
     const thread = threadForNext();
     thread.jobs += 1;
     started = thread;
@@ -91,9 +91,11 @@ export function ask<K extends JobKind>(
     const lost = new Promise<never>((_, reject) => (fail = reject));
     thread.listeners.add(fail!);
     try {
-      const told = progress && ((share: number) => !left && progress(share));
+      // Progress comes over a line of its own, and may come in after the answer did.
+      const told = progress && ((share: number) => wanted && progress(share));
       return (await Promise.race([thread.start(id, kind, input, told), lost])) as JobResult<K>;
     } finally {
+      wanted = false;
       thread.jobs -= 1;
       thread.listeners.delete(fail!);
     }
@@ -101,7 +103,7 @@ export function ask<K extends JobKind>(
   const job: Job<JobResult<K>> = {
     result: Promise.race([work(), whenLeft]).finally(() => newest.get(key) === job && newest.delete(key)),
     leave() {
-      left = true;
+      wanted = false;
       settle();
       started?.leave(id);
     },
