@@ -108,8 +108,12 @@ const SCANS: Readonly<Record<string, Screens>> = {
     },
   },
   "/line-up": {
-    picture: lineup("Picture", (page) => page.getByRole("listitem").first().waitFor()),
-    "adding ways": lineup("Picture", async (page) => {
+    compare: lineup("Compare", async (page) => {
+      await pick(page, "the cable’s rating", "16 A");
+      await page.getByText("ways change").waitFor();
+    }),
+    "all ways": lineup("All ways", (page) => page.getByRole("listitem").first().waitFor()),
+    "adding ways": lineup("All ways", async (page) => {
       await page.getByRole("button", { name: "Add ways…" }).click();
       await page.getByLabel("Set to, A").fill("0");
       await page.getByRole("button", { name: "Add it" }).click();
@@ -119,10 +123,7 @@ const SCANS: Readonly<Record<string, Screens>> = {
     "cars by ways": lineup("Cars × ways", (page) => page.getByText("best for the car").first().waitFor()),
     charts: lineup("Charts", (page) => page.getByRole("region", { name: "Table: Energy lost" }).waitFor()),
     vary: lineup("Vary one thing", (page) => page.getByRole("region", { name: /^Sizes of/ }).waitFor()),
-    "vary two": lineup("Vary two", async (page) => {
-      await page.getByRole("button", { name: "Work it out" }).click();
-      await page.locator("canvas").waitFor();
-    }),
+    "vary two": lineup("Vary two", (page) => page.locator("canvas").waitFor()),
     night: lineup("Enough overnight?", (page) => page.getByText(/is the least that/).waitFor()),
     stay: lineup("A stay", (page) => page.getByText(/the move/).waitFor()),
     "what to carry": lineup("What to carry", (page) =>

@@ -1,4 +1,5 @@
 import { readFileSync, writeFileSync } from "node:fs";
+import type { Locator } from "@playwright/test";
 import { answer, expect, pick, testAlone, testAtTheDoor, testEmpty, verdict } from "./application";
 
 /** Most interactions from an empty database to the first own answer. */
@@ -47,6 +48,49 @@ testEmpty(
     await page.keyboard.type("200");
     await page.keyboard.press("Enter");
     await expect(hangs).not.toContainText("own draw");
+  },
+);
+
+/** Most presses from an empty database to the comparison of a socket, a planned wallbox and a rapid stop. */
+const MOST_PRESSES = 15;
+
+testEmpty(
+  "from an empty database to a socket, a planned 7 kW wallbox and a rapid stop, compared, in at most 15 presses",
+  async ({ page }) => {
+    // Real ones: a key that is no letter or figure of an answer, or a press of the button of a mouse or a finger.
+    let pressed = 0;
+    const press = async (key: string) => {
+      await page.keyboard.press(key);
+      pressed += 1;
+    };
+    const tapped = async (target: Locator) => {
+      await target.click();
+      pressed += 1;
+    };
+    await tapped(page.getByLabel("What it is"));
+    await page.keyboard.type("small car");
+    await press("Enter");
+    await press("Tab");
+    await page.keyboard.type("44");
+    await press("Tab");
+    await page.keyboard.type("7.2");
+    await press("Tab");
+    await page.keyboard.type("one");
+    await tapped(page.getByLabel("The charging unit’s label says, A"));
+    await page.keyboard.type("10");
+    await press("Tab");
+    await page.keyboard.type("0.31");
+    await press("Enter");
+    await expect(verdict(page)).toContainText("narrowest link");
+    await tapped(page.getByRole("link", { name: "Line-up" }));
+    const row = (name: string | RegExp) =>
+      page.getByRole("region", { name: "Compare" }).getByRole("row").filter({ hasText: name });
+    await expect(row(/socket at 10 A|three-pin/)).toContainText(/h.*kWh.*€/);
+    await expect(row("Wallbox, 1 × 32 A")).toContainText("to buy");
+    await expect(row("Wallbox, 1 × 32 A")).toContainText(/6\.\d\d kW.*h.*kWh.*€/);
+    await expect(row("Rapid, 50 kW")).toContainText(/min.*Wh.*€/);
+    expect(pressed).toBeGreaterThan(5);
+    expect(pressed).toBeLessThanOrEqual(MOST_PRESSES);
   },
 );
 

@@ -3,13 +3,26 @@ import type { Download, Page } from "@playwright/test";
 import Papa from "papaparse";
 import { expect, pick, test, testAlone, verdict } from "./application";
 
-const openRoom = async (page: Page) => {
+/** The line-up, on its first page. */
+const enter = async (page: Page) => {
   await page.getByRole("link", { name: "Line-up" }).click();
+  await page.getByRole("region", { name: "Compare" }).waitFor();
+};
+/** The line-up, at all its ways. */
+const openRoom = async (page: Page) => {
+  await enter(page);
+  await view(page, "All ways");
   await page.getByRole("list", { name: "Ways to charge" }).waitFor();
 };
 const view = (page: Page, name: string) =>
   page.getByRole("navigation", { name: "Views of the line-up" }).getByRole("link", { name }).click();
 const ways = (page: Page) => page.getByRole("list", { name: "Ways to charge" }).getByRole("listitem");
+/** The rows of the first page. */
+const compared = (page: Page) =>
+  page
+    .getByRole("region", { name: "Compare" })
+    .getByRole("row")
+    .filter({ has: page.getByRole("rowheader") });
 const wayButton = (page: Page, name: RegExp) => ways(page).getByRole("button", { name });
 const textOf = async (download: Download) => readFileSync(await download.path(), "utf8");
 const saved = async (page: Page, click: () => Promise<void>) => {
@@ -93,13 +106,16 @@ test("a sweep is cancelled midway, finished, read by arrow keys, and goes out as
   await pick(page, "Car in view", "Curlew");
   await view(page, "Vary two");
   await pick(page, "Way", "Rapid, 350 kW");
+  // It opens worked out.
+  await page.locator("canvas").waitFor();
+  await pick(page, "Across: quantity", "the power on the station's sign");
+  await pick(page, "Up: quantity", "the station's amps");
   await pick(page, "Show", "cost of the session");
   await pick(page, "Points a side", "200");
   await page.getByRole("button", { name: "Work it out" }).click();
   await page.getByRole("progressbar", { name: "Working it out" }).waitFor();
   await page.getByRole("button", { name: "Cancel" }).click();
-  await expect(page.getByText("Cancelled; nothing was kept.")).toBeVisible();
-  await expect(page.locator("canvas")).toHaveCount(0);
+  await expect(page.getByText("Cancelled; the picture before it is still here.")).toBeVisible();
 
   await page.getByLabel("Across: to").fill("0");
   await page.getByRole("button", { name: "Work it out" }).click();
@@ -205,6 +221,8 @@ testAlone(
   async ({ page }) => {
     await pick(page, "Saved paths", "Curlew at the harbour with the wrong cable");
     await page.getByRole("button", { name: "To the line-up" }).click();
+    await expect(compared(page).first()).toContainText("Curlew at the harbour with the wrong cable");
+    await view(page, "All ways");
     await expect(ways(page).first()).toContainText("Curlew at the harbour with the wrong cable");
     await expect(page.getByLabel("Car in view")).toHaveValue("1");
     await expect(ways(page).first()).toContainText("baseline");
@@ -221,6 +239,30 @@ testAlone(
   },
 );
 
+test("the line-up opens on the comparison: what if, from what to what, kept by reload, taken back by going back", async ({
+  page,
+}) => {
+  await enter(page);
+  await pick(page, "Car in view", "Curlew");
+  const row = (name: string) => compared(page).filter({ hasText: name });
+  await expect(compared(page)).toHaveCount(7);
+  await expect(row("Wallbox, 1 × 32 A")).toContainText("onboard charger");
+  await expect(row("Wallbox, 1 × 32 A")).toContainText("to buy, €1,070");
+  await pick(page, "the cable’s rating", "16 A");
+  await expect(row("Wallbox, 1 × 32 A")).toContainText("cablewas the onboard charger");
+  await expect(row("Wallbox, 1 × 32 A")).toContainText(/was 6\.5\d kW/);
+  await expect(row("Rapid, 150 kW")).toContainText("a rapid station's cable is its own");
+  await expect(page).toHaveURL(/\/line-up\?cable=16$/);
+  await page.reload();
+  await expect(row("Wallbox, 1 × 32 A")).toContainText("cablewas the onboard charger");
+  await page.goBack();
+  await expect(row("Wallbox, 1 × 32 A")).not.toContainText("was");
+  await page.getByRole("button", { name: "Lost" }).click();
+  await expect(compared(page).first()).toContainText("Ferry terminal, rapid pair, 50 kW");
+  await page.getByRole("link", { name: "Is it enough for my drive?" }).click();
+  await expect(page).toHaveURL(/\/line-up\/night$/);
+});
+
 test("by keyboard alone: a way is described, moved, made the baseline, and undone", async ({ page }) => {
   const tabTo = async (name: RegExp) => {
     for (let i = 0; i < 120; i++) {
@@ -234,6 +276,8 @@ test("by keyboard alone: a way is described, moved, made the baseline, and undon
   };
   await page.keyboard.press("Tab");
   await tabTo(/^Line-up$/);
+  await page.keyboard.press("Enter");
+  await tabTo(/^All ways$/);
   await page.keyboard.press("Enter");
   await page.getByRole("list", { name: "Ways to charge" }).waitFor();
   await tabTo(/^Move Boathouse, wall socket at 6 A/);

@@ -91,7 +91,6 @@ const SHOTS: readonly Shot[] = [
       await inView("Curlew")(page);
       await page.getByRole("link", { name: "Vary two" }).click();
       await page.getByLabel("Way", { exact: true }).selectOption({ label: "Co-op hall, post bay" });
-      await page.getByRole("button", { name: "Work it out" }).click();
       await page.locator("canvas[data-drawn=true]").waitFor();
     },
   },

@@ -20,7 +20,7 @@ test("a path stands first in the line-up, as its baseline, with its own car in v
   const before = lineup();
   sendPath(fallowQuay, draft, plan);
   const [first, ...rest] = lineup().ways;
-  expect(first!.name).toBe(plan.name);
+  expect([first!.name, first!.first]).toEqual([plan.name, true]);
   expect(lineup().baseline).toBe(first!.id);
   expect(before.ways.map(({ id }) => id)).not.toContain(first!.id);
   expect(rest).toEqual(before.ways);

@@ -3,11 +3,11 @@ import { sayDone } from "./notices";
 import type { Draft } from "./draft";
 import { freshId, lineupDraftOf, lineupStoreOf } from "./lineup";
 
-/** Puts a path first in the line-up, as its baseline, with its car where that is not in it yet. */
+/** Puts a path first in the line-up, on its first page, as its baseline, with its car where that is not in it yet. */
 export function sendPath(garage: Garage, draft: Draft, plan: Plan): void {
   const store = lineupStoreOf(garage.household.id);
   const lineup = store.getState().draft ?? lineupDraftOf(startLineup(garage, plan.session), null);
-  const way = savedWayOfPath(garage, plan, freshId(lineup.ways));
+  const way = { ...savedWayOfPath(garage, plan, freshId(lineup.ways)), first: true };
   const known = lineup.cars.indexOf(draft.carId);
   const cars = known < 0 ? [...lineup.cars, draft.carId] : lineup.cars;
   store.getState().set({

@@ -5,6 +5,7 @@ import { settableSteps } from "../steps";
 import { CABLES, LAID, tradeOf } from "../../trade/sizes";
 import { tapOf } from "../../trade/supply";
 import type { Plan } from "../../engine/plan";
+import { chargerOf } from "./charger";
 
 /** A quantity of a path that can be stepped through its real sizes while everything else is held. */
 export interface Quantity {
@@ -49,22 +50,6 @@ const phaseVolts = ({ outlet }: Plan): number => {
   const { volts, delta } = phasesAt(outlet);
   return delta ? volts * Math.sqrt(3) : volts;
 };
-
-/** Power (W) from which an onboard charger is built for three phases, where there are any (common practice). */
-const ONE_PHASE_MOST_W = 7_700;
-
-/** An onboard charger of a power: one phase up to what one phase usually has, three beyond, where the supply has three. */
-function chargerOf(plan: Plan, watts: number): Car["charger"] {
-  const volts = phaseVolts(plan);
-  const three = watts > ONE_PHASE_MOST_W && tapOf(plan.outlet.supply.system, "three") !== undefined;
-  const amps = Math.min(80, Math.max(6, Math.ceil(watts / volts / (three ? 3 : 1))));
-  const one = { phases: 1 as const, amps };
-  return {
-    ...plan.car.charger,
-    capW: watts,
-    limits: three ? [one, { phases: 3, amps }] : [one],
-  };
-}
 
 const ratedW = (plan: Plan): number =>
   plan.car.charger.capW ??
@@ -182,7 +167,7 @@ export const QUANTITIES = {
     sizes: () => [3.3, 3.7, 6.6, 7.4, 11, 22],
     now: (plan) => ratedW(plan) / 1000,
     never: ({ evse }) => (evse.kind === "rapid" ? "direct current goes past the onboard charger" : undefined),
-    with: (plan, kW) => withCar(plan, { charger: chargerOf(plan, kW * 1000) }),
+    with: (plan, kW) => withCar(plan, { charger: chargerOf(plan.car, kW * 1000, plan.outlet.supply.system) }),
   },
   breaker: {
     name: "the breaker",

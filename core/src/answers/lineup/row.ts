@@ -2,8 +2,9 @@ import { cautionsFor, type Caution } from "../cautions";
 import { clockOf, type Clock } from "../../engine/clock";
 import type { Car } from "../../things/parts";
 import { isRefusal, type LinkKind, type Refusal } from "../../engine/path";
-import { pathOf, solvePlan, type Plan, type Solution } from "../../engine/plan";
-import { atOnce, run, socAt } from "../../engine/session";
+import { connectionOf, pathOf, solvePlan, type Plan, type Solution } from "../../engine/plan";
+import { atOnce, ledgerOf, run, socAt, type Ledger } from "../../engine/session";
+import { bill } from "../../engine/tariff";
 import type { Fraction, Kilometres, Micros, Seconds, WattHours } from "../../trade/units";
 import { planOn, type Asking, type Lineup } from "./document";
 import { levelOf, type Level } from "./level";
@@ -44,6 +45,8 @@ export interface Row {
   readonly inTime: boolean;
   readonly shortBySeconds: Seconds;
   readonly kmPerHour: number;
+  /** Energy, loss and money of the same charge on every way: all of it to the target, however late that is. */
+  readonly ledger: Ledger;
   readonly wallWh: WattHours;
   readonly lostWh: WattHours;
   readonly lostShare: Fraction;
@@ -89,6 +92,14 @@ function nightOf({ circuit }: Solution, { car, session }: Plan, hours: Seconds, 
   return { km, holds: km >= dayKm, spareKm: km - dayKm, full: end.soc >= session.toSoc };
 }
 
+/** What the whole charge to the target takes and costs: past departure, and past the place's limit, if need be. */
+function toTarget({ plan, solution }: { plan: Plan; solution: Solution }): { ledger: Ledger; cost: Micros } {
+  const { reached, whole, ledger, bill: until, circuit, clock, secondsToTarget } = solution;
+  if (reached) return { ledger, cost: until.total };
+  const connection = { ...connectionOf(plan, circuit, clock), to: secondsToTarget };
+  return { ledger: ledgerOf(whole.slices), cost: bill(plan.tariff, whole, clock, connection).total };
+}
+
 const priceOf = ({ buy }: Way): number => buy.reduce((sum, { price }) => sum + price, 0);
 
 /**
@@ -107,7 +118,8 @@ export function cellOf(
   const price = priceOf(way);
   const solution = solvePlan(plan, clock);
   if (isRefusal(solution)) return { kind: "blocked", plan, level, refusal: solution, price };
-  const { moment, ledger, whole, start, secondsToTarget, endSoc, bill } = solution;
+  const { moment, whole, start, secondsToTarget } = solution;
+  const { ledger, cost } = toTarget({ plan, solution });
   const cautions = cautionsFor(pathOf(plan), solution, asked.session.toSoc);
   const limit = (way.place?.limitMinutes ?? Infinity) * 60;
   const km = (soc: Fraction): Kilometres =>
@@ -129,12 +141,13 @@ export function cellOf(
     inTime: shortBySeconds === 0,
     shortBySeconds,
     kmPerHour: solution.range.kmPerHour,
+    ledger,
     wallWh: ledger.wall,
     lostWh: ledger.lost,
     lostShare: ledger.wall > 0 ? ledger.lost / ledger.wall : 0,
-    cost: bill.total,
-    per100Km: Math.round((100 * bill.total) / km(endSoc)) as Micros,
-    perKWhStored: Math.round((1000 * bill.total) / ledger.stored) as Micros,
+    cost,
+    per100Km: Math.round((100 * cost) / km(asked.session.toSoc)) as Micros,
+    perKWhStored: Math.round((1000 * cost) / ledger.stored) as Micros,
     stayKm: [...STAYS.map(({ hours }) => hours), asked.stayHours].map((hours) =>
       km(socAt(whole, start, Math.min(hours * 3600, limit))),
     ),

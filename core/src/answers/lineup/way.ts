@@ -14,6 +14,8 @@ export type Purchase = z.infer<typeof purchaseSchema>;
 export const wayNotes = {
   /** Plug or cable end towards the car is taken to be the one the car has: a station with several, a cable of its own. */
   followsCar: z.boolean().default(false),
+  /** Its owner wants it on the first page of the comparison, or not there; unsaid it is there for what it is. */
+  first: z.boolean().optional(),
   /** What is still to be bought. */
   buy: z.array(purchaseSchema).max(12, { error: "accepted: up to 12 things to buy" }).default([]),
 };

@@ -10,15 +10,19 @@ import sentence from "../../plan/sentence.module.scss";
 interface Props {
   readonly garage: Garage;
   readonly solved: SolvedLineup;
+  /** Only the car in view and its session. */
+  readonly brief?: boolean;
   onChange(draft: LineupDraft): void;
 }
 
 /** What is asked of every way, as one sentence; the cars that are lined up, and the one in view. */
-export function AskedSentence({ garage, solved, onChange }: Props) {
+export function AskedSentence({ garage, solved, brief: asked = false, onChange }: Props) {
   const { draft, open, problems, repeated } = solved;
   const { session } = draft;
   const unit = garage.household.spec.distanceUnit;
   const wrong = (field: string) => problems.find((p) => p.field.startsWith(field))?.message;
+  // What is wrong stands where it can be put right.
+  const brief = asked && !wrong("dayKm") && !wrong("stayHours");
   const set = (change: Partial<LineupDraft>) => onChange({ ...draft, ...change });
   const own = new Set(draft.cars.filter((car) => typeof car === "string"));
   const toggle = (id: string) => {
@@ -47,25 +51,29 @@ export function AskedSentence({ garage, solved, onChange }: Props) {
           value={session.neededBy}
           onChange={(neededBy) => set({ session: { ...session, neededBy } })}
         />
-        , driving{" "}
-        <Typed
-          label={`A day's drive, ${unit}`}
-          value={fromKm(draft.dayKm, unit)}
-          wrong={!!wrong("dayKm")}
-          unit={`${unit} a day`}
-          onChange={(miles) => set({ dayKm: toKm(miles, unit) })}
-        />
-        , staying{" "}
-        <Typed
-          label="Own stay, hours"
-          value={draft.stayHours}
-          wrong={!!wrong("stayHours")}
-          unit="h"
-          onChange={(stayHours) => set({ stayHours })}
-        />
+        {!brief && (
+          <>
+            , driving{" "}
+            <Typed
+              label={`A day's drive, ${unit}`}
+              value={fromKm(draft.dayKm, unit)}
+              wrong={!!wrong("dayKm")}
+              unit={`${unit} a day`}
+              onChange={(miles) => set({ dayKm: toKm(miles, unit) })}
+            />
+            , staying{" "}
+            <Typed
+              label="Own stay, hours"
+              value={draft.stayHours}
+              wrong={!!wrong("stayHours")}
+              unit="h"
+              onChange={(stayHours) => set({ stayHours })}
+            />
+          </>
+        )}
         .
       </p>
-      {(garage.cars.length > 1 || draft.cars.length > 1) && (
+      {!brief && (garage.cars.length > 1 || draft.cars.length > 1) && (
         <fieldset className="cars-ticked">
           <legend>Cars in the line-up</legend>
           {garage.cars.map(({ id, spec }) => (

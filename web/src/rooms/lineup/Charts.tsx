@@ -171,7 +171,7 @@ const shadeOf = (colours: ThemeColours): Record<LossCause, string> => ({
 });
 
 function LossChart({ rows, selected, colours }: ChartProps) {
-  const causes = LOSS_CAUSES.filter((cause) => rows.some(({ row }) => row.solution.ledger[cause] >= 1));
+  const causes = LOSS_CAUSES.filter((cause) => rows.some(({ row }) => row.ledger[cause] >= 1));
   const tick = { color: colours.quiet, font: { size: 12 } };
   const shades = shadeOf(colours);
   return (
@@ -185,7 +185,7 @@ function LossChart({ rows, selected, colours }: ChartProps) {
             labels: rows.map(({ row }) => row.plan.name),
             datasets: causes.map((cause) => ({
               label: CAUSE_WORDS[cause],
-              data: rows.map(({ row }) => row.solution.ledger[cause] / 1000),
+              data: rows.map(({ row }) => row.ledger[cause] / 1000),
               backgroundColor: shades[cause],
               borderColor: colours.panel,
               borderWidth: 1,
@@ -226,7 +226,7 @@ function LossChart({ rows, selected, colours }: ChartProps) {
           name: row.plan.name,
           strong: way === selected,
           cells: [
-            ...causes.map((cause) => `${decimals(row.solution.ledger[cause] / 1000, 2)} kWh`),
+            ...causes.map((cause) => `${decimals(row.ledger[cause] / 1000, 2)} kWh`),
             `${decimals(row.lostWh / 1000, 2)} kWh`,
           ],
         }))}

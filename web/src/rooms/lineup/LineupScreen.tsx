@@ -88,7 +88,7 @@ function Bench({ garage, solved, onChange }: BenchProps) {
         </>
       }
     >
-      <AskedSentence garage={garage} solved={solved} onChange={onChange} />
+      <AskedSentence garage={garage} solved={solved} brief={view.brief ?? false} onChange={onChange} />
       {problems.length > 0 && <Problems problems={problems} distance={garage.household.spec.distanceUnit} />}
       {solved.clock?.notes.map((note) => (
         <p key={note} className="quiet">

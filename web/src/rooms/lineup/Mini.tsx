@@ -2,19 +2,25 @@ import { memo } from "react";
 import { LINK_WORDS, type Row } from "@kettleback/core";
 import { miniatureOf, type Scale } from "./miniature";
 
-const [WIDTH, HEIGHT, PAD] = [150, 30, 3];
-const THICKEST = { 1: 20, 2: 11, 3: 8 } as const;
+const [WIDTH, HEIGHT, PAD] = [150, 36, 3];
+/** Of a jaw, and so what is left free over and under the lanes. */
+const JAW = 6;
+/** Of the widest lane: an ampere is as thick on one phase as on three. */
+const THICKEST = { AC: 7.5, DC: 20 } as const;
 const THINNEST = 1.5;
 
 interface Props {
   readonly row: Row;
   readonly scale: Scale;
+  /** It is still to be bought: drawn in outline. */
+  readonly planned?: boolean;
 }
 
 /** A row that charges further or later looks the same: only amps, lanes and the narrowest link are drawn. */
 const same = (a: Props, b: Props): boolean =>
   a.scale.ac === b.scale.ac &&
   a.scale.dc === b.scale.dc &&
+  a.planned === b.planned &&
   a.row.amps === b.row.amps &&
   a.row.phases === b.row.phases &&
   a.row.narrowest === b.row.narrowest &&
@@ -36,17 +42,20 @@ function sameLinks({ solution: a }: Row, { solution: b }: Row): boolean {
 }
 
 /** The conductor drawing in small: lanes as wide as their ceilings, what flows filled in, the narrowest pinched. */
-export const Mini = memo(function Mini({ row, scale }: Props) {
+export const Mini = memo(function Mini({ row, scale, planned = false }: Props) {
   const { links, phases, flow } = miniatureOf(row, scale);
   const most = Math.max(phases, ...links.map((link) => link.phases)) as 1 | 2 | 3;
   const step = (WIDTH - 2 * PAD) / links.length;
-  const thick = (share: number) => Math.max(THINNEST, THICKEST[most] * share);
-  const mid = (lane: number) => (HEIGHT * (lane + 0.5)) / most;
+  const thickest = THICKEST[row.plan.evse.kind === "rapid" ? "DC" : "AC"];
+  const thick = (share: number) => Math.max(THINNEST, thickest * share);
+  const mid = (lane: number) => JAW + ((HEIGHT - 2 * JAW) * (lane + 0.5)) / most;
   const narrow = links.findIndex((link) => link.narrowest);
   const at = PAD + (narrow + 0.5) * step;
+  const half = narrow < 0 ? 0 : thick(Math.max(links[narrow]!.thick, flow)) / 2;
+  const [over, under] = [mid(0) - half, mid(phases - 1) + half];
   return (
     <svg
-      className="mini"
+      className={planned ? "mini planned" : "mini"}
       width={WIDTH}
       height={HEIGHT}
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
@@ -77,10 +86,13 @@ export const Mini = memo(function Mini({ row, scale }: Props) {
       ))}
       {narrow >= 0 && (
         <>
-          <polygon className="jaw" points={`${at - 6},0 ${at + 6},0 ${at + 1.5},6 ${at - 1.5},6`} />
           <polygon
             className="jaw"
-            points={`${at - 6},${HEIGHT} ${at + 6},${HEIGHT} ${at + 1.5},${HEIGHT - 6} ${at - 1.5},${HEIGHT - 6}`}
+            points={`${at - 6},${over - JAW} ${at + 6},${over - JAW} ${at + 1.5},${over} ${at - 1.5},${over}`}
+          />
+          <polygon
+            className="jaw"
+            points={`${at - 6},${under + JAW} ${at + 6},${under + JAW} ${at + 1.5},${under} ${at - 1.5},${under}`}
           />
         </>
       )}

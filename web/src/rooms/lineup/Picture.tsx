@@ -21,6 +21,7 @@ import { Icon } from "../../controls/Icon";
 import { ampsText, decimals, durationText, figureText, percentText, powerFigure } from "../../format/number";
 import { dayTimeAt, marksOf, sharedClock, timeAt, type SharedClock } from "./clock";
 import { cellsOfCar, type ViewProps } from "./view";
+import { LongName } from "./LongName";
 import { Mini } from "./Mini";
 import { scaleOf, type Scale } from "./miniature";
 import { reordered } from "./order";
@@ -199,7 +200,9 @@ const WayRow = memo(function WayRow(props: RowProps) {
         onKeyDown={onKey}
       >
         <span className="way-name">
-          <strong>{way.saved.name}</strong>
+          <strong>
+            <LongName>{way.saved.name}</LongName>
+          </strong>
           <small>
             {cell ? cell.level.word : ""}
             {isBase ? " · baseline" : ""}
@@ -210,7 +213,7 @@ const WayRow = memo(function WayRow(props: RowProps) {
         </span>
         {cell?.kind === "charging" ? (
           <>
-            <Mini row={cell} scale={scale} />
+            <Mini row={cell} scale={scale} planned={way.saved.buy.length > 0} />
             <span className="way-power">
               <b>{figureText(powerFigure(cell.batteryW))}</b>
               <small>

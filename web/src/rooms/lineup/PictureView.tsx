@@ -5,7 +5,7 @@ import type { ViewProps } from "./view";
 import { WayPanel } from "./WayPanel";
 
 /** Every way as a row, and the one that is looked at beside them. */
-export function PictureView(props: ViewProps) {
+export default function PictureView(props: ViewProps) {
   const navigate = useNavigate();
   // What stands beside the rows follows them.
   const calm = useDeferredValue(props.solved);

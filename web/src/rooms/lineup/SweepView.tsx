@@ -1,10 +1,11 @@
-import { useEffect, useId, useMemo, useRef, useState } from "react";
+import { useEffect, useEffectEvent, useId, useMemo, useRef, useState } from "react";
 import {
   csvOf,
   sweepProblems,
   planOn,
   QUANTITY_IDS,
   quantityOf,
+  quantityThatMatters,
   RESULT_IDS,
   RESULTS,
   type Axis,
@@ -33,7 +34,7 @@ import {
 import { ask, type Job } from "../../jobs/pool";
 import { SweepCanvas } from "./SweepCanvas";
 import { gridOf, pointsOf, type Grid } from "./sweepShape";
-import type { ViewProps } from "./view";
+import { cellsOfCar, type ViewProps } from "./view";
 import { WayPick } from "./WayPick";
 
 /** Points along a side people can ask for. */
@@ -57,6 +58,7 @@ export default function SweepView({ solved, selected, onSelect }: ViewProps) {
   const way = open.ways[selected]?.way;
   const { car } = open.cars[Math.min(draft.carAt, open.cars.length - 1)]!;
   const plan = useMemo(() => way && planOn(open, car, way), [open, car, way]);
+  const cell = cellsOfCar(solved, Math.min(draft.carAt, open.cars.length - 1))[selected];
   if (!plan)
     return (
       <p className="room-note">This way names things that are no longer in the Garage: choose another.</p>
@@ -66,19 +68,23 @@ export default function SweepView({ solved, selected, onSelect }: ViewProps) {
       <Field
         key={`${selected}-${car.name}`}
         plan={plan}
+        matters={cell?.kind === "charging" ? quantityThatMatters(cell) : undefined}
         pick={<WayPick solved={solved} selected={selected} onSelect={onSelect} />}
       />
     </section>
   );
 }
 
-/** What one looks at first, whichever of it this path has. */
-const FIRST: Readonly<Record<"x" | "y", readonly QuantityId[]>> = {
-  x: ["step", "station"],
-  y: ["lead", "run", "station-amps"],
-};
-const first = (can: readonly QuantityId[], wanted: readonly QuantityId[]): QuantityId =>
-  wanted.find((id) => can.includes(id)) ?? can.at(-1)!;
+/** What one looks at first beside what holds a way back, whichever of it this path has. */
+const FIRST: readonly QuantityId[] = ["lead", "run", "station", "station-amps", "step"];
+
+/** The two quantities a sweep opens on: the one that matters for the way, and another. */
+function firstAxes(plan: Plan, matters: QuantityId | undefined): readonly [x: QuantityId, y: QuantityId] {
+  const can = axesFor(plan);
+  const wanted = [...(matters ? [matters] : []), ...FIRST, ...can].filter((id) => can.includes(id));
+  const x = wanted[0]!;
+  return [x, wanted.find((id) => id !== x)!];
+}
 
 type Ends = Readonly<
   Record<"x" | "y", { readonly quantity: QuantityId; readonly from: string; readonly to: string }>
@@ -132,11 +138,18 @@ function useSweep(plan: Plan) {
   return { problems, progress, left, failed, shown, start, cancel };
 }
 
-function Field({ plan, pick }: { readonly plan: Plan; readonly pick: React.ReactNode }) {
+interface FieldProps {
+  readonly plan: Plan;
+  /** What holds the way back, where it charges. */
+  readonly matters: QuantityId | undefined;
+  readonly pick: React.ReactNode;
+}
+
+function Field({ plan, matters, pick }: FieldProps) {
   const can = axesFor(plan);
-  const [ends, setEnds] = useState<Ends>(() => endsOf(plan, first(can, FIRST.x), first(can, FIRST.y)));
+  const [ends, setEnds] = useState<Ends>(() => endsOf(plan, ...firstAxes(plan, matters)));
   const [of, setOf] = useState<ResultId>("batteryW");
-  const [count, setCount] = useState<(typeof COUNTS)[number]>(COUNTS[1]);
+  const [count, setCount] = useState<(typeof COUNTS)[number]>(COUNTS[0]);
   const { problems, progress, left, failed, shown, start, cancel } = useSweep(plan);
   const axis = ({ quantity, from, to }: Ends["x"]): Axis => ({
     quantity,
@@ -144,6 +157,9 @@ function Field({ plan, pick }: { readonly plan: Plan; readonly pick: React.React
     to: readNumber(to),
     count,
   });
+  const begin = useEffectEvent(() => void start({ x: axis(ends.x), y: axis(ends.y), of }));
+  // It opens with an answer.
+  useEffect(() => begin(), []);
   const now = useMemo(
     () =>
       shown

@@ -4,6 +4,7 @@ import {
   planOn,
   QUANTITY_IDS,
   quantityOf,
+  quantityThatMatters,
   type OpenLineup,
   type Plan,
   type QuantityId,
@@ -14,22 +15,24 @@ import { Table } from "../../controls/Table";
 import { ampsText, durationText, figureText, moneyText, percentText, powerFigure } from "../../format/number";
 import { useJob } from "../../jobs/useJob";
 import { dayTimeAt } from "./clock";
-import type { ViewProps } from "./view";
+import { cellsOfCar, type ViewProps } from "./view";
 import { WayPick } from "./WayPick";
 
 /** One quantity of a way stepped through its real sizes: one row a size, and where it stops helping. */
 export default function VaryView({ solved, selected, onSelect }: ViewProps) {
-  const [wanted, setWanted] = useState<QuantityId>("cable");
+  const [wanted, setWanted] = useState<QuantityId | null>(null);
   const { open, draft } = solved;
   const way = open.ways[selected]?.way;
   const { car } = open.cars[Math.min(draft.carAt, open.cars.length - 1)]!;
+  const cell = cellsOfCar(solved, Math.min(draft.carAt, open.cars.length - 1))[selected];
   const plan = useMemo(() => way && planOn(open, car, way), [open, car, way]);
   if (!plan)
     return (
       <p className="room-note">This way names things that are no longer in the Garage: choose another.</p>
     );
   const can = QUANTITY_IDS.filter((id) => !quantityOf(id).never?.(plan));
-  const id = can.includes(wanted) ? wanted : can[0]!;
+  const first = cell?.kind === "charging" ? quantityThatMatters(cell) : can[0]!;
+  const id = wanted && can.includes(wanted) ? wanted : first;
   return (
     <section className="view-panel" aria-label="Vary one thing">
       <div className="view-tools">

@@ -10,10 +10,10 @@ import {
   placeSchema,
   type OpenWay,
   type Cell,
-  type Garage,
 } from "@kettleback/core";
 import { Button } from "../../controls/Button";
 import { FigureInput } from "../../controls/FigureInput";
+import { Tick } from "../../controls/Tick";
 import { TitleInput } from "../../controls/TitleInput";
 import {
   decimals,
@@ -28,6 +28,7 @@ import {
 } from "../../format/number";
 import { freshId, type LineupDraft } from "../../stores/lineup";
 import { dayTimeAt } from "./clock";
+import { openingIn } from "./compared";
 import { cellsOfCar, type ViewProps } from "./view";
 import { openInPath } from "./openInPath";
 
@@ -41,7 +42,8 @@ interface Props extends ViewProps {
 }
 
 /** The way that is looked at: what its word means, what holds it back, what to beware of, and what can be done with it. */
-export function WayPanel({ solved, selected, garage, onChange, onView, onOpenPath }: Props) {
+export function WayPanel(props: Props) {
+  const { solved, selected, garage, onChange } = props;
   const { open, draft } = solved;
   const at = Math.min(draft.carAt, open.cars.length - 1);
   const way = open.ways[selected];
@@ -52,7 +54,6 @@ export function WayPanel({ solved, selected, garage, onChange, onView, onOpenPat
     set({ ways: draft.ways.map((saved) => (saved.id === way.id ? { ...saved, ...change } : saved)) });
   const { saved } = way;
   const { currency, distanceUnit } = garage.household.spec;
-  const isBase = draft.baseline === way.id;
   return (
     <aside className="way-panel" aria-label="The way in view">
       <TitleInput
@@ -99,81 +100,73 @@ export function WayPanel({ solved, selected, garage, onChange, onView, onOpenPat
           </>
         )}
       </FigureInput>
-      <Acts
-        isBase={isBase}
-        set={set}
-        way={way}
-        cell={cell}
-        garage={garage}
-        draft={draft}
-        saved={saved}
-        onOpenPath={onOpenPath}
-        onView={onView}
-        selected={selected}
-      />
+      <Acts {...props} way={way} cell={cell} set={set} setWay={setWay} />
     </aside>
   );
 }
 
-interface ActsProps {
-  readonly isBase: boolean;
-  readonly set: (change: Partial<LineupDraft>) => void;
+interface ActsProps extends Props {
   readonly way: OpenWay;
   readonly cell: Cell | null | undefined;
-  readonly garage: Garage;
-  readonly draft: LineupDraft;
-  readonly saved: SavedWay;
-  readonly onOpenPath: () => void;
-  readonly onView: (view: string) => void;
-  readonly selected: number;
+  set(change: Partial<LineupDraft>): void;
+  setWay(change: Partial<SavedWay>): void;
 }
 
 /** What can be done with a way. */
-const Acts = ({ isBase, set, way, cell, garage, draft, saved, onOpenPath, onView, selected }: ActsProps) => (
-  <div className="way-actions">
-    <Button quiet disabled={isBase} onClick={() => set({ baseline: way.id })}>
-      {isBase ? "The baseline" : "Make it the baseline"}
-    </Button>
-    <Button
-      quiet
-      disabled={!cell}
-      onClick={() => {
-        openInPath(garage, draft, saved, cell!);
-        onOpenPath();
-      }}
-    >
-      Open in the Path
-    </Button>
-    <Button quiet disabled={cell?.kind !== "charging"} onClick={() => onView("vary")}>
-      Vary one thing
-    </Button>
-    <Button
-      quiet
-      onClick={() => {
-        const ways = [...draft.ways];
-        ways.splice(selected + 1, 0, {
-          ...saved,
-          id: freshId(draft.ways),
-          name: `${saved.name} 2`.slice(0, 80),
-        });
-        set({ ways });
-      }}
-    >
-      Duplicate
-    </Button>
-    <Button
-      quiet
-      onClick={() =>
-        set({
-          ways: draft.ways.filter(({ id }) => id !== way.id),
-          baseline: isBase ? null : draft.baseline,
-        })
-      }
-    >
-      Leave out
-    </Button>
-  </div>
-);
+function Acts({ garage, solved, selected, way, cell, set, setWay, onOpenPath, onView }: ActsProps) {
+  const { open, draft } = solved;
+  const { saved } = way;
+  const isBase = draft.baseline === way.id;
+  const cells = cellsOfCar(solved, Math.min(draft.carAt, open.cars.length - 1));
+  return (
+    <div className="way-actions">
+      <Tick checked={openingIn(open, cells).includes(selected)} onChange={(first) => setWay({ first })}>
+        On the first page
+      </Tick>
+      <Button quiet disabled={isBase} onClick={() => set({ baseline: way.id })}>
+        {isBase ? "The baseline" : "Make it the baseline"}
+      </Button>
+      <Button
+        quiet
+        disabled={!cell}
+        onClick={() => {
+          openInPath(garage, draft, saved, cell!);
+          onOpenPath();
+        }}
+      >
+        Open in the Path
+      </Button>
+      <Button quiet disabled={cell?.kind !== "charging"} onClick={() => onView("vary")}>
+        Vary one thing
+      </Button>
+      <Button
+        quiet
+        onClick={() => {
+          const ways = [...draft.ways];
+          ways.splice(selected + 1, 0, {
+            ...saved,
+            id: freshId(draft.ways),
+            name: `${saved.name} 2`.slice(0, 80),
+          });
+          set({ ways });
+        }}
+      >
+        Duplicate
+      </Button>
+      <Button
+        quiet
+        onClick={() =>
+          set({
+            ways: draft.ways.filter(({ id }) => id !== way.id),
+            baseline: isBase ? null : draft.baseline,
+          })
+        }
+      >
+        Leave out
+      </Button>
+    </div>
+  );
+}
 
 interface ToBuyProps {
   readonly saved: SavedWay;
@@ -240,7 +233,7 @@ function Figures({ row, currency, unit, draft }: FiguresProps) {
         <dt>Lost</dt>
         <dd>{percentText(row.lostShare)} of what the meter counts</dd>
         <dt>Cost</dt>
-        <dd>{moneyText(row.cost, currency)} a session</dd>
+        <dd>{moneyText(row.cost, currency)} the whole charge</dd>
         <dt>A night</dt>
         <dd>
           {night.holds ? `holds, ${spare} to spare` : `falls short by ${spare}`} against{" "}

@@ -193,7 +193,7 @@ export function columnsFor(unit: DistanceUnit, currency: string, stay: number): 
     },
     {
       id: "cost",
-      name: "Cost a session",
+      name: "Cost of the charge",
       ...measured(money, (r) => r.cost),
     },
     {
@@ -220,7 +220,8 @@ export function columnsFor(unit: DistanceUnit, currency: string, stay: number): 
   ];
 }
 
-const priceText = (price: number, currency: string): string =>
+/** What is to be bought, in whole coins. */
+export const priceText = (price: number, currency: string): string =>
   price === 0 ? "nothing" : moneyText((price * 1e6) as Micros, currency).replace(/\.00$/, "");
 
 /** Columns in view before anybody has chosen. */

@@ -354,6 +354,13 @@ describe("the sweep", () => {
     const [selected, setSelected] = useState(0);
     return <SweepView {...propsOf(unit)} selected={selected} onSelect={setSelected} />;
   }
+  /** The view with the answer it opens on; what it asks after that is the test's. */
+  const opened = async (unit: "km" | "mi" = "km") => {
+    render(<Shown unit={unit} />);
+    const [first] = mockAsked.splice(0) as [Asked];
+    await act(async () => first.answer(answerOf(first)));
+    return first;
+  };
   const work = () => fireEvent.click(screen.getByRole("button", { name: "Work it out" }));
   const ends = (axis: string, quantity: string, from: string, to: string) => {
     type(`${axis}: quantity`, quantity);
@@ -361,8 +368,20 @@ describe("the sweep", () => {
     type(`${axis}: to`, to);
   };
 
+  test("it opens on what holds the way back and one more, worked out", async () => {
+    const { spec } = await opened();
+    expect([spec.x.quantity, spec.y.quantity, spec.of, spec.x.count]).toEqual([
+      "step",
+      "run",
+      "batteryW",
+      50,
+    ]);
+    expect(document.querySelector("#sweep-readout")!.textContent).toContain("is the narrowest");
+    expect(screen.getByRole("button", { name: "CSV" })).toBeDefined();
+  });
+
   test("asks for what was chosen, tells how far it is, and reads out each point with its narrowest link", async () => {
-    render(<Shown />);
+    await opened();
     ends("Across", "evse", "6", "30");
     ends("Up", "volts", "210", "250");
     type("Points a side", "50");
@@ -405,7 +424,7 @@ describe("the sweep", () => {
     ["km", "wallW", /: 4.20 kW/],
     ["km", "wallWh", /: 10.7 kWh/],
   ] as const)("in %s, %s is told in its own unit", async (unit, of, said) => {
-    render(<Shown unit={unit} />);
+    await opened(unit);
     ends("Across", "evse", "6", "30");
     ends("Up", "volts", "210", "250");
     type("Points a side", "50");
@@ -415,8 +434,8 @@ describe("the sweep", () => {
     expect(document.querySelector("#sweep-readout")!.textContent).toMatch(said);
   });
 
-  test("what varies in names or in phases is no axis, and neither is what this way does not have", () => {
-    render(<Shown />);
+  test("what varies in names or in phases is no axis, and neither is what this way does not have", async () => {
+    await opened();
     const axes = [...screen.getByLabelText<HTMLSelectElement>("Across: quantity").options].map(
       ({ value }) => value,
     );
@@ -425,8 +444,8 @@ describe("the sweep", () => {
     expect(axes).toEqual(expect.arrayContaining(["evse", "volts", "breaker", "charger", "start", "target"]));
   });
 
-  test("ends out of range are named, and nothing is asked", () => {
-    render(<Shown />);
+  test("ends out of range are named, and nothing is asked", async () => {
+    await opened();
     ends("Across", "evse", "2", "30");
     work();
     expect(screen.getByRole("alert").textContent).toMatch(/^across\.from: accepted: 6 to 80/);
@@ -435,7 +454,7 @@ describe("the sweep", () => {
   });
 
   test("is read by pointing: the place under the pointer, and nothing outside of the frame", async () => {
-    render(<Shown />);
+    await opened();
     ends("Across", "evse", "6", "30");
     ends("Up", "volts", "210", "250");
     type("Points a side", "50");
@@ -463,8 +482,6 @@ describe("the sweep", () => {
 
   test("cancelled, it says so and a late answer is not shown; a newer question's answer is", async () => {
     render(<Shown />);
-    type("Points a side", "50");
-    work();
     fireEvent.click(screen.getByRole("button", { name: "Cancel" }));
     expect(screen.getByRole("status").textContent).toBe("Cancelled; nothing was kept.");
     const [old] = mockAsked as [Asked];
@@ -479,8 +496,6 @@ describe("the sweep", () => {
 
   test("what could not be worked out is said, and asked again it comes", async () => {
     render(<Shown />);
-    type("Points a side", "50");
-    work();
     await act(async () => mockAsked[0]!.fail(new Error("the worker was lost")));
     expect(screen.getByRole("alert").textContent).toBe(
       "This could not be worked out: the worker was lost. Press “Work it out” to try again.",

@@ -42,6 +42,16 @@ describe("what is pressed and typed", () => {
     fireEvent.blur(field);
   };
 
+  test("a way is put on the first page, or taken from it, by a tick that shows how it is", () => {
+    const { panel, changes } = asked();
+    panel();
+    const tick = screen.getByLabelText<HTMLInputElement>("On the first page");
+    // Of so few all are there.
+    expect(tick.checked).toBe(true);
+    fireEvent.click(tick);
+    expect(changes[0]!.ways.map(({ first }) => first)).toEqual([undefined, false, undefined]);
+  });
+
   test("the panel renames, prices and limits its own way only, and takes nothing it does not accept", () => {
     const { panel, changes } = asked();
     panel();
@@ -199,13 +209,13 @@ describe("what is pressed and typed", () => {
     expect(names()).toEqual(["Slow", "Fast", "Rapid"]);
     fireEvent.click(screen.getByLabelText("differences to “Slow”"));
     const fast = rowsOf("Rows of the line-up")[1]!;
-    // 6.42 − 2.11 kW, 1 h 34 min − 4 h 44 min, €3.23 − €1.84.
+    // 6.42 − 2.11 kW, 1 h 34 min − 4 h 44 min, €3.23 − €2.18.
     expect(fast.filter((text) => /[+−]/.test(text))).toEqual([
       "6.42 kW+4.31 kW",
       "1 h 34 min−3 h 10 min",
       "64.2 km/h+43.1 km/h",
       "7 %−1 %",
-      "€3.23+€1.39",
+      "€3.23+€1.05",
       "€3.23+€1.05",
     ]);
     fireEvent.change(screen.getByLabelText("Group"), { target: { value: "level" } });

@@ -34,17 +34,26 @@ beforeEach(() => {
 
 describe("the line-up", () => {
   const { solved } = propsOf("km");
-  const shown = async (draft = solved.draft) => {
+  const shown = async (draft = solved.draft, at = "/line-up") => {
     const garage = { ...solved.garage };
     lineupStoreOf(garage.household.id).getState().set(draft);
-    entered(garage);
+    entered(garage, at);
     await waitFor(() => {
       const { done, all, problems } = useLineup.getState().solved!;
       expect(problems.length > 0 || done === all).toBe(true);
     });
   };
 
+  test("it opens on the comparison, of one car and its session alone", async () => {
+    await shown();
+    expect(view("Compare").getAttribute("aria-current")).toBe("page");
+    expect(screen.queryByLabelText("A day's drive, km")).toBeNull();
+    await press("Enough overnight?");
+    expect(await screen.findByLabelText("A day's drive, km")).toBeDefined();
+  });
+
   test.each([
+    ["All ways", "The way in view"],
     ["Table", "Table of the line-up"],
     ["Cars × ways", "Cars by ways"],
     ["Charts", "Charts"],
@@ -53,20 +62,21 @@ describe("the line-up", () => {
     ["Enough overnight?", "Enough overnight?"],
     ["A stay", "A stay"],
     ["What to carry", "Cables"],
-  ])("%s opens in its own view, and the picture goes", async (name, region) => {
+  ])("%s opens in its own view, and the comparison goes", async (name, region) => {
     await shown();
-    expect(document.querySelector(".picture")).not.toBeNull();
+    expect(document.querySelector(".compare")).not.toBeNull();
     await press(name);
-    expect(await screen.findByRole("region", { name: region })).toBeDefined();
-    expect(document.querySelector(".picture")).toBeNull();
+    expect(await screen.findByLabelText(region)).toBeDefined();
+    expect(document.querySelector(".compare")).toBeNull();
     expect(view(name).getAttribute("aria-current")).toBe("page");
-    await press("Picture");
-    await waitFor(() => expect(screen.queryByRole("region", { name: region })).toBeNull());
+    await press("Compare");
+    await waitFor(() => expect(screen.queryByLabelText(region)).toBeNull());
   });
 
   test("the baseline is looked at first, then whatever is chosen", async () => {
-    await shown({ ...solved.draft, baseline: "w1" });
+    await shown({ ...solved.draft, baseline: "w1" }, "/line-up/all");
     const looked = () => screen.getByLabelText<HTMLInputElement>("Name of the way").value;
+    await screen.findByLabelText("Name of the way");
     expect(looked()).toBe("Fast");
     fireEvent.click(screen.getByRole("button", { name: "Leave out" }));
     await waitFor(() => expect(looked()).toBe("Slow"));
@@ -76,7 +86,7 @@ describe("the line-up", () => {
     await shown({ ...solved.draft, ways: [], baseline: null });
     expect(screen.getByText(/^No way is in this line-up yet/)).toBeDefined();
     expect(screen.queryByText(/^No car is in this line-up/)).toBeNull();
-    expect(document.querySelector(".picture")).toBeNull();
+    expect(document.querySelector(".compare")).toBeNull();
   });
 
   test("with a car that is gone it says so", async () => {
@@ -91,7 +101,7 @@ describe("the line-up", () => {
       .getAllByRole("textbox")
       .filter((field) => field.getAttribute("aria-invalid") === "true");
     expect(wrong.map((field) => field.getAttribute("aria-label"))).toEqual(["A day's drive, km"]);
-    expect(document.querySelector(".picture")).toBeNull();
+    expect(document.querySelector(".compare")).toBeNull();
   });
 
   test("a view that does not exist is told, and nothing is drawn in its place", async () => {

@@ -216,10 +216,10 @@ describe.each([
       "Time to target": "▽ worst: 4 h 44 min",
       "In time": "short by 44 min",
       "Range an hour": `▽ worst: ${slow.speed}`,
-      "On the meter": "9.20 kWh",
-      Lost: "0.74 kWh",
+      "On the meter": "10.9 kWh",
+      Lost: "0.88 kWh",
       "Share lost": "▽ worst: 8 %",
-      "Cost a session": "€1.84",
+      "Cost of the charge": "€2.18",
       [`Cost per 100 ${unit}`]: `▲ best: ${slow.per100}`,
       "To be bought": "▲ best: nothing",
       "Worst caution": "none",
@@ -233,7 +233,7 @@ describe.each([
       "Range an hour": fast.speed,
       "On the meter": "10.8 kWh",
       Lost: "0.75 kWh",
-      "Cost a session": "€3.23",
+      "Cost of the charge": "€3.23",
       [`Cost per 100 ${unit}`]: fast.per100,
       "To be bought": "▽ worst: €800",
     });
@@ -242,7 +242,7 @@ describe.each([
       Level: "Mode 4",
       "Into the battery": "▲ best: 50.0 kW",
       "Range an hour": `▲ best: ${rapid.speed}`,
-      "Cost a session": "€6.00",
+      "Cost of the charge": "€6.00",
       [`Cost per 100 ${unit}`]: `▽ worst: ${rapid.per100}`,
     });
     // What was chosen is kept from visit to visit: back to the first columns.
@@ -260,8 +260,8 @@ describe.each([
     expect(shown("night")).toEqual(["Plain", `${slow.night} U`, `▲ ${fast.night} U`, `${rapid.night} U`]);
     expect(shown("time")).toEqual(["Plain", "4 h 44 min U", "1 h 34 min U", "▲ 12 min U"]);
     expect(shown("per100")).toEqual(["Plain", `▲ ${slow.per100} U`, `${fast.per100} U`, `${rapid.per100} U`]);
-    // 9,200 − 8,459; 10,753 − 10,000; 10,003 − 10,000.
-    expect(shown("lost")).toEqual(["Plain", "0.74 kWh U", "0.75 kWh U", "▲ 3 Wh U"]);
+    // 10,880 − 10,000; 10,753 − 10,000; 10,003 − 10,000.
+    expect(shown("lost")).toEqual(["Plain", "0.88 kWh U", "0.75 kWh U", "▲ 3 Wh U"]);
   });
 
   test("enough overnight: what a night of 4 h gives against the day, and the least that does", () => {
@@ -302,7 +302,7 @@ describe.each([
       Range: slow.speed,
       "From the wall": "2.30 kW",
       Lost: "8 % of what the meter counts",
-      Cost: "€1.84 a session",
+      Cost: "€2.18 the whole charge",
       "A night": `falls short by ${slow.short} against ${day} a day`,
     });
     unmount();
@@ -327,7 +327,7 @@ describe.each([
         "4 h 44 min",
         "short by 44 min",
         "8 %",
-        "€1.84",
+        "€2.18",
         "",
       ],
       ["16 A", "3.42 kW", "1 × 16 A", "circuit", "2 h 55 min", "Mon 20:55", "7 %", "€2.15", ""],
@@ -410,9 +410,9 @@ describe("the charts", () => {
     const { data, options } = drawn.find(({ kind }) => kind === "bar")!;
     expect(data.labels).toEqual(["Slow", "Fast", "Rapid"]);
     expect(data.datasets.map(({ label }) => label)).toEqual(["cable", "conversion to DC in the car"]);
-    // 185 W for 4 h and 477 W for 1 h 34 min in the charger; nothing of either on DC.
+    // 185 W for 4 h 44 min and 477 W for 1 h 34 min in the charger; nothing of either on DC.
     expect(data.datasets[1]!.data.map((kWh) => (kWh as number).toFixed(3))).toEqual([
-      "0.739",
+      "0.873",
       "0.744",
       "0.000",
     ]);
@@ -420,7 +420,7 @@ describe("the charts", () => {
       options.plugins.tooltip.callbacks.label!({ dataset: { label: "cable" }, parsed: { x: 0.739 } }),
     ).toBe("cable: 0.74 kWh");
     expect(rowsOf("Table: Energy lost")).toEqual([
-      ["Slow", "0.00 kWh", "0.74 kWh", "0.74 kWh"],
+      ["Slow", "0.01 kWh", "0.87 kWh", "0.88 kWh"],
       ["Fast", "0.01 kWh", "0.74 kWh", "0.75 kWh"],
       ["Rapid", "0.00 kWh", "0.00 kWh", "0.00 kWh"],
     ]);
