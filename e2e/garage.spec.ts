@@ -180,3 +180,46 @@ test("what is worth knowing at a place stands at the place, and goes with an exp
   const { place } = JSON.parse(readFileSync(kept, "utf8")) as { place: object };
   expect(place).toEqual({ name: "Boathouse", note: "Key behind the rudder" });
 });
+
+test("a wallbox is planned at a place, compared, used in the Path, and there with one press", async ({
+  page,
+}) => {
+  await page.getByRole("link", { name: "Line-up" }).click();
+  await page.getByRole("region", { name: "Compare" }).waitFor();
+  await page.getByLabel("Charge at the start").fill("25");
+  await page.getByRole("link", { name: "Garage" }).click();
+  await page.getByRole("link", { name: /Places/ }).click();
+  await page.getByRole("button", { name: "Plan a wallbox at Boathouse" }).click();
+  const dialog = page.getByRole("dialog");
+  await dialog.getByLabel("Wallbox", { exact: true }).selectOption({ label: "11.0 kW: 3 × 16 A" });
+  await dialog.getByLabel("Length of the run, m").fill("500");
+  await expect(dialog.getByRole("alert")).toContainText("accepted: 1 to 200 m");
+  await dialog.getByLabel("Length of the run, m").fill("22");
+  await expect(dialog).toContainText(/16 A breaker and 22 m of \d/);
+  await dialog.getByRole("button", { name: "Plan it" }).click();
+  await expect(
+    page.getByRole("button", { name: "wallbox, 3 × 16 A is there now", exact: true }),
+  ).toBeVisible();
+  await page.getByRole("button", { name: "Compare it" }).click();
+  const row = page.getByRole("row").filter({ hasText: "Boathouse, wallbox circuit, 3 × 16 A" });
+  await expect(row).toContainText("planned · to buy, €1,250");
+
+  await page.getByRole("link", { name: "Path", exact: true }).click();
+  await pick(page, "Car", "Curlew");
+  await pick(page, "Place and outlet", "Boathouse · wallbox circuit, 3 × 16 A (planned)");
+  await expect(page.getByLabel("Charging unit", { exact: true })).toContainText(
+    "wallbox, 3 × 16 A (planned)",
+  );
+  await expect(page.locator("svg .flow.planned").first()).toBeVisible();
+  await expect(
+    page.getByRole("button", { name: "2: charging unit, wallbox, 3 × 16 A, planned." }),
+  ).toBeVisible();
+
+  await page.getByRole("link", { name: "Garage" }).click();
+  await page.getByRole("link", { name: /Places/ }).click();
+  await page.getByRole("button", { name: "wallbox circuit, 3 × 16 A is there now" }).click();
+  await expect(page.getByText("wallbox circuit, 3 × 16 A is there now.")).toBeVisible();
+  await expect(page.getByRole("button", { name: /is there now/ })).toHaveCount(0);
+  await page.getByRole("link", { name: "Path", exact: true }).click();
+  await expect(page.locator("svg .flow.planned")).toHaveCount(0);
+});

@@ -1,5 +1,5 @@
 import { useId, type KeyboardEvent } from "react";
-import { LINK_WORDS } from "@kettleback/core";
+import { LINK_WORDS, type LinkKind } from "@kettleback/core";
 import type { Charging } from "../jobs/answer";
 import { ampsText, figureText, percentText, powerFigure } from "../format/number";
 import { useWidth } from "../charts/useWidth";
@@ -67,6 +67,18 @@ export function ConductorDrawing({ charging, selected, onSelect }: Props) {
               to={place(drawing.battery.from + 6, mid + thick / 2)}
             />
           ))}
+          {drawing.links
+            .filter(({ link }) => isPlannedLink(link.kind, charging))
+            .flatMap(({ link, from, to }) =>
+              drawing.flow.map(({ lane, mid, thick }) => (
+                <Bar
+                  key={`${link.kind}-${lane}`}
+                  className="flow planned"
+                  from={place(from, mid - thick / 2)}
+                  to={place(to, mid + thick / 2)}
+                />
+              )),
+            )}
           {drawing.links.map((box) => (
             <LinkMark
               key={box.link.kind}
@@ -76,6 +88,7 @@ export function ConductorDrawing({ charging, selected, onSelect }: Props) {
               width={width}
               breadth={breadth}
               flowsOn={phaseWords(point)}
+              planned={isPlannedLink(box.link.kind, charging)}
               selected={selected === box.index}
               onSelect={onSelect}
             />
@@ -86,6 +99,13 @@ export function ConductorDrawing({ charging, selected, onSelect }: Props) {
     </div>
   );
 }
+
+/** Links of what is planned are drawn in outline: nothing flows there yet. */
+const isPlannedLink = (kind: LinkKind, { plan }: Charging): boolean =>
+  kind === "circuit" || kind === "outlet"
+    ? plan.outlet.planned === true
+    : (kind === "evse" || (kind === "cable" && plan.evse.output.kind === "tethered")) &&
+      plan.evse.planned === true;
 
 /** What a current flows on: "on three phases"; direct current has none. */
 export const phaseWords = ({
@@ -178,18 +198,19 @@ interface LinkProps {
   readonly breadth: number;
   /** What it flows on, in words. */
   readonly flowsOn: string;
+  readonly planned: boolean;
   readonly selected: boolean;
   onSelect(index: number): void;
 }
 
-function LinkMark({ box, place, flat, width, breadth, flowsOn, selected, onSelect }: LinkProps) {
+function LinkMark({ box, place, flat, width, breadth, flowsOn, planned, selected, onSelect }: LinkProps) {
   const { link, index, from, to, binding, bars } = box;
   const mid = (from + to) / 2;
   const ceiling = Number.isFinite(link.ceilingAmps) ? ampsText(link.ceilingAmps) : "open";
   const empties = bars.filter((bar) => !bar.live).length;
   const words = LINK_WORDS[link.kind];
   const label =
-    `${index + 1}: ${words}, ${link.name}. Ceiling ${ceiling} ${flowsOn}, alone ${figureText(powerFigure(link.ceilingW))}.` +
+    `${index + 1}: ${words}, ${link.name}${planned ? ", planned" : ""}. Ceiling ${ceiling} ${flowsOn}, alone ${figureText(powerFigure(link.ceilingW))}.` +
     (link.over ? " More flows than it should hold." : "") +
     (binding ? " The narrowest link." : box.runnerUp ? " The next narrowest." : "") +
     (empties ? ` ${empties} of its phases ${empties === 1 ? "runs" : "run"} empty.` : "");

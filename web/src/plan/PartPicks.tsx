@@ -34,8 +34,16 @@ export const outletOf = ({ garage, draft }: Parts): Garage["outlets"][number] | 
 export const evseOf = ({ garage, draft }: Parts): Evse | undefined => specAt(garage.evses, draft.evseId);
 const carOf = ({ garage, draft }: Parts): Car | undefined => specAt(garage.cars, draft.carId);
 
-export const named = (row: Kept<{ name: string }>): Option => ({ id: row.id, label: row.spec.name });
-const rest = (all: readonly Kept<{ name: string }>[], fitting: readonly Kept<unknown>[]): Option[] =>
+interface Named {
+  readonly name: string;
+  readonly planned?: boolean | undefined;
+}
+/** A thing as an option: by its name, and that it is only planned. */
+export const named = ({ id, spec }: Kept<Named>): Option => ({
+  id,
+  label: spec.planned ? `${spec.name} (planned)` : spec.name,
+});
+const rest = (all: readonly Kept<Named>[], fitting: readonly Kept<unknown>[]): Option[] =>
   all.filter((row) => !fitting.some((f) => f.id === row.id)).map(named);
 const over = ({ id, spec }: Kept<{ name: string }>): Option => ({ id, label: `over the ${spec.name}` });
 

@@ -101,5 +101,6 @@ export function Sentence({ garage, draft, problems, blamed, repeated, onChange }
 
 const outletLabel = (garage: Garage, outlet: Garage["outlets"][number]): string => {
   const place = garage.places.find((p) => p.id === outlet.parentId);
-  return place ? `${place.spec.name} · ${outlet.spec.name}` : outlet.spec.name;
+  const { label } = named(outlet);
+  return place ? `${place.spec.name} · ${label}` : label;
 };

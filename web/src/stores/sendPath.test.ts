@@ -4,7 +4,7 @@ import { fallowQuay } from "@kettleback/core/demo";
 import { draftOf } from "./draft";
 import { lineupDraftOf, lineupStoreOf } from "./lineup";
 import { useNotices } from "./notices";
-import { sendPath } from "./sendPath";
+import { sendOutlet, sendPath } from "./sendPath";
 
 const path = fallowQuay.paths.find(({ spec }) => spec.name.startsWith("Curlew at the harbour"))!.spec;
 const made = planOf(fallowQuay, path);
@@ -37,4 +37,17 @@ test("a car that is not in the line-up comes with its path, last and in view", (
   sendPath(fallowQuay, draft, plan);
   expect(lineup().cars).toEqual([...others, draft.carId]);
   expect(lineup().carAt).toBe(others.length);
+});
+
+test("an outlet of one's own with its unit is put on the first page, once, and only where a line-up is worked on", () => {
+  const ways = () => lineup().ways.map(({ outlet, first }) => [outlet, first]);
+  const without = lineup().ways.filter(({ outlet }) => outlet !== "fq-hall-bay");
+  store.getState().set({ ...lineup(), ways: without });
+  sendOutlet(fallowQuay, "fq-hall-bay");
+  expect(ways().slice(0, -1)).toEqual(without.map(({ outlet, first }) => [outlet, first]));
+  expect(ways().at(-1)).toEqual(["fq-hall-bay", true]);
+  sendOutlet(fallowQuay, "fq-hall-bay");
+  // A socket has no unit of its own: there is nothing to compare.
+  sendOutlet(fallowQuay, "fq-boathouse-socket");
+  expect(ways()).toHaveLength(without.length + 1);
 });

@@ -100,7 +100,8 @@ function portableChanges(plan: Plan): Change[] {
   const amps = PORTABLE_AMPS.findLast((size) => size <= holds + 1e-9);
   const { phases } = phasesAt(outlet);
   if (amps === undefined || (evse.maxAmps === amps && evse.phases >= phases)) return [];
-  const { setAmps: _, setLocked: __, ...rest } = evse;
+  // Another unit: what was said of this one is not said of it.
+  const { setAmps: _, setLocked: __, howSet: ___, planned: ____, ...rest } = evse;
   const portable: Evse = {
     ...rest,
     name: `portable unit, ${amps} A`,

@@ -65,9 +65,12 @@ export const mayStandBehind = (
  * The smallest conductor that may stand behind a breaker, in the worst usual way of laying, and loses no more than 3 %;
  * undefined where the terminals at its end take none that heavy.
  */
-export function conductorFor(plan: Plan, laidFor: LaidFor): FixedGauge | undefined {
-  const { run } = plan.outlet.circuit;
-  const { system } = plan.outlet.supply;
+export function conductorFor(
+  { outlet }: { readonly outlet: Pick<Outlet, "supply" | "circuit"> },
+  laidFor: LaidFor,
+): FixedGauge | undefined {
+  const { run } = outlet.circuit;
+  const { system } = outlet.supply;
   const { amps, live, terminals } = laidFor;
   const gauge = LAID[tradeOf(system)].find(
     (size) =>
@@ -252,7 +255,7 @@ function strongerEvse(plan: Plan): Change[] {
   if (amps <= evse.maxAmps && phases <= evse.phases) return [];
   const most = Math.max(amps, Math.min(evse.maxAmps, holds));
   if (!sound(most)) return [];
-  const { setAmps: _, setLocked: __, ...open } = evse;
+  const { setAmps: _, setLocked: __, howSet: ___, planned: ____, ...open } = evse;
   const cable = evse.output.kind === "socket" ? cableFor(plan, phases, most) : undefined;
   return [
     {

@@ -17,11 +17,10 @@ import {
   CAR_CLASSES,
   chargerFromPower,
   hangsOn,
-  REGIONS,
-  regionOfZone,
   usualChargers,
   type Answers,
 } from ".";
+import { REGIONS, regionOfZone } from "../start";
 
 const session: PlannedSession = {
   fromSoc: 0.35,

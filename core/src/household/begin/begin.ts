@@ -1,11 +1,20 @@
 import { curveOf, usualShape, type Assumed, type Car, type Outlet, type Evse } from "../../things/parts";
 import { PLAN_FORMAT, PLAN_VERSION, type Plan, type PlannedSession } from "../../engine/plan";
 import { batteryBy } from "./battery";
-import { fixedOf, HOME_PRICE, plugOf, portableOf, socketOf, usualInlets, usualRate } from "../start";
+import {
+  fixedOf,
+  HOME_PRICE,
+  plugOf,
+  portableOf,
+  socketOf,
+  usualInlets,
+  usualRate,
+  type HomePoint,
+  type Region,
+} from "../start";
 import { flatTariff } from "../../engine/tariff";
 import { tapOf } from "../../trade/supply";
 import { CAR_CLASSES, chargerOf, type CarClass, type UsualCharger } from "./cars";
-import type { HomePoint, Region } from "./regions";
 
 /** What a person says of their own case. Null is "I don't know": a usual value is taken, and said. */
 export interface Answers {

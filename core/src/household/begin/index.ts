@@ -1,4 +1,3 @@
-export * from "./regions";
 export * from "./cars";
 export * from "./battery";
 export * from "./papers";

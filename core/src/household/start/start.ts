@@ -15,7 +15,9 @@ import { cableTo, type Purchase } from "../../answers/lineup";
 import { tapOf, type SupplyId } from "../../trade/supply";
 import { flatTariff } from "../../engine/tariff";
 import { bayOf, fixedOf, plugOf, portableOf, rapidOf, socketOf, usualWallSocket } from "./generic";
+import { regionOf, wallPointOf } from "./regions";
 import { HOME_PRICE, priceOfSize, PUBLIC_PRICE, USUAL_PRICES, usualPrice, usualRate } from "./prices";
+import { isPlanned, wallboxPrices } from "./planned";
 import { worldOf } from "./world";
 import { SETS_BY_SOCKET, START_SETS, WALL_SOCKET, type StartWay } from "./sets";
 
@@ -34,7 +36,7 @@ interface From {
 
 const NOTHING_SET = { evseAmps: null, carAmps: null, otherBusy: false };
 
-/** The household's own kind of wall socket, where it has one; else the one that stands in for all of them. */
+/** The household's own kind of wall socket, where it has one; else that of the houses where it lives. */
 function wallSocket({ garage, system }: From): OutletTypeId {
   const own = garage.outlets.find(
     ({ spec }) =>
@@ -42,7 +44,8 @@ function wallSocket({ garage, system }: From): OutletTypeId {
       !outletType(spec.type).industrial &&
       feedOf(spec.type, system)?.tap === "single",
   );
-  return own?.spec.kind === "socket" ? own.spec.type : WALL_SOCKET;
+  if (own?.spec.kind === "socket") return own.spec.type;
+  return wallPointOf(regionOf(garage.household.spec), system).outlet ?? WALL_SOCKET;
 }
 
 const homeTariff = ({ garage }: From): string | Tariff =>
@@ -143,6 +146,17 @@ const circuitPrice = (phases: 1 | 3, amps: number): readonly [string, number] =>
 const cableOf = ({ system }: From, evse: Evse): Cable | null =>
   evse.output.kind === "tethered" ? null : cableTo(evse, evse.output.connector, plugOf("AC", system));
 
+/** An own unit where it is wired in; what of it is only planned is still to be bought. */
+function ownWired(from: From, outlet: Kept<Outlet>, evse: Kept<Evse>): Parts {
+  const planned = isPlanned({ outlet: outlet.spec, evse: evse.spec });
+  const size = { phases: evse.spec.phases, breakerAmps: outlet.spec.circuit.breakerAmps };
+  return {
+    ...ownParts(from, outlet, evse),
+    settings: NOTHING_SET,
+    buy: planned ? wallboxPrices(size, from.garage.household.spec.currency) : [],
+  };
+}
+
 function wiredWay(from: From, entry: Of<"wired">): Parts {
   const system = entry.system ?? from.system;
   const own = ownFor(
@@ -153,7 +167,7 @@ function wiredWay(from: From, entry: Of<"wired">): Parts {
       evse.phases === entry.phases &&
       evse.maxAmps === entry.amps,
   );
-  if (own) return { ...ownParts(from, own.outlet, own.evse), settings: NOTHING_SET, buy: [] };
+  if (own) return ownWired(from, own.outlet, own.evse);
   const evse = fixedOf(entry.kind, entry.phases, entry.amps, plugOf("AC", system), system);
   const home = entry.kind === "wallbox";
   return {
@@ -165,12 +179,7 @@ function wiredWay(from: From, entry: Of<"wired">): Parts {
     followsCar: true,
     place: null,
     settings: NOTHING_SET,
-    buy: home
-      ? bought(from, [
-          ["wallbox", USUAL_PRICES.wallbox[entry.phases]],
-          circuitPrice(entry.phases, entry.breakerAmps),
-        ])
-      : [],
+    buy: home ? wallboxPrices(entry, from.garage.household.spec.currency) : [],
   };
 }
 
@@ -210,6 +219,23 @@ function nameOf({ garage }: From, entry: StartWay, { outlet: id }: Parts): strin
   return `${place.spec.name}, ${outlet!.spec.name}${amps}`.slice(0, 80);
 }
 
+/** Wallboxes of one's own, there or planned, of sizes the set does not have. */
+function ownWallboxes({ garage, system }: From, set: readonly StartWay[]): StartWay[] {
+  return garage.evses.flatMap(({ spec, parentId }): StartWay[] => {
+    const outlet = garage.outlets.find(({ id }) => id === parentId)?.spec;
+    if (spec.kind !== "wallbox" || outlet?.kind !== "hardwired" || outlet.supply.system !== system) return [];
+    const { phases, maxAmps: amps } = spec;
+    const inSet = set.some(
+      (entry) =>
+        entry.at === "wired" && entry.kind === "wallbox" && entry.phases === phases && entry.amps === amps,
+    );
+    const { breakerAmps } = outlet.circuit;
+    return inSet
+      ? []
+      : [{ at: "wired", name: spec.name, kind: "wallbox", tap: outlet.tap, breakerAmps, phases, amps }];
+  });
+}
+
 /** The set a household compares: that of its own wall socket where it has one of its own, else that of its supply. */
 const setOf = (from: From): readonly StartWay[] => {
   const wall = wallSocket(from);
@@ -229,10 +255,36 @@ const setOf = (from: From): readonly StartWay[] => {
  */
 export function startWays(garage: Garage, carId: string | undefined, system = worldOf(garage)): SavedWay[] {
   const from: From = { garage, system, car: garage.cars.find(({ id }) => id === carId) };
-  return setOf(from).map((entry, i): SavedWay => {
-    const parts = partsOf(from, entry);
-    return { id: `way-${i + 1}`, name: nameOf(from, entry, parts), lead: null, ...parts };
-  });
+  const set = setOf(from);
+  const posts = set.findIndex(
+    (entry) => entry.at !== "socket" && !("kind" in entry && entry.kind === "wallbox"),
+  );
+  return [...set.slice(0, posts), ...ownWallboxes(from, set), ...set.slice(posts)].map(
+    (entry, i): SavedWay => {
+      const parts = partsOf(from, entry);
+      return { id: `way-${i + 1}`, name: nameOf(from, entry, parts), lead: null, ...parts };
+    },
+  );
+}
+
+/**
+ * An outlet of one's own with the unit that is wired in there, as a way of a line-up; undefined where none is.
+ * @example ownWay(garage, garage.cars[0].id, "hall-bay", "way-1")?.name // "Co-op hall, post bay"
+ */
+export function ownWay(
+  garage: Garage,
+  carId: string | undefined,
+  outletId: string,
+  id: string,
+): SavedWay | undefined {
+  const outlet = garage.outlets.find((row) => row.id === outletId);
+  const evse = garage.evses.find(({ parentId }) => parentId === outletId);
+  const car = garage.cars.find((row) => row.id === carId);
+  if (!outlet || !evse) return undefined;
+  const parts = ownWired({ garage, system: outlet.spec.supply.system, car }, outlet, evse);
+  const place = placeOfOutlet(garage, outlet.id);
+  const name = `${place ? `${place.spec.name}, ` : ""}${outlet.spec.name}`.slice(0, 80);
+  return { id, name, lead: null, ...parts };
 }
 
 /**

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { FLEXIBLE_GAUGES } from "../../trade/conductors";
 import { CONNECTOR_IDS, CONNECTORS } from "../../trade/connectors";
 import { OUTLET_TYPE_IDS } from "../../trade/outlets";
-import { choice, nameSchema, quantity } from "./quantity";
+import { choice, nameSchema, noteSchema, quantity } from "./quantity";
 
 /** A cable fixed to its unit. */
 export const tetherSchema = z.strictObject({
@@ -26,6 +26,10 @@ const common = z.strictObject({
   setAmps: quantity(1, 80, "A").optional(),
   /** Only an installer can change that step (behind a cover, a tool, a password); left out where nobody said. */
   setLocked: z.boolean().optional(),
+  /** How its current is set, in its owner's words: "turn the dial under the lid". */
+  howSet: noteSchema.optional(),
+  /** It is planned, not there yet. */
+  planned: z.boolean().optional(),
   standingW: quantity(0, 100, "W"),
   output: z.discriminatedUnion("kind", [
     z.strictObject({ kind: z.literal("socket"), connector: choice(CONNECTOR_IDS) }),

@@ -49,6 +49,8 @@ const point = z.strictObject({
   condition: choice(CONDITIONS),
   /** Outdoors without a weatherproof outlet. */
   exposed: z.boolean(),
+  /** It is planned, not there yet. */
+  planned: z.boolean().optional(),
   supply: supplySchema,
   circuit: branchCircuitSchema,
 });

@@ -2,6 +2,7 @@ import { useState } from "react";
 import { Navigate, NavLink, useParams } from "react-router-dom";
 import {
   KINDS,
+  regionOf,
   worldOf,
   type Garage,
   type Kept,
@@ -155,7 +156,11 @@ function ShelfView({
       <header className="shelf-head">
         <h2>{title}</h2>
         {rows.length > 0 && !plain && <Scale />}
-        <Button onClick={() => onEdit({ kind, row: { spec: blankOf(kind, system), ...NEW } })}>
+        <Button
+          onClick={() =>
+            onEdit({ kind, row: { spec: blankOf(kind, system, regionOf(garage.household.spec)), ...NEW } })
+          }
+        >
           Add {withArticle(KINDS[kind].one)}
         </Button>
       </header>

@@ -1,7 +1,8 @@
-import { memo } from "react";
-import { worldOf, type Garage, type Kept, type Place } from "@kettleback/core";
+import { memo, useState } from "react";
+import { regionOf, worldOf, type Garage, type Kept, type Place } from "@kettleback/core";
 import { durationText } from "../../format/number";
 import { blankOf } from "./blanks";
+import { PlanWallbox } from "./PlanWallbox";
 import { Acts, ThingRow, type Editing } from "./ThingRow";
 import { Things } from "./Things";
 
@@ -54,6 +55,7 @@ const PlaceCard = memo(function PlaceCard({
   garage,
   onEdit,
 }: Props & { readonly place: Kept<Place> }) {
+  const [planning, setPlanning] = useState(false);
   const system = worldOf(garage);
   const tariff = garage.tariffs.find(({ id }) => id === place.parentId)?.spec.name;
   const outlets = outletsOf(garage, place.id);
@@ -72,13 +74,23 @@ const PlaceCard = memo(function PlaceCard({
             type="button"
             aria-label={`Add an outlet at ${name}`}
             onClick={() =>
-              onEdit({ kind: "outlets", row: { spec: blankOf("outlets", system), parentId: place.id } })
+              onEdit({
+                kind: "outlets",
+                row: {
+                  spec: blankOf("outlets", system, regionOf(garage.household.spec)),
+                  parentId: place.id,
+                },
+              })
             }
           >
             Add an outlet
           </button>
+          <button type="button" aria-label={`Plan a wallbox at ${name}`} onClick={() => setPlanning(true)}>
+            Plan a wallbox here
+          </button>
         </Acts>
       </header>
+      {planning && <PlanWallbox garage={garage} place={place} onClose={() => setPlanning(false)} />}
       {outlets.length === 0 && <p className="empty">No outlet yet: add what a car is plugged into here.</p>}
       {outlets.map((outlet) => (
         <div key={outlet.id} className="at-place">

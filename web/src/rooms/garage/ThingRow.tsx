@@ -5,6 +5,7 @@ import { useGarage } from "../../stores/garage";
 import { Bench } from "./bench/Bench";
 import { cardOf } from "./cards";
 import type { EditableKind } from "./Editor";
+import { realise, type Planned } from "./realise";
 import { usedBy } from "./usedBy";
 
 /** A thing that is edited: kept, or new. */
@@ -67,6 +68,22 @@ export function Acts({
 const someOf = ([first, ...rest]: readonly string[]): string =>
   rest.length === 0 ? first! : `${first} and ${rest.length} more`;
 
+/** Takes a planned thing for real, with what was planned together with it. */
+function ItIsThere({ kind, row, garage }: Omit<Props, "onEdit">) {
+  const keep = useGarage((s) => s.keep);
+  const { name } = row.spec;
+  const there = () =>
+    realise(garage, kind as "outlets" | "evses", row, keep).then(
+      (back) => sayDone(`${name} is there now.`, { label: "Undo", run: () => void back().catch(sayTrouble) }),
+      sayTrouble,
+    );
+  return (
+    <button type="button" aria-label={`${name} is there now`} onClick={() => void there()}>
+      It is there now
+    </button>
+  );
+}
+
 interface RowProps extends Props {
   readonly kind: Exclude<EditableKind, "places">;
   /** What else may be done with it. */
@@ -77,10 +94,13 @@ interface RowProps extends Props {
 export const ThingRow = memo(function ThingRow({ kind, row, garage, onEdit, children }: RowProps) {
   const { figure, lines } = cardOf(kind, row as never, garage);
   const users = usedBy(garage, kind, row.id);
+  const planned = (kind === "outlets" || kind === "evses") && (row.spec as Planned).planned === true;
   return (
-    <article className="thing">
+    <article className={planned ? "thing planned" : "thing"}>
       <div className="words">
-        <h3>{row.spec.name}</h3>
+        <h3>
+          {row.spec.name} {planned && <em>planned</em>}
+        </h3>
         <p className="figure">{figure}</p>
         {lines.map((line) => (
           <p key={line}>{line}</p>
@@ -91,6 +111,7 @@ export const ThingRow = memo(function ThingRow({ kind, row, garage, onEdit, chil
         <Bench kind={kind} spec={row.spec} household={garage.household.spec} />
       </div>
       <Acts kind={kind} row={row} onEdit={onEdit}>
+        {planned && <ItIsThere kind={kind} row={row} garage={garage} />}
         {children}
       </Acts>
     </article>

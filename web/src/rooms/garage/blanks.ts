@@ -3,26 +3,25 @@ import {
   chargerOf,
   plugOf,
   supplySystem,
+  REGIONS,
   usualInlets,
-  usualWallSocket,
+  wallPointOf,
   type ConnectorId,
   type FlexibleGauge,
+  type HomePoint,
   type Market,
   type OutletTypeId,
+  type Region,
   type SpecOf,
   type SupplyId,
 } from "@kettleback/core";
 import type { EditableKind } from "./Editor";
 
-/** The household socket of each world, and the amps of the breaker before it. */
-const SOCKETS: Readonly<
-  Record<SupplyId, { readonly type: OutletTypeId; readonly amps: number; readonly breaker: number }>
-> = {
-  "split-phase": { type: "nema-14-50", amps: 32, breaker: 50 },
-  "208Y": { type: "nema-14-50", amps: 32, breaker: 50 },
-  "230/400": { type: "cee-7", amps: 10, breaker: 16 },
-  "it-230": { type: "cee-7", amps: 10, breaker: 16 },
-  "100/200": { type: "nema-6-20", amps: 16, breaker: 20 },
+/** What one adds an outlet for, where it is not the wall socket every room has. */
+const PUT_IN: Readonly<Partial<Record<SupplyId, HomePoint["id"]>>> = {
+  "split-phase": "range",
+  "208Y": "range",
+  "100/200": "two-hundred",
 };
 
 /** Cords of a portable unit and of a lead, as they are sold. */
@@ -41,12 +40,25 @@ const ADAPTED_TO: Readonly<Record<Market, ConnectorId>> = {
 /** The class of car that is taken where nobody has said. */
 const USUAL_CAR = CAR_CLASSES[1]!;
 
-/** What a new thing starts from: the commonest figures of the household's supply, so few fields need typing. */
-export function blankOf(kind: EditableKind, system: SupplyId): object {
+/** The socket a new outlet or unit starts from, among those of the part of the world. */
+function socketIn(region: Region, system: SupplyId): { type: OutletTypeId; amps: number; breaker: number } {
+  const { points } =
+    region.system === system ? region : (REGIONS.find((other) => other.system === system) ?? NORTH_AMERICA);
+  const point = points.find(({ id }) => id === PUT_IN[system]) ?? points[0]!;
+  return { type: point.outlet!, amps: point.amps, breaker: point.breakerAmps };
+}
+const NORTH_AMERICA = REGIONS.find(({ id }) => id === "us")!;
+
+/** What a new thing starts from: the commonest figures of where the household lives, so few fields need typing. */
+export function blankOf(
+  kind: EditableKind,
+  system: SupplyId,
+  region: Region = REGIONS.find((other) => other.system === system) ?? NORTH_AMERICA,
+): object {
   const { market } = supplySystem(system);
   const plug = plugOf("AC", system);
-  const wall = usualWallSocket(system);
-  const socket = SOCKETS[system];
+  const wall = wallPointOf(region, system).outlet!;
+  const socket = socketIn(region, system);
   const blanks: { [K in EditableKind]: SpecOf<K> } = {
     cars: {
       name: "",

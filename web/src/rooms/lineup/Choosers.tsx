@@ -10,7 +10,8 @@ import {
   USUAL_POSTS,
   supplySystem,
   usualPrice,
-  usualWallSocket,
+  regionOf,
+  wallPointOf,
   worldOf,
   type Garage,
   type MetPost,
@@ -202,7 +203,7 @@ function Portables({ solved, garage, system }: ChooserProps) {
   );
   const wallPlug =
     own.find((type) => feedOf(type, system)?.tap === "single" && !outletType(type).industrial) ??
-    usualWallSocket(system);
+    wallPointOf(regionOf(garage.household.spec), system).outlet!;
   const mine = useMemo(
     () =>
       garage.evses.flatMap(({ id, spec }): PortableCandidate[] =>

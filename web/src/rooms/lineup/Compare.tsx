@@ -1,6 +1,6 @@
 import { useMemo, useState } from "react";
 import { Link, useSearchParams } from "react-router-dom";
-import { worldOf, type Row, type Supposed } from "@kettleback/core";
+import { isPlanned, worldOf, type Row, type Supposed } from "@kettleback/core";
 import { Table } from "../../controls/Table";
 import { energyFigure, figureText, percentText } from "../../format/number";
 import { priceText } from "./columns";
@@ -177,6 +177,7 @@ function ComparedRow({ row, measures, scale, currency, asked, onLook }: RowProps
               {cell.worst.severity}
             </em>
           )}
+          {isPlanned(cell.plan) && " · planned"}
           {buy.length > 0 && (
             <span title={buy.map(({ what }) => what).join(", ")}>
               {" · "}to buy{asked && changed ? "" : `, ${priceText(cell.price, currency)}`}
@@ -187,7 +188,7 @@ function ComparedRow({ row, measures, scale, currency, asked, onLook }: RowProps
       {cell.kind === "charging" ? (
         <>
           <td className="path">
-            <Mini row={cell} scale={scale} planned={buy.length > 0} />
+            <Mini row={cell} scale={scale} planned={buy.length > 0 || isPlanned(cell.plan)} />
           </td>
           <td className="narrowest">
             {narrowest}

@@ -16,7 +16,7 @@ import {
   verticalListSortingStrategy,
 } from "@dnd-kit/sortable";
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { KINDS, LINK_WORDS, PART_KINDS, type Cell, type OpenWay } from "@kettleback/core";
+import { isPlanned, KINDS, LINK_WORDS, PART_KINDS, type Cell, type OpenWay } from "@kettleback/core";
 import { Icon } from "../../controls/Icon";
 import { ampsText, decimals, durationText, figureText, percentText, powerFigure } from "../../format/number";
 import { dayTimeAt, marksOf, sharedClock, timeAt, type SharedClock } from "./clock";
@@ -205,6 +205,7 @@ const WayRow = memo(function WayRow(props: RowProps) {
           </strong>
           <small>
             {cell ? cell.level.word : ""}
+            {cell && isPlanned(cell.plan) ? " · planned" : ""}
             {isBase ? " · baseline" : ""}
             {cell?.kind === "charging" && cell.worst && cell.worst.severity !== "note" ? (
               <em className={`flag ${cell.worst.severity}`}>{cell.worst.severity}</em>
@@ -213,7 +214,7 @@ const WayRow = memo(function WayRow(props: RowProps) {
         </span>
         {cell?.kind === "charging" ? (
           <>
-            <Mini row={cell} scale={scale} planned={way.saved.buy.length > 0} />
+            <Mini row={cell} scale={scale} planned={way.saved.buy.length > 0 || isPlanned(cell.plan)} />
             <span className="way-power">
               <b>{figureText(powerFigure(cell.batteryW))}</b>
               <small>

@@ -26,6 +26,7 @@ import {
   shownKm,
   speedFigure,
 } from "../../format/number";
+import { howSet } from "../../plan/howSet";
 import { freshId, type LineupDraft } from "../../stores/lineup";
 import { dayTimeAt } from "./clock";
 import { openingIn } from "./compared";
@@ -219,7 +220,7 @@ function Figures({ row, currency, unit, draft }: FiguresProps) {
       <p>
         The <strong>{LINK_WORDS[row.narrowest]}</strong> is the narrowest link.{" "}
         {setting &&
-          `Counted on: ${setting.by === "evse" ? row.plan.evse.name : "the car"} is set to ${setting.amps} A; untouched it would pull ${decimals(pulls, 0)} A.`}
+          `Counted on: ${setting.by === "evse" ? row.plan.evse.name : "the car"} is set to ${setting.amps} A${setting.by === "evse" ? howSet(row.plan.evse) : ""}; untouched it would pull ${decimals(pulls, 0)} A.`}
       </p>
       <dl>
         <dt>Ready</dt>

@@ -8,6 +8,7 @@ import {
   type Scheduled,
   type Schedules,
   type Placing,
+  type Evse,
 } from "@kettleback/core";
 import { Button } from "../../controls/Button";
 import { saveAs } from "../../controls/DocumentFile";
@@ -24,6 +25,7 @@ import {
   moreText,
 } from "../../format/number";
 import { useJob } from "../../jobs/useJob";
+import { howSet } from "../../plan/howSet";
 import { localAt } from "../../plan/answers";
 import { stretchesOfSlots, type PriceStretch } from "../../plan/bands";
 import { amountText } from "../../plan/money";
@@ -116,7 +118,7 @@ function Placed({ charging, schedules, stale }: PlacedProps) {
         <Timers
           chosen={chosen}
           schedules={schedules}
-          unit={plan.evse.name}
+          unit={plan.evse}
           car={plan.car.name}
           clock={readyText}
         />
@@ -259,7 +261,7 @@ function Verdict({ chosen, schedules: { atOnce, placing }, clock, currency }: Ve
 interface TimerProps {
   readonly chosen: Scheduled;
   readonly schedules: Schedules;
-  readonly unit: string;
+  readonly unit: Evse;
   readonly car: string;
   clock(t: number): string;
 }
@@ -292,7 +294,7 @@ function Timers({ chosen, schedules: { placing }, unit, car, clock }: TimerProps
               </>
             )}
             {window.amps !== undefined &&
-              ` at ${window.amps} A, set ${whom === "car" ? `in the ${car}` : `on the ${unit}`}`}
+              ` at ${window.amps} A, set ${whom === "car" ? `in the ${car}` : `on the ${unit.name}${howSet(unit)}`}`}
             {twice.length > 0 && (
               <small>
                 {" "}

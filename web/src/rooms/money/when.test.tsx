@@ -124,6 +124,8 @@ describe("when to charge, with cheap hours from 23:00 to 06:00 and the car wante
     expect(await gentlest({ evse: { ...post(10), steps: [6, 10] } as never })).toMatch(
       / at 6 A, set on the box$/,
     );
+    const told = { ...post(10), steps: [6, 10], howSet: "turn the dial" } as never;
+    expect(await gentlest({ evse: told })).toMatch(/ at 6 A, set on the box \(turn the dial\)$/);
     const car = { ...plain, charger: { ...plain.charger, settable: true } };
     expect(await gentlest({ car, evse: { ...post(10), steps: [10] } as never })).toMatch(
       / at 6 A, set in the Plain$/,

@@ -81,6 +81,7 @@ export function LinkPanel({ charging, draft, index, onChange }: Props) {
               ...stepsOf(plan, setting).map((amps) => ({ value: amps, text: `${amps} A` })),
             ]}
           />
+          {setting === "evseAmps" && plan.evse.howSet && <small>To set it: {plan.evse.howSet}</small>}
         </div>
       )}
       {link.kind === "outlet" && <HouseRulePicker plan={plan} />}

@@ -1,6 +1,7 @@
 import { ampsText } from "../../format/number";
 import type { Charging } from "../../jobs/answer";
 import { localAt } from "../../plan/answers";
+import { howSet } from "../../plan/howSet";
 import { dateText } from "../../format/manner";
 
 /** What only the printed sheet says: which path it is, and what has to be set by hand before it holds. */
@@ -10,10 +11,10 @@ export function OnPaper({ charging: { plan, solution } }: { readonly charging: C
   const settings = [
     ...(setting
       ? [
-          `${setting.by === "car" ? plan.car.name : plan.evse.name}: set to ${ampsText(setting.amps)}; the figures count on it.`,
+          `${setting.by === "car" ? plan.car.name : plan.evse.name}: set to ${ampsText(setting.amps)}${setting.by === "car" ? "" : howSet(plan.evse)}; the figures count on it.`,
         ]
       : []),
-    ...(evseAmps !== null ? [`${plan.evse.name}: set to ${ampsText(evseAmps)}.`] : []),
+    ...(evseAmps !== null ? [`${plan.evse.name}: set to ${ampsText(evseAmps)}${howSet(plan.evse)}.`] : []),
     ...(carAmps !== null ? [`${plan.car.name}: limited to ${ampsText(carAmps)}.`] : []),
     ...(otherBusy ? ["Another car draws on the same station."] : []),
   ];

@@ -90,6 +90,7 @@ export default function Steps({ draft, onChange }: Props) {
             ))}
           </tbody>
         </Table>
+        {plan.evse.howSet && <p className="quiet">To set it: {plan.evse.howSet}</p>}
         {set !== null && plan.settings.evseAmps !== null && (
           <Button
             quiet

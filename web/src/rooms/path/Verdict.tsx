@@ -2,6 +2,7 @@ import { LINK_WORDS, type Because, type LinkKind } from "@kettleback/core";
 import { phaseWords } from "../../drawing/ConductorDrawing";
 import type { Charging } from "../../jobs/answer";
 import { ampsText, figureText, percentText, powerFigure } from "../../format/number";
+import { howSet } from "../../plan/howSet";
 
 const BECAUSE_WORDS = {
   amps: "",
@@ -36,7 +37,7 @@ export function Verdict({ charging: { point, plan, solution } }: { readonly char
       <strong>
         The {name(narrow.kind)} is the narrowest link:{" "}
         {point.because === "holds" && setting
-          ? `it should hold ${ampsText(narrow.ceilingAmps)} for hours, so ${setter} is set to ${ampsText(setting.amps)} ${phaseWords(point)}`
+          ? `it should hold ${ampsText(narrow.ceilingAmps)} for hours, so ${setter} is set to ${ampsText(setting.amps)} ${phaseWords(point)}${setting.by === "car" ? "" : howSet(plan.evse)}`
           : `${held}${becauseText(point.because, point.phases, most)}`}
         .
       </strong>{" "}

@@ -202,7 +202,11 @@ describe("the steps of a unit known by hand", () => {
   });
 
   test("one is set from there, and left as it comes again", () => {
-    const changes = shown({ settings: { evseAmps: 8 } });
+    const changes = shown({
+      settings: { evseAmps: 8 },
+      evse: { ...(evse as object), howSet: "hold the button" } as never,
+    });
+    expect(screen.getByText("To set it: hold the button")).toBeDefined();
     fireEvent.click(screen.getByRole("button", { name: "Set 16 A" }));
     fireEvent.click(screen.getByRole("button", { name: "Leave it as it comes" }));
     expect(changes.map(({ settings }) => settings.evseAmps)).toEqual([16, null]);
@@ -258,6 +262,18 @@ describe("a link looked at", () => {
     expect(facts.Carries).toBe("20 A, 125 % of its ceiling: too much");
   });
 
+  test("how a unit is set stands beside its setting, in its owner's words, and at no other link", () => {
+    const evse = { ...post(16), howSet: "turn the dial under the lid" };
+    shown(1, { evse });
+    expect(document.querySelector(".step small")!.textContent).toBe("To set it: turn the dial under the lid");
+    document.body.innerHTML = "";
+    shown(
+      plainAnswered().point.links.findIndex(({ kind }) => kind === "charger"),
+      { evse },
+    );
+    expect(document.body.textContent).not.toContain("dial");
+  });
+
   test("a unit with steps is set to one of them, the car to a common one up to its most", () => {
     const { changes } = shown(1, { evse: { ...post(16), steps: [8, 16] } as never });
     const options = [...screen.getByLabelText<HTMLSelectElement>("Set on the unit").options].map(
@@ -300,6 +316,9 @@ describe("what is told beside the answers", () => {
     expect(document.body.textContent).toMatch(
       /box: set to 8 A\. Plain: limited to 6 A\. Another car draws on the same station\.$/,
     );
+    const evse = { ...post(10), howSet: "turn the dial" };
+    rerender(<OnPaper charging={plainAnswered({ evse, settings: { evseAmps: 8 } })} />);
+    expect(document.body.textContent).toMatch(/box: set to 8 A \(turn the dial\)\.$/);
   });
 
   const assumed: Car = { ...plain, ownDrawW: 200, assumed: ["ownDraw", "economy"] };

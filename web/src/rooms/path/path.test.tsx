@@ -170,6 +170,12 @@ describe("what stands beside the answer", () => {
     expect(container.textContent).toContain(
       "The circuit is the narrowest link: it should hold 10 A for hours, so Siskin’s box is set to 10 A on one phase. Untouched, 12 A would flow.",
     );
+    const told: Garage = {
+      ...larchHollow,
+      evses: larchHollow.evses.map((u) => ({ ...u, spec: { ...u.spec, howSet: "hold the button" } })),
+    };
+    rerender(<Verdict charging={chargingFor(told, "lh-path-siskin-barn")} />);
+    expect(container.textContent).toContain("is set to 10 A on one phase (hold the button). Untouched");
     rerender(<Verdict charging={chargingFor(fallowQuay, "fq-path-ferry")} />);
     expect(container.textContent).toContain("The rapid station is the narrowest link");
     expect(container.textContent).toContain("its power cap binds");

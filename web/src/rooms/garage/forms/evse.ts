@@ -96,6 +96,20 @@ export const evse: Group[] = [
         when: isNot("kind", "rapid"),
       },
       {
+        path: "howSet",
+        label: "How its current is set",
+        type: "text",
+        optional: true,
+        hint: "In your own words: turn the dial under the lid, hold the button for 5 s.",
+        when: isNot("kind", "rapid"),
+      },
+      {
+        path: "planned",
+        label: "Planned, not there yet",
+        type: "tick",
+        optional: true,
+      },
+      {
         path: "setLocked",
         label: "Only an installer can change that",
         type: "tick",

@@ -54,6 +54,7 @@ export const outlet: Group[] = [
         ],
       },
       { path: "exposed", label: "Outdoors and not weatherproof", type: "tick" },
+      { path: "planned", label: "Planned, not there yet", type: "tick", optional: true },
     ],
   },
   {

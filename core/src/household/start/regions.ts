@@ -1,5 +1,5 @@
 import type { OutletTypeId } from "../../trade/outlets";
-import type { MannerSaid } from "../../things/parts";
+import type { Household, MannerSaid } from "../../things/parts";
 import type { DistanceUnit, EconomyUnit, Amps } from "../../trade/units";
 import type { SupplyId } from "../../trade/supply";
 
@@ -207,3 +207,22 @@ export const regionOfZone = (timeZone: string): Region => {
   if (canadian.test(timeZone)) return by("ca");
   return continent === "America" ? by("us") : continent === "Australia" ? by("au") : REGIONS[0]!;
 };
+
+/**
+ * The region a household lives in: that of its money where one region alone has it, else that of its time zone.
+ * @example regionOf({ currency: "GBP", timeZone: "Europe/London" }).id // "gb"
+ */
+export function regionOf({ currency, timeZone }: Pick<Household, "currency" | "timeZone">): Region {
+  const paying = REGIONS.filter((region) => region.currency === currency);
+  const near = regionOfZone(timeZone);
+  return paying.includes(near) ? near : paying.length === 1 ? paying[0]! : near;
+}
+
+/**
+ * The wall socket of a region, on a supply: its own where that is the supply of its houses, else the first of that supply.
+ * @example wallPointOf(regionOf(household), "230/400").outlet // "bs1363"
+ */
+export function wallPointOf(region: Region, system: SupplyId): HomePoint {
+  const there = region.system === system ? region : REGIONS.find((other) => other.system === system);
+  return (there ?? REGIONS.find(({ id }) => id === "us")!).points[0]!;
+}
