@@ -214,3 +214,43 @@ test("printed, a path is one sheet: sentence, answers, cautions in full and the 
   const pdf = (await page.pdf({ format: "A4" })).toString("latin1");
   expect(pdf.match(/\/Type \/Page\b/g)).toHaveLength(1);
 });
+
+for (const width of [390, 320])
+  test(`on a phone of ${width} px the answer comes first, stays in view, and everything is as large as a finger`, async ({
+    page,
+  }) => {
+    await page.setViewportSize({ width, height: 844 });
+    const strip = page.getByRole("region", { name: "The answer in short" });
+    await expect(strip).toContainText(/Narrowest: /);
+    await expect(strip).toContainText(/€\d/);
+    const bottom = async () => {
+      const box = (await strip.boundingBox())!;
+      return box.y + box.height;
+    };
+    expect(await bottom()).toBeLessThan(250);
+    // The drawing stands after the answers.
+    const top = async (selector: string) => (await page.locator(selector).first().boundingBox())!.y;
+    expect(await top(".bench-drawing")).toBeGreaterThan(await top(".answers"));
+    // What is pressed or typed into, in the header and in the sentence.
+    const small = await page.evaluate(() =>
+      [...document.querySelectorAll("header a, header button, #room p select, #room p input, #room p button")]
+        .map((one) => ({
+          box: one.getBoundingClientRect(),
+          name: one.getAttribute("aria-label") ?? one.textContent,
+        }))
+        .filter(({ box }) => box.width > 0 && box.top < 700 && box.height < 43.5)
+        .map(({ name, box }) => `${name}: ${box.height}`),
+    );
+    expect(small).toEqual([]);
+    await pick(page, "Charging unit", "Yard portable");
+    await page.mouse.wheel(0, 500);
+    await expect.poll(bottom).toBeLessThan(160);
+    await expect(strip).toBeInViewport();
+    // What is set once is behind its button.
+    await page.evaluate(() => scrollTo(0, 0));
+    await expect(page.getByLabel("Distances in")).toBeHidden();
+    await page.getByRole("button", { name: "Settings" }).click();
+    await page.getByLabel("Distances in").selectOption("mi");
+    await expect(page.locator(".answers")).toContainText("mi/h");
+    await page.getByLabel("Distances in").selectOption("km");
+  });

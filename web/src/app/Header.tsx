@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { NavLink, useNavigate } from "react-router-dom";
 import { DISTANCE_UNITS } from "@kettleback/core";
+import { Fold } from "../controls/Fold";
 import { Select } from "../controls/Select";
 import { useGarage } from "../stores/garage";
 import { sayTrouble } from "../stores/notices";
@@ -30,7 +31,7 @@ export function Header() {
           </NavLink>
         ))}
       </nav>
-      <div className="settings">
+      <Fold says="Settings" className="settings" upTo={900}>
         {households.length > 0 && (
           <Select
             label="Household"
@@ -71,7 +72,7 @@ export function Header() {
           }}
           options={THEMES.map((value) => ({ value, text: THEME_WORDS[value] }))}
         />
-      </div>
+      </Fold>
     </header>
   );
 }

@@ -1,4 +1,5 @@
 import type { ReactNode } from "react";
+import { Fold } from "./Fold";
 
 interface Props {
   readonly title: string;
@@ -15,10 +16,10 @@ export const RoomFrame = ({ title, className, lead, tools, children }: Props) =>
   <div className={className}>
     <h1 className="visually-hidden">{title}</h1>
     {(lead || tools) && (
-      <div className="room-head">
+      <Fold says="Saved, files and more" className="room-head">
         {lead}
         <div className="tools">{tools}</div>
-      </div>
+      </Fold>
     )}
     {children}
   </div>

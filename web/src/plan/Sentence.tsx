@@ -12,6 +12,7 @@ import {
   named,
   type Parts,
 } from "./PartPicks";
+import { Comma } from "./Comma";
 import { Pick } from "./Pick";
 import { Departure, OtherPlug, PackWords, SpanWords } from "./SessionWords";
 import styles from "./sentence.module.scss";
@@ -82,10 +83,14 @@ export function Sentence({ garage, draft, problems, blamed, repeated, onChange }
           <AdapterPick {...parts} />
         </>
       )}
-      , <SpanWords session={draft.session} repeated={repeated} wrong={wrong} onChange={session} />
+      <Comma />
+      <SpanWords session={draft.session} repeated={repeated} wrong={wrong} onChange={session} />
       {(rapid || spoken) && <PackWords draft={draft} wrong={wrong} onChange={onChange} />}
-      {rapid && <OtherPlug draft={draft} onChange={onChange} />}, needed by{" "}
-      <Departure value={draft.session.neededBy} onChange={(neededBy) => session({ neededBy })} />, paid at{" "}
+      {rapid && <OtherPlug draft={draft} onChange={onChange} />}
+      <Comma />
+      needed by <Departure value={draft.session.neededBy} onChange={(neededBy) => session({ neededBy })} />
+      <Comma />
+      paid at{" "}
       <Pick
         label="Tariff"
         tried={tried("tariff")}
@@ -94,7 +99,7 @@ export function Sentence({ garage, draft, problems, blamed, repeated, onChange }
         fits={garage.tariffs.map(named)}
         onPick={(tariffId) => choose({ tariffId })}
       />
-      .
+      <span className="comma">.</span>
     </p>
   );
 }

@@ -3,6 +3,7 @@ import { FigureInput } from "../controls/FigureInput";
 import { DateInput, TimeInput } from "../controls/MomentInput";
 import { Select } from "../controls/Select";
 import type { Draft } from "../stores/draft";
+import { Comma } from "./Comma";
 import { PercentInput } from "./PercentInput";
 
 interface Props {
@@ -84,7 +85,8 @@ export function SpanWords({ session, repeated, wrong, onChange }: SpanProps) {
         problem={wrong("session.toSoc")}
         onChange={(toSoc) => onChange({ toSoc })}
       />
-      , plugged in at{" "}
+      <Comma />
+      plugged in at{" "}
       <TimeInput
         manner="sentence"
         label="Plugged in at"
@@ -100,7 +102,7 @@ export function SpanWords({ session, repeated, wrong, onChange }: SpanProps) {
       />
       {repeated.length > 1 && (
         <>
-          ,{" "}
+          <Comma />
           <WhichHour
             pluggedInAt={session.pluggedInAt}
             offsets={repeated}
@@ -119,7 +121,8 @@ export function PackWords({ draft, wrong, onChange }: Props & { wrong(field: str
     onChange({ ...draft, session: { ...session, ...change } });
   return (
     <>
-      , the pack at{" "}
+      <Comma />
+      the pack at{" "}
       <span className={wrong("session.batteryC") ? "percent wrong" : "percent"}>
         <FigureInput
           manner="sentence"

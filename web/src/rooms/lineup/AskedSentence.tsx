@@ -3,6 +3,7 @@ import { FigureInput } from "../../controls/FigureInput";
 import { Select } from "../../controls/Select";
 import { Tick } from "../../controls/Tick";
 import type { SolvedLineup } from "../../jobs/lineup";
+import { Comma } from "../../plan/Comma";
 import { Departure, SpanWords } from "../../plan/SessionWords";
 import type { LineupDraft } from "../../stores/lineup";
 import sentence from "../../plan/sentence.module.scss";
@@ -46,14 +47,16 @@ export function AskedSentence({ garage, solved, brief: asked = false, onChange }
           wrong={wrong}
           onChange={(change) => set({ session: { ...session, ...change } })}
         />
-        , needed by{" "}
+        <Comma />
+        needed by{" "}
         <Departure
           value={session.neededBy}
           onChange={(neededBy) => set({ session: { ...session, neededBy } })}
         />
         {!brief && (
           <>
-            , driving{" "}
+            <Comma />
+            driving{" "}
             <Typed
               label={`A day's drive, ${unit}`}
               value={fromKm(draft.dayKm, unit)}
@@ -61,7 +64,8 @@ export function AskedSentence({ garage, solved, brief: asked = false, onChange }
               unit={`${unit} a day`}
               onChange={(miles) => set({ dayKm: toKm(miles, unit) })}
             />
-            , staying{" "}
+            <Comma />
+            staying{" "}
             <Typed
               label="Own stay, hours"
               value={draft.stayHours}
@@ -71,7 +75,7 @@ export function AskedSentence({ garage, solved, brief: asked = false, onChange }
             />
           </>
         )}
-        .
+        <span className="comma">.</span>
       </p>
       {!brief && (garage.cars.length > 1 || draft.cars.length > 1) && (
         <fieldset className="cars-ticked">

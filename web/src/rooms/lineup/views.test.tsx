@@ -420,7 +420,7 @@ describe("the charts", () => {
       options.plugins.tooltip.callbacks.label!({ dataset: { label: "cable" }, parsed: { x: 0.739 } }),
     ).toBe("cable: 0.74 kWh");
     expect(rowsOf("Table: Energy lost")).toEqual([
-      ["Slow", "0.01 kWh", "0.87 kWh", "0.88 kWh"],
+      ["Slow", "0.00 kWh", "0.87 kWh", "0.88 kWh"],
       ["Fast", "0.01 kWh", "0.74 kWh", "0.75 kWh"],
       ["Rapid", "0.00 kWh", "0.00 kWh", "0.00 kWh"],
     ]);

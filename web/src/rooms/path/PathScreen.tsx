@@ -4,6 +4,7 @@ import type { Garage } from "@kettleback/core";
 import { Button } from "../../controls/Button";
 import { RoomFrame } from "../../controls/RoomFrame";
 import { UndoRedo } from "../../controls/UndoRedo";
+import { useNarrow } from "../../controls/useNarrow";
 import { NothingYet } from "../../controls/states";
 import { ConductorDrawing } from "../../drawing/ConductorDrawing";
 import type { Answered, Charging } from "../../jobs/answer";
@@ -21,6 +22,7 @@ import { Lower } from "./Lower";
 import { OnPaper } from "./OnPaper";
 import { PlanFile } from "./PlanFile";
 import { SavedPaths } from "./SavedPaths";
+import { NothingFlows, Strip } from "./Strip";
 import { ToLineup } from "./ToLineup";
 import { Verdict } from "./Verdict";
 import styles from "./path.module.scss";
@@ -63,6 +65,9 @@ function Bench({ garage, answered, standing, onChange }: BenchProps) {
   const { draft } = answered;
   const plan = answered.kind === "unsound" ? null : answered.plan;
   const problems = answered.kind === "unsound" ? answered.problems : [];
+  const narrow = useNarrow();
+  const before = answered.kind === "unsound" && standing?.draft.savedId === draft.savedId ? standing : null;
+  const inShort = answered.kind === "charging" ? answered : before;
   return (
     <RoomFrame
       title="Path"
@@ -79,6 +84,8 @@ function Bench({ garage, answered, standing, onChange }: BenchProps) {
         </>
       }
     >
+      {narrow && answered.kind === "stuck" && <NothingFlows because={answered.refusal.message} />}
+      {narrow && inShort && <Strip charging={inShort} dimmed={inShort !== answered} />}
       <Sentence
         garage={garage}
         draft={draft}
@@ -89,11 +96,11 @@ function Bench({ garage, answered, standing, onChange }: BenchProps) {
       />
       {draft.trial && <Trying trial={draft.trial} onBack={() => onChange({ ...draft, trial: null })} />}
       {problems.length > 0 && <Problems problems={problems} distance={garage.household.spec.distanceUnit} />}
-      {answered.kind === "unsound" && standing?.draft.savedId === draft.savedId && (
+      {before && (
         // While a figure is being typed anew the screen does not fall empty; nothing of it can be used.
         <div className="as-before" inert>
           <p className="quiet">As it was before that change:</p>
-          <Answer charging={standing} draft={standing.draft} onChange={onChange} />
+          <Answer charging={before} draft={before.draft} onChange={onChange} />
         </div>
       )}
       {answered.kind === "stuck" && (

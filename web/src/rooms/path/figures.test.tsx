@@ -10,7 +10,16 @@ import { useSolve } from "../../jobs/store";
 import { askedOf, carWith, KnownFigure } from "../../plan/KnownFigure";
 import type { Draft } from "../../stores/draft";
 import { useGarage } from "../../stores/garage";
-import { flat, plain, plainAnswered, plainGarage, post, rapid, type PlainAsked } from "../../tests/plain";
+import {
+  bay,
+  flat,
+  plain,
+  plainAnswered,
+  plainGarage,
+  post,
+  rapid,
+  type PlainAsked,
+} from "../../tests/plain";
 import { settle } from "../../tests/settle";
 import { rowsOf } from "../../tests/tables";
 import { Cheaper } from "./Cheaper";
@@ -20,6 +29,7 @@ import { Hangs } from "./Hangs";
 import { LinkPanel } from "./LinkPanel";
 import { OnPaper } from "./OnPaper";
 import Steps from "./Steps";
+import { NothingFlows, Strip } from "./Strip";
 
 jest.mock("react-router-dom", () => ({
   Link: ({ to, children }: { to: string; children: ReactNode }) => <a href={to}>{children}</a>,
@@ -290,6 +300,36 @@ describe("a link looked at", () => {
     fireEvent.change(screen.getByLabelText("Set in the car"), { target: { value: "6" } });
     fireEvent.change(screen.getByLabelText("Set in the car"), { target: { value: "" } });
     expect(car.changes.map(({ settings }) => settings.carAmps)).toEqual([6, null]);
+  });
+});
+
+describe("the answer in short, for a phone", () => {
+  const lines = () => [...document.querySelectorAll(".strip p")].map(({ textContent }) => textContent);
+  test("ready, power, cost, the narrowest link and the worst caution, with how many more", () => {
+    const charging = plainAnswered({ session: { neededBy: "22:00" } });
+    const caution = (severity: string, what: string) => ({ severity, what, todo: "", code: what }) as never;
+    render(
+      <Strip charging={{ ...charging, cautions: [caution("stop", "Hot plug."), caution("note", "Old.")] }} />,
+    );
+    expect(lines()).toEqual([
+      "Not in time 22:442.11 kW€1.84",
+      "Narrowest: charging unit",
+      "stop Hot plug. And 1 more.",
+    ]);
+    expect(document.querySelector(".figures")!.className).toBe("figures alarm");
+    document.body.innerHTML = "";
+    render(<Strip dimmed charging={{ ...plainAnswered(), cautions: [] }} />);
+    expect(lines()).toEqual(["Ready at 22:442.11 kW€2.18", "Narrowest: charging unit"]);
+    expect(document.querySelector(".strip")!.className).toBe("strip dimmed");
+  });
+  test("at a rapid station the unit is called what it is; where nothing flows it says why", () => {
+    render(
+      <Strip charging={plainAnswered({ evse: rapid, outlet: { ...bay(200), tap: "three" } as never })} />,
+    );
+    expect(lines()[1]).toBe("Narrowest: rapid station");
+    document.body.innerHTML = "";
+    render(<NothingFlows because="No plug goes in." />);
+    expect(lines()).toEqual(["Nothing flows. No plug goes in."]);
   });
 });
 

@@ -1,0 +1,57 @@
+/** @jest-environment jsdom */
+import { act, fireEvent, render, screen } from "@testing-library/react";
+import { Fold } from "./Fold";
+
+/** A window of a width that can be changed; it matches as the styles do. */
+function windowOf(width: number) {
+  const changed = new Set<() => void>();
+  let now = width;
+  window.matchMedia = ((query: string) => ({
+    get matches() {
+      return now <= Number(/(\d+)px/.exec(query)![1]);
+    },
+    addEventListener: (_: string, listener: () => void) => changed.add(listener),
+    removeEventListener: (_: string, listener: () => void) => changed.delete(listener),
+  })) as never;
+  return (next: number) =>
+    act(() => {
+      now = next;
+      changed.forEach((listener) => listener());
+    });
+}
+const button = () => screen.queryByRole("button", { name: "Settings" });
+const inside = () => screen.getByText("inside").parentElement!;
+const shown = (upTo?: number) =>
+  render(
+    <Fold says="Settings" className="settings" {...(upTo === undefined ? {} : { upTo })}>
+      <p>inside</p>
+    </Fold>,
+  );
+
+test("stands open where there is room, and folds behind its button as the window narrows", () => {
+  const resize = windowOf(1280);
+  shown();
+  expect(button()).toBeNull();
+  expect(inside().hidden).toBe(false);
+  resize(621);
+  expect(button()).toBeNull();
+  resize(620);
+  expect(button()!.getAttribute("aria-expanded")).toBe("false");
+  expect(inside().hidden).toBe(true);
+  fireEvent.click(button()!);
+  expect(button()!.getAttribute("aria-expanded")).toBe("true");
+  expect(button()!.getAttribute("aria-controls")).toBe(inside().id);
+  expect(inside().hidden).toBe(false);
+  fireEvent.click(button()!);
+  expect(inside().hidden).toBe(true);
+  resize(800);
+  expect(button()).toBeNull();
+});
+
+test("what needs more room folds earlier", () => {
+  const resize = windowOf(901);
+  shown(900);
+  expect(button()).toBeNull();
+  resize(900);
+  expect(button()).not.toBeNull();
+});

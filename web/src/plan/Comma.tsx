@@ -1,0 +1,2 @@
+/** A comma of a sentence; where its brackets stand as chips there is nothing for it to part. */
+export const Comma = () => <span className="comma">, </span>;
