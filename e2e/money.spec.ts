@@ -44,6 +44,9 @@ testAlone(
 
     // The brush keeps its place, and one stroke is one step back.
     await drag(page, 4, 13, 15);
+    // What is said after a stroke is what was painted, and nothing of the page was marked as text by it.
+    await expect(page.locator(".marking")).toContainText("13:00 to 15:00");
+    expect(await page.evaluate(() => getSelection()!.toString())).toBe("");
     const list = page.getByRole("region", { name: "Price list" });
     await expect(list).toContainText("13:00–15:00");
     await expect(list).not.toContainText("0.3 EUR a kWh13:00");

@@ -53,6 +53,18 @@ test("a night of several days names the day", () => {
   expect(slow.ready!.aside).toMatch(/days later, \w{3} \d+ Nov/);
 });
 
+test("where it is neither today nor tomorrow the figure has its day, late or not", () => {
+  const slow = (neededBy: string | null) =>
+    answers(fallowQuay, "fq-path-curlew-harbour", (p) => ({
+      ...p,
+      settings: { ...p.settings, carAmps: 6 },
+      session: { ...p.session, fromSoc: 0, toSoc: 1, neededBy },
+    })).ready!;
+  const [weekday] = slow("07:30").figure.value.split(" ");
+  expect(slow("07:30").figure.value).toBe(slow(null).figure.value);
+  expect(slow("07:30").aside).toMatch(new RegExp(`^${weekday} \\d+ Nov, \\d+ h( \\d+ min)? too late: `));
+});
+
 test("miles and a price below zero", () => {
   const { household, tariffs } = fallowQuay;
   const garage: Garage = {

@@ -34,10 +34,18 @@ export const localAt = ({ clock }: Pick<Solution, "clock">, seconds: number): Da
 const calendarDays = (from: DateTime, to: DateTime): number =>
   (Date.UTC(to.year, to.month - 1, to.day) - Date.UTC(from.year, from.month - 1, from.day)) / 86_400_000;
 
+const days = (s: Solution, ready: DateTime): number => calendarDays(localAt(s, 0), ready);
 const day = (s: Solution, ready: DateTime): string => {
-  const days = calendarDays(localAt(s, 0), ready);
-  return days === 0 ? "the same day" : days === 1 ? "the next day" : `${days} days later, ${dayText(ready)}`;
+  const after = days(s, ready);
+  return after === 0
+    ? "the same day"
+    : after === 1
+      ? "the next day"
+      : `${after} days later, ${dayText(ready)}`;
 };
+/** When it is ready: with its day where that is neither today nor tomorrow. */
+const readyText = (s: Solution, ready: DateTime): string =>
+  days(s, ready) > 1 ? `${ready.toFormat("ccc")} ${timeText(ready)}` : timeText(ready);
 
 function readyAside(s: Solution, ready: DateTime): string {
   const took = `${durationText(s.secondsToTarget)}, ${day(s, ready)}`;
@@ -45,7 +53,7 @@ function readyAside(s: Solution, ready: DateTime): string {
   if (departure === null) return took;
   return s.reached
     ? `${took}; ${durationText(departure - s.secondsToTarget)} to spare`
-    : `${durationText(s.secondsToTarget - departure)} too late: ${percentText(s.endSoc)} at ${timeText(localAt(s, departure))}`;
+    : `${days(s, ready) > 1 ? `${dayText(ready)}, ` : ""}${durationText(s.secondsToTarget - departure)} too late: ${percentText(s.endSoc)} at ${timeText(localAt(s, departure))}`;
 }
 
 const flowUnit = ({ point: { current, phases } }: Charging): string =>
@@ -67,7 +75,7 @@ export function shownAnswers(charging: Charging): Shown[] {
     {
       answer: "ready",
       name: s.reached ? "Ready at" : "Not in time",
-      figure: { value: timeText(ready), unit: "" },
+      figure: { value: readyText(s, ready), unit: "" },
       aside: readyAside(s, ready),
       alarm: !s.reached,
     },

@@ -113,3 +113,20 @@ test("a plan comes in with all it brings, and is shown with it", async () => {
   expect(await state().importPlan({} as never)).toBe(path);
   expect(names()).toEqual([]);
 });
+
+test("each tab keeps its own household over a reload; a new one begins where the last was", async () => {
+  localStorage.clear();
+  sessionStorage.clear();
+  const reloaded = async () => {
+    await useGarage.persist.rehydrate();
+    return state().householdId;
+  };
+  useGarage.setState({ householdId: "fallow-quay" });
+  const mine = sessionStorage.getItem("kettleback-household")!;
+  // Another tab chooses another household: what tabs share says so, what is this tab's own does not.
+  localStorage.setItem("kettleback-household", mine.replace("fallow-quay", "larch-hollow"));
+  expect(await reloaded()).toBe("fallow-quay");
+  localStorage.setItem("kettleback-household", mine.replace("fallow-quay", "larch-hollow"));
+  sessionStorage.clear();
+  expect(await reloaded()).toBe("larch-hollow");
+});

@@ -1,5 +1,5 @@
 import { create } from "zustand";
-import { persist } from "zustand/middleware";
+import { createJSONStorage, persist } from "zustand/middleware";
 import type { Garage, Household, Kept, Kind, Plan, SavedPath, SpecOf } from "@kettleback/core";
 import { api, Refused } from "../api/client";
 import { writeAs } from "../format/manner";
@@ -45,6 +45,19 @@ type Rows = readonly Kept<unknown>[];
 
 /** The newest load asked for; an older one that answers later is not shown. */
 let loads = 0;
+
+/** Kept by each tab for itself; a new tab begins where the last one was. */
+const eachTab = {
+  getItem: (name: string) => sessionStorage.getItem(name) ?? localStorage.getItem(name),
+  setItem(name: string, value: string) {
+    sessionStorage.setItem(name, value);
+    localStorage.setItem(name, value);
+  },
+  removeItem(name: string) {
+    sessionStorage.removeItem(name);
+    localStorage.removeItem(name);
+  },
+};
 
 /** The households, and all that the one in view keeps. The server's answer is what is shown. */
 export const useGarage = create<GarageState>()(
@@ -162,7 +175,11 @@ export const useGarage = create<GarageState>()(
         },
       };
     },
-    { name: "kettleback-household", partialize: ({ householdId }) => ({ householdId }) },
+    {
+      name: "kettleback-household",
+      storage: createJSONStorage(() => eachTab),
+      partialize: ({ householdId }) => ({ householdId }),
+    },
   ),
 );
 

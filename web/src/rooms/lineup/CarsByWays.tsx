@@ -11,6 +11,7 @@ import {
   percentText,
   speedFigure,
 } from "../../format/number";
+import { LongName } from "./LongName";
 import type { ViewProps } from "./view";
 
 /** A letter for each link, so that a cell can say in one mark what is narrowest. */
@@ -36,7 +37,7 @@ const FIGURES = {
 } as const;
 type FigureId = keyof typeof FIGURES;
 
-/** Every car a row, every way a column: one figure, read across and down like a timetable. */
+/** Every way a row, every car a column: one figure, with a bar as long as it is against the largest of its car. */
 export default function CarsByWays({ solved, selected, onSelect }: ViewProps) {
   const [id, setId] = useState<FigureId>("hour");
   const { open, cells } = solved;
@@ -55,6 +56,8 @@ export default function CarsByWays({ solved, selected, onSelect }: ViewProps) {
     if (values.length < 2) return undefined;
     return figure.better === "most" ? Math.max(...values) : Math.min(...values);
   };
+  const mostOf = (car: number): number =>
+    Math.max(0, ...cells.map((row) => (row[car]?.kind === "charging" ? figure.value(row[car]) : 0)));
   const seen = new Set(cells.flat().flatMap((cell) => (cell?.kind === "charging" ? [cell.narrowest] : [])));
   return (
     <section className="view-panel" aria-label="Cars by ways">
@@ -78,34 +81,37 @@ export default function CarsByWays({ solved, selected, onSelect }: ViewProps) {
       <Table label="Cars by ways, scrolls sideways" frame="cars-grid">
         <thead>
           <tr>
-            <th scope="col">Car</th>
-            {open.ways.map(({ id: key, saved }, way) => (
-              <th key={key} scope="col" className={way === selected ? "selected" : ""}>
-                <button type="button" onClick={() => onSelect(way)}>
-                  {saved.name}
-                </button>
+            <th scope="col">Way</th>
+            {open.cars.map(({ key, car }) => (
+              <th key={key} scope="col">
+                {car.name}
               </th>
             ))}
           </tr>
         </thead>
         <tbody>
-          {open.cars.map(({ key, car }, c) => {
-            const best = bestOf(c);
-            return (
-              <tr key={key}>
-                <th scope="row">{car.name}</th>
-                {cells.map((row, way) => (
+          {open.ways.map(({ id: key, saved }, way) => (
+            <tr key={key} className={way === selected ? "selected" : ""}>
+              <th scope="row">
+                <button type="button" onClick={() => onSelect(way)}>
+                  <LongName>{saved.name}</LongName>
+                </button>
+              </th>
+              {open.cars.map((car, c) => {
+                const cell = cells[way]![c] ?? null;
+                const value = cell?.kind === "charging" ? figure.value(cell) : undefined;
+                return (
                   <GridCell
-                    key={open.ways[way]!.id}
-                    cell={row[c] ?? null}
+                    key={car.key}
+                    cell={cell}
                     text={text}
-                    best={row[c]?.kind === "charging" && figure.value(row[c]) === best}
-                    selected={way === selected}
+                    share={value === undefined ? 0 : value / mostOf(c)}
+                    best={value !== undefined && value === bestOf(c)}
                   />
-                ))}
-              </tr>
-            );
-          })}
+                );
+              })}
+            </tr>
+          ))}
         </tbody>
       </Table>
       <p className="quiet note">
@@ -124,20 +130,16 @@ export default function CarsByWays({ solved, selected, onSelect }: ViewProps) {
 interface GridProps {
   readonly cell: Cell | null;
   text(row: Row): string;
+  /** Its figure against the largest of the same car. */
+  readonly share: number;
   readonly best: boolean;
-  readonly selected: boolean;
 }
 
-function GridCell({ cell, text, best, selected }: GridProps) {
-  const className = selected ? "selected" : undefined;
-  if (cell?.kind !== "charging")
-    return (
-      <td className={className} title={cell?.refusal.message}>
-        –
-      </td>
-    );
+function GridCell({ cell, text, share, best }: GridProps) {
+  if (cell?.kind !== "charging") return <td title={cell?.refusal.message}>–</td>;
   return (
-    <td className={className}>
+    <td>
+      <span className="cell-bar" aria-hidden="true" style={{ width: `${100 * Math.max(0, share)}%` }} />
       {best && (
         <span className="mark" title="best for the car">
           ▲{" "}

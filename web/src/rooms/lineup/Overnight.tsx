@@ -1,8 +1,8 @@
 import type { Row } from "@kettleback/core";
 import {
-  decimals,
   distanceFigure,
   durationText,
+  economyFigure,
   figureText,
   percentText,
   shownKm,
@@ -17,7 +17,11 @@ export default function Overnight({ solved, selected, onSelect }: ViewProps) {
   const { car } = open.cars[at]!;
   const rows = cellsOfCar(solved, at)
     .map((cell, way) => ({ cell, way }))
-    .filter((r): r is { cell: Row; way: number } => r.cell?.kind === "charging");
+    // A rapid station is a stop, not a night.
+    .filter(
+      (r): r is { cell: Row; way: number } =>
+        r.cell?.kind === "charging" && r.cell.plan.evse.kind !== "rapid",
+    );
   const most = Math.max(open.dayKm, ...rows.map(({ cell }) => cell.night.km)) * 1.05;
   const km = (n: number) => figureText(distanceFigure(n, unit));
   const spare = ({ night }: Row) => km(Math.abs(shownKm(night.km, unit) - shownKm(open.dayKm, unit)));
@@ -54,8 +58,8 @@ export default function Overnight({ solved, selected, onSelect }: ViewProps) {
       </ol>
       <p className="quiet note">
         From empty to the target, from plugging in to departure
-        {clock?.departure === null ? " (12 h, as nobody waits)" : ""}, at {decimals(car.whPerKm, 0)} Wh/km.
-        The line is the day’s drive.
+        {clock?.departure === null ? " (12 h, as nobody waits)" : ""}, at{" "}
+        {figureText(economyFigure(car.whPerKm, open.household.economyUnit))}. The line is the day’s drive.
       </p>
     </section>
   );

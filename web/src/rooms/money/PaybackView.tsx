@@ -98,7 +98,7 @@ export default function PaybackView({
             unit={unit}
             min={Math.round(fromKm(TAKES.kmAYear.min, unit))}
             max={Math.round(fromKm(TAKES.kmAYear.max, unit))}
-            value={Number(fromKm(asked.kmAYear, unit).toFixed(3))}
+            value={Number(fromKm(asked.kmAYear, unit).toFixed(0))}
             onChange={(v) => set({ kmAYear: toKm(v, unit) })}
           />
           <NumberInput

@@ -4,7 +4,7 @@ import {
   apportion,
   blockFilled,
   grossOf,
-  KM_PER_MILE,
+  fromKm,
   LINE_WORDS,
   lineSteps,
   receiptWorking,
@@ -31,14 +31,14 @@ export default function Receipt({ charging }: MoneyProps) {
   const [open, setOpen] = useState<number | "all" | null>(null);
   const { solution, plan } = charging;
   const { bill, ledger, endSoc, start, circuit } = solution;
-  const { currency } = plan.household;
+  const { currency, distanceUnit: unit } = plan.household;
   const km = ((endSoc - start.soc) * circuit.pack.usableWh) / plan.car.whPerKm;
   const total = amountOf(bill.total);
   const by = [
     ["a kWh on the meter", total / (ledger.wall / 1000)],
     ["a kWh in the battery", total / (ledger.stored / 1000)],
-    ["for 100 km", (100 * total) / km],
-    ["a mile", (KM_PER_MILE * total) / km],
+    [`for 100 ${unit}`, (100 * total) / fromKm(km, unit)],
+    ...(unit === "mi" ? ([["a mile", total / fromKm(km, unit)]] as const) : []),
   ] as const;
   const printed = printedOf(bill, currency);
   const working =

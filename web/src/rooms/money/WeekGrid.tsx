@@ -159,7 +159,11 @@ export function WeekGrid({ week, band, together, currency, onStroke, onBrush }: 
           setDrag({ ...drag, toDay: day, toMinute: minute });
         }}
         onPointerUp={() => {
-          if (drag) put(drag);
+          if (drag) {
+            put(drag);
+            // What is told after it is what was painted.
+            setCursor(drag);
+          }
           setDrag(null);
         }}
         onPointerCancel={() => setDrag(null)}
