@@ -143,6 +143,16 @@ testEmpty(
     await expect(page.getByRole("button", { name: "Delete Fallow Quay" })).toHaveCount(0);
     await page.getByRole("button", { name: "Undo" }).click();
     await expect(page.getByRole("button", { name: "Delete Fallow Quay" })).toBeVisible();
+
+    // From the bin it comes back on any device, without the notice of the one that deleted it.
+    await page.getByRole("button", { name: "Delete Larch Hollow" }).click();
+    await expect(page.getByRole("button", { name: "Delete Larch Hollow" })).toHaveCount(0);
+    await page.reload();
+    const bin = page.getByRole("region", { name: "Bin" });
+    await expect(bin).toContainText("Larch Hollow, a household with all it keeps");
+    await bin.getByRole("button", { name: "Put back Larch Hollow" }).click();
+    await expect(page.getByRole("button", { name: "Delete Larch Hollow" })).toBeVisible();
+    await expect(bin).toContainText("It is empty.");
   },
 );
 
@@ -198,6 +208,8 @@ testAlone(
     await expect(page.getByRole("button", { name: "Delete Larch Hollow" })).toHaveCount(0);
     const copies = page.getByRole("region", { name: "Copies" });
     await copies.getByRole("button", { name: /Put back the copy of/ }).click();
+    await expect(copies.getByRole("alert")).toContainText("what was entered since then is taken out");
+    await copies.getByRole("button", { name: "Put it back" }).click();
     await expect(page.getByText(/All is as it was on/)).toBeVisible();
     await expect(page.getByRole("button", { name: "Delete Larch Hollow" })).toBeVisible();
     await expect(copies).toContainText("before another was put back");

@@ -9,6 +9,7 @@ import {
   sessionSchema,
   SPEC_VERSION,
 } from "@kettleback/core";
+import { BIN_DAYS } from "./bin";
 import * as asked from "./requests";
 
 type Json = Record<string, unknown>;
@@ -133,6 +134,25 @@ export const OPERATIONS: readonly Operation[] = [
     body: asked.versionOnly,
     answers: [ok(household)],
     refusals: [404, 409],
+  },
+  {
+    method: "get",
+    path: "/bin",
+    summary: `What was deleted in the last ${BIN_DAYS} days, latest first, with what puts it back`,
+    answers: [
+      ok(
+        list(
+          object({
+            household: text,
+            kind: { type: ["string", "null"], enum: [...KIND_NAMES, null] },
+            id: text,
+            version: { type: "integer" },
+            name: text,
+            deletedAt: text,
+          }),
+        ),
+      ),
+    ],
   },
   {
     method: "get",

@@ -4,6 +4,7 @@ import { Readable } from "node:stream";
 import { pipeline } from "node:stream/promises";
 import { judgeHousehold, judgePlan, KIND_NAMES, SPEC_VERSION } from "@kettleback/core";
 import { HouseholdRow, RestoringError, UnreadableCopyError, type Keeper } from "../database";
+import { binOf } from "./bin";
 import type { Events } from "./events";
 import { garageOf } from "./garage";
 import { exportHousehold, importHousehold } from "./household-file";
@@ -80,6 +81,10 @@ export function api(orm: Pick<MikroORM, "em">, events: Events, keeper?: Keeper):
     const file = judgeHousehold(req.body);
     if (!file.ok) throw refused(file.problems);
     res.status(201).json(await importHousehold(em(), file.value, into ?? null));
+  });
+
+  router.get("/bin", async (_req, res) => {
+    res.json(await binOf(em()));
   });
 
   router.get("/copies", (_req, res) => void res.json(keeper?.copies() ?? []));

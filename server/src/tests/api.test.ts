@@ -4,6 +4,7 @@ import request from "supertest";
 import { flatTariff, KINDS, MOST_WAYS, planOf, startLineup, type Kind } from "@kettleback/core";
 import { fallowQuay } from "@kettleback/core/demo";
 import { BODY_LIMIT, createApp } from "../app";
+import { binOf, type Binned } from "../api/bin";
 import { openDatabase, seedDemo } from "../database";
 import { tableOf } from "../database/entities";
 
@@ -706,5 +707,59 @@ describe("a household as one file", () => {
     );
     expect(await fields({ ...file, cars: [car!, car!] })).toEqual(["cars.1.key"]);
     expect(await listed()).toBe(before);
+  });
+});
+
+describe("the bin", () => {
+  const bin = async () => (await call.get("/api/bin")).body as Binned[];
+  test("lists what was deleted, latest first, with all that puts it back; put back, it is there and not in the bin", async () => {
+    const added = await call
+      .post(`${AT}/tariffs`)
+      .send({ spec: flatTariff("Bin rate", 0.2), parentId: null });
+    const { id } = added.body as { id: string };
+    expect((await bin()).some((thing) => thing.id === id)).toBe(false);
+    await call.delete(`${AT}/tariffs/${id}`).send({ version: 1 });
+    const [latest] = await bin();
+    expect(latest).toMatchObject({
+      household: "fallow-quay",
+      kind: "tariffs",
+      id,
+      version: 2,
+      name: "Bin rate",
+    });
+    expect(Math.abs(Date.parse(latest!.deletedAt) - Date.now())).toBeLessThan(60_000);
+    expect((await call.post(`${AT}/tariffs/${id}/restore`).send({ version: latest!.version })).status).toBe(
+      200,
+    );
+    expect((await bin()).some((thing) => thing.id === id)).toBe(false);
+    expect((await garage()).tariffs.some((tariff) => tariff.id === id)).toBe(true);
+  });
+
+  test("a household stands for all it keeps; its own things come up again with it", async () => {
+    const made = await call
+      .post("/api/households")
+      .send({ spec: { ...fallowQuay.household.spec, name: "Binned" } });
+    const { id } = made.body as { id: string };
+    const car = await call.post(`/api/households/${id}/tariffs`).send({ spec: tariff, parentId: null });
+    const inside = (car.body as { id: string }).id;
+    await call.delete(`/api/households/${id}/tariffs/${inside}`).send({ version: 1 });
+    await call.delete(`/api/households/${id}`).send({ version: 1 });
+    const mine = (await bin()).filter(({ household }) => household === id);
+    expect(mine.map(({ kind, name }) => [kind, name])).toEqual([[null, "Binned"]]);
+    await call.post(`/api/households/${id}/restore`).send({ version: mine[0]!.version });
+    expect((await bin()).filter(({ household }) => household === id).map((thing) => thing.id)).toEqual([
+      inside,
+    ]);
+  });
+
+  test("after thirty days it is no longer offered", async () => {
+    const added = await call
+      .post(`${AT}/tariffs`)
+      .send({ spec: flatTariff("Old rate", 0.2), parentId: null });
+    const { id } = added.body as { id: string };
+    await call.delete(`${AT}/tariffs/${id}`).send({ version: 1 });
+    const seenIn = async (days: number) =>
+      (await binOf(orm.em.fork(), Date.now() + days * 86_400_000)).some((thing) => thing.id === id);
+    expect([await seenIn(29.9), await seenIn(30.1)]).toEqual([true, false]);
   });
 });

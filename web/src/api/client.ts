@@ -58,6 +58,16 @@ export interface Copy {
   readonly bytes: number;
 }
 
+/** Something in the bin; a household itself is of no kind. */
+export interface Binned {
+  readonly household: string;
+  readonly kind: Kind | null;
+  readonly id: string;
+  readonly version: number;
+  readonly name: string;
+  readonly deletedAt: string;
+}
+
 /** A browser that has given the passphrase, where one is asked for. */
 export interface SignedIn {
   readonly id: string;
@@ -82,6 +92,11 @@ export const api = {
   householdFile: (household: string) => fileText(`/households/${household}/file`),
   takeHousehold: (file: unknown, into: string | null) =>
     request<Kept<Household>>("POST", `/take${into === null ? "" : `?into=${into}`}`, file),
+  bin: () => request<Binned[]>("GET", "/bin"),
+  putBack: ({ household, kind, id, version }: Binned) =>
+    request<unknown>("POST", `/households/${household}${kind === null ? "" : `/${kind}/${id}`}/restore`, {
+      version,
+    }),
   copies: () => request<Copy[]>("GET", "/copies"),
   restoreCopy: (name: string) => request<Copy[]>("POST", `/copies/${name}/restore`, {}),
   putDemo: () => request<Kept<Household>[]>("POST", "/demo", {}),

@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from "react";
 import type { DocumentKind, FieldProblem } from "@kettleback/core";
 import type { Refused } from "../api/client";
 import { Button } from "./Button";
+import { kindOfFile } from "./fileKinds";
 
 interface Props {
   /** What the file holds: "plan". */
@@ -78,7 +79,14 @@ export function DocumentFile({
       field: "(file)",
       message: `${file.size} bytes is too large; accepted: up to ${maxBytes} bytes`,
     };
-    const problems = file.size > maxBytes ? [tooLarge] : await takeText(await file.text());
+    const text = file.size > maxBytes ? null : await file.text();
+    const found = text === null ? [tooLarge] : await takeText(text);
+    const other = found.length > 0 && text !== null ? kindOfFile(text) : undefined;
+    // Of another kind of file nothing is wrong but the place.
+    const problems =
+      other && other.kind !== one
+        ? [{ field: "(file)", message: `this is ${other.one}: take it in at ${other.where}` }]
+        : found;
     setRefusal(problems.length > 0 ? { file: file.name, problems } : null);
   };
 

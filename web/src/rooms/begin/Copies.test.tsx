@@ -9,7 +9,7 @@ const copies: readonly Copy[] = [
   { name: "kettleback-2026-11-21.sqlite", madeAt: "2026-11-21T06:05:00.000Z", bytes: 208_896 },
 ];
 
-test("a copy is asked for once however often the button is pressed, and all of them wait until it is there", async () => {
+test("what it undoes is said and asked first; then a copy is put back once however often it is pressed, and all wait", async () => {
   jest.spyOn(api, "copies").mockResolvedValue([...copies]);
   useGarage.setState({ load: () => Promise.resolve() });
   let done: (left: Copy[]) => void = () => undefined;
@@ -20,16 +20,24 @@ test("a copy is asked for once however often the button is pressed, and all of t
   );
   await act(async () => void render(<Copies />));
   const [newest, older] = screen.getAllByRole<HTMLButtonElement>("button");
+  act(() => newest!.click());
+  expect(screen.getByRole("alert").textContent).toContain("what was entered since then is taken out");
+  act(() => screen.getByRole("button", { name: "Leave it" }).click());
+  expect(screen.queryByRole("alert")).toBeNull();
+  expect(restore).not.toHaveBeenCalled();
+  act(() => newest!.click());
+  const yes = screen.getByRole("button", { name: "Put it back" });
   act(() => {
-    newest!.click();
-    newest!.click();
+    yes.click();
+    yes.click();
     older!.click();
   });
   expect(restore.mock.calls).toEqual([["kettleback-2026-11-22.sqlite"]]);
   expect([newest!.disabled, older!.disabled, newest!.textContent]).toEqual([true, true, "Putting back…"]);
   await act(async () => done([...copies]));
   expect([newest!.disabled, newest!.textContent]).toEqual([false, "Put back"]);
-  await act(async () => older!.click());
+  act(() => older!.click());
+  await act(async () => screen.getByRole("button", { name: "Put it back" }).click());
   expect(restore).toHaveBeenCalledTimes(2);
   expect(screen.getByText(/208 KiB/)).toBeDefined();
   expect(screen.getByText(/204 KiB/)).toBeDefined();

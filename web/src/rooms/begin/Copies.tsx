@@ -11,6 +11,8 @@ import { sayDone, sayTrouble } from "../../stores/notices";
 export function Copies() {
   const [copies, setCopies] = useState<readonly Copy[] | null>(null);
   const [putting, setPutting] = useState<string | null>(null);
+  /** The one that is asked about. */
+  const [wanted, setWanted] = useState<string | null>(null);
   const asked = useRef(false);
   const { load } = useGarage();
   const fetchCopies = useCallback(() => void api.copies().then(setCopies, sayTrouble), []);
@@ -32,6 +34,7 @@ export function Copies() {
     } finally {
       asked.current = false;
       setPutting(null);
+      setWanted(null);
     }
   };
   return (
@@ -50,12 +53,21 @@ export function Copies() {
               {copy.name.startsWith("before") && ", before another was put back"},{" "}
               {decimals(copy.bytes / 1024, 0)} KiB
             </span>
+            {wanted === copy.name && putting === null && (
+              <p className="asks" role="alert">
+                All households go back to {when(copy)}: what was entered since then is taken out. A copy of
+                how it is now is kept here. <Button onClick={() => void putBack(copy)}>Put it back</Button>{" "}
+                <Button quiet onClick={() => setWanted(null)}>
+                  Leave it
+                </Button>
+              </p>
+            )}
             <Button
               quiet
               aria-label={`Put back the copy of ${when(copy)}`}
               aria-busy={putting === copy.name}
               disabled={putting !== null}
-              onClick={() => void putBack(copy)}
+              onClick={() => setWanted(copy.name)}
             >
               {putting === copy.name ? "Putting back…" : "Put back"}
             </Button>

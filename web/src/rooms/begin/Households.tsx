@@ -7,6 +7,7 @@ import { DocumentFile } from "../../controls/DocumentFile";
 import { Select } from "../../controls/Select";
 import { useGarage } from "../../stores/garage";
 import { sayDone, sayTrouble } from "../../stores/notices";
+import { Bin } from "./Bin";
 import { Copies } from "./Copies";
 import { SignedIn } from "./SignedIn";
 import { House } from "./House";
@@ -32,6 +33,7 @@ export default function Households() {
         </Button>
         <TakeIn />
       </div>
+      <Bin />
       <Copies />
       <SignedIn />
     </div>

@@ -69,7 +69,7 @@ const PlaceCard = memo(function PlaceCard({
           {limitMinutes !== undefined && `, ${durationText(limitMinutes * 60)} at most`}
         </p>
         {note && <p className="quiet">{note}</p>}
-        <Acts kind="places" row={place} onEdit={onEdit}>
+        <Acts kind="places" row={place} garage={garage} onEdit={onEdit}>
           <button
             type="button"
             aria-label={`Add an outlet at ${name}`}

@@ -22,18 +22,14 @@ interface Props {
 }
 
 /** What one may do with a thing: quiet until wanted. */
-export function Acts({
-  kind,
-  row,
-  onEdit,
-  children,
-}: Omit<Props, "garage"> & { readonly children?: ReactNode }) {
+export function Acts({ kind, row, garage, onEdit, children }: Props & { readonly children?: ReactNode }) {
   const { remove, restore } = useGarage();
   const { name } = row.spec;
+  const users = usedBy(garage, kind, row.id);
   const forget = () =>
     remove(kind, row).then(
       (gone) =>
-        sayDone(`${name} is deleted.`, {
+        sayDone(`${name} is deleted.${users.length > 0 ? ` It is missing now in ${someOf(users)}.` : ""}`, {
           label: "Undo",
           run: () => void restore(kind, gone).catch(sayTrouble),
         }),
@@ -110,7 +106,7 @@ export const ThingRow = memo(function ThingRow({ kind, row, garage, onEdit, chil
       <div className="on-bench">
         <Bench kind={kind} spec={row.spec} household={garage.household.spec} />
       </div>
-      <Acts kind={kind} row={row} onEdit={onEdit}>
+      <Acts kind={kind} row={row} garage={garage} onEdit={onEdit}>
         {planned && <ItIsThere kind={kind} row={row} garage={garage} />}
         {children}
       </Acts>
