@@ -1,4 +1,5 @@
 import { FigureInput } from "../controls/FigureInput";
+import { PROBLEMS_ID } from "./problemsId";
 
 interface Props {
   readonly label: string;
@@ -18,6 +19,7 @@ export function PercentInput({ label, value, problem, onChange }: Props) {
         value={value * 100}
         decimals={1}
         wrong={!!problem}
+        {...(problem ? { describedBy: PROBLEMS_ID } : {})}
         onChange={(percent) => onChange(percent / 100)}
       />
       %

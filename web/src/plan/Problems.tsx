@@ -1,4 +1,5 @@
 import { acceptedRange, fromKm, type DistanceUnit, type FieldProblem } from "@kettleback/core";
+import { PROBLEMS_ID } from "./problemsId";
 
 const FIELD_WORDS: Record<string, string> = {
   "session.fromSoc": "Charge at the start",
@@ -46,7 +47,7 @@ interface Props {
 export function Problems({ problems, distance }: Props) {
   return (
     <div role="alert">
-      <ul className="problems">
+      <ul id={PROBLEMS_ID} className="problems">
         {problems.map((problem) => (
           <li key={problem.field}>{inScreenWords(problem, distance)}</li>
         ))}

@@ -69,13 +69,16 @@ interface SpanProps {
 export function SpanWords({ session, repeated, wrong, onChange }: SpanProps) {
   const date = session.pluggedInAt.slice(0, 10);
   const time = session.pluggedInAt.slice(11, 16);
+  // Where start and target contradict each other neither alone is wrong: both are marked.
+  const sound = (soc: number) => soc >= 0 && soc <= 1;
+  const apart = sound(session.fromSoc) && sound(session.toSoc) ? wrong("session.toSoc") : undefined;
   return (
     <>
       from{" "}
       <PercentInput
         label="Charge at the start"
         value={session.fromSoc}
-        problem={wrong("session.fromSoc")}
+        problem={wrong("session.fromSoc") ?? apart}
         onChange={(fromSoc) => onChange({ fromSoc })}
       />{" "}
       to{" "}

@@ -1,6 +1,7 @@
 import { lazy, Suspense, useEffect, useState } from "react";
 import { Link } from "react-router-dom";
 import type { Garage } from "@kettleback/core";
+import { Announce } from "../../controls/Announce";
 import { Button } from "../../controls/Button";
 import { RoomFrame } from "../../controls/RoomFrame";
 import { UndoRedo } from "../../controls/UndoRedo";
@@ -22,7 +23,7 @@ import { Lower } from "./Lower";
 import { OnPaper } from "./OnPaper";
 import { PlanFile } from "./PlanFile";
 import { SavedPaths } from "./SavedPaths";
-import { NothingFlows, Strip } from "./Strip";
+import { inShortText, NothingFlows, Strip } from "./Strip";
 import { ToLineup } from "./ToLineup";
 import { Verdict } from "./Verdict";
 import styles from "./path.module.scss";
@@ -140,6 +141,7 @@ function Answer({ charging, draft, onChange }: AnswerProps) {
   const index = Math.min(selected ?? point.binding, links - 1);
   return (
     <div className="bench">
+      <Announce>{inShortText(charging)}</Announce>
       <div className="bench-drawing">
         <OnPaper charging={charging} />
         <Stops cautions={cautions} acknowledged={draft.acknowledged} />

@@ -4,6 +4,19 @@ import type { Charging } from "../../jobs/answer";
 import { shownAnswers } from "../../plan/answers";
 import { useWorld } from "../../terms/useWorld";
 
+const narrowestWord = ({ point }: Charging): string => {
+  const { kind } = point.links[point.binding]!;
+  return point.current === "DC" && kind === "evse" ? "rapid station" : LINK_WORDS[kind];
+};
+
+/** The answer in a sentence, for who hears it. */
+export function inShortText(charging: Charging): string {
+  const { solution, plan } = charging;
+  const [ready] = shownAnswers(charging);
+  const power = figureText(powerFigure(solution.moment.balance.stored));
+  return `${ready!.name} ${ready!.figure.value}, ${power} into the battery, ${moneyText(solution.bill.total, plan.household.currency)}. The ${narrowestWord(charging)} is the narrowest link.`;
+}
+
 /** The answer in three lines, which stays in view on a phone while one changes what is asked. */
 export function Strip({
   charging,
@@ -13,9 +26,8 @@ export function Strip({
   readonly dimmed?: boolean;
 }) {
   const world = useWorld();
-  const { solution, point, plan, cautions } = charging;
+  const { solution, plan, cautions } = charging;
   const [ready] = shownAnswers(charging);
-  const { kind } = point.links[point.binding]!;
   const [worst, ...others] = cautions;
   return (
     <section className={dimmed ? "strip dimmed" : "strip"} aria-label="The answer in short">
@@ -26,7 +38,7 @@ export function Strip({
         <b>{figureText(powerFigure(solution.moment.balance.stored))}</b>
         <b>{moneyText(solution.bill.total, plan.household.currency)}</b>
       </p>
-      <p>Narrowest: {point.current === "DC" && kind === "evse" ? "rapid station" : LINK_WORDS[kind]}</p>
+      <p>Narrowest: {narrowestWord(charging)}</p>
       {worst && (
         <p className={`worst ${worst.severity}`}>
           <strong>{worst.severity}</strong> {inWords(worst.what, world)}

@@ -29,7 +29,7 @@ import { Hangs } from "./Hangs";
 import { LinkPanel } from "./LinkPanel";
 import { OnPaper } from "./OnPaper";
 import Steps from "./Steps";
-import { NothingFlows, Strip } from "./Strip";
+import { inShortText, NothingFlows, Strip } from "./Strip";
 
 jest.mock("react-router-dom", () => ({
   Link: ({ to, children }: { to: string; children: ReactNode }) => <a href={to}>{children}</a>,
@@ -321,6 +321,11 @@ describe("the answer in short, for a phone", () => {
     render(<Strip dimmed charging={{ ...plainAnswered(), cautions: [] }} />);
     expect(lines()).toEqual(["Ready at 22:442.11 kW€2.18", "Narrowest: charging unit"]);
     expect(document.querySelector(".strip")!.className).toBe("strip dimmed");
+  });
+  test("as it is heard: one sentence of the same figures", () => {
+    expect(inShortText(plainAnswered())).toBe(
+      "Ready at 22:44, 2.11 kW into the battery, €2.18. The charging unit is the narrowest link.",
+    );
   });
   test("at a rapid station the unit is called what it is; where nothing flows it says why", () => {
     render(

@@ -79,6 +79,27 @@ describe("the sentence", () => {
     expect(screen.queryByLabelText("Which of the two hours")).toBeNull();
   });
 
+  test("where start and target contradict each other both are marked, and described by what is wrong", () => {
+    const marked = () =>
+      ["Charge at the start, per cent", "Target charge, per cent"].map((label) => {
+        const field = screen.getByLabelText(label);
+        return [field.getAttribute("aria-invalid"), field.getAttribute("aria-describedby")];
+      });
+    const both = { ...night, session: { ...night.session, fromSoc: 0.8, toSoc: 0.6 } };
+    const { unmount } = render(<Said garage={fallowQuay} start={both} />);
+    expect(marked()).toEqual([
+      ["true", "sentence-problems"],
+      ["true", "sentence-problems"],
+    ]);
+    unmount();
+    // A target that is none is wrong alone.
+    render(<Said garage={fallowQuay} start={{ ...night, session: { ...night.session, toSoc: 1.2 } }} />);
+    expect(marked()).toEqual([
+      ["false", null],
+      ["true", "sentence-problems"],
+    ]);
+  });
+
   test("a rapid station asks how warm the pack is, and who is beside", () => {
     const seen = jest.fn<void, [Draft]>();
     render(<Said garage={fallowQuay} start={draftFor(fallowQuay, "fq-path-ferry")} seen={seen} />);
