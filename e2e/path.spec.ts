@@ -119,7 +119,9 @@ test("the keyboard alone changes the path, picks a link by number and opens a wo
   await pick(page, "Saved paths", "Plover overnight in the boathouse");
   await page.locator("body").click({ position: { x: 5, y: 790 } });
   await page.keyboard.press("1");
-  await expect(page.getByRole("region", { name: "Selected link" })).toContainText("22 m of 1.5 mm²");
+  const looked = page.getByRole("region", { name: "Selected link" });
+  await expect(looked).toContainText("22 m of 1.5 mm²");
+  await expect(looked).toBeInViewport({ ratio: 0.9 });
 
   await page.getByLabel("Place and outlet").focus();
   await page.keyboard.press("ArrowDown");
@@ -129,7 +131,7 @@ test("the keyboard alone changes the path, picks a link by number and opens a wo
   const cost = answer(page, /Cost/);
   await cost.focus();
   await page.keyboard.press("Enter");
-  await expect(page.getByText("Cost: the working")).toBeVisible();
+  await expect(page.getByText("Cost: the working")).toBeInViewport();
   await expect(page.locator("#working")).toContainText("k1 = q·price");
 });
 

@@ -1,3 +1,4 @@
+import { useEffect, useRef } from "react";
 import {
   RESULT_DIGITS,
   TERM_DIGITS,
@@ -19,8 +20,11 @@ const MARK_WORDS: Record<SourceMark, string> = {
 
 /** The working behind an answer: each step's formula, this case's numbers, and where every constant comes from. */
 export function WorkingPanel({ working, onClose }: { working: Working; onClose(): void }) {
+  const panel = useRef<HTMLDivElement>(null);
+  // What was pressed opens in view.
+  useEffect(() => panel.current?.scrollIntoView?.({ block: "nearest" }), [working.title]);
   return (
-    <div className={styles.working}>
+    <div ref={panel} className={styles.working}>
       <header>
         <h2>{working.title}: the working</h2>
         <Button quiet onClick={onClose}>

@@ -46,7 +46,7 @@ export default function Overnight({ solved, selected, onSelect }: ViewProps) {
                 <span className="leave" style={{ left: `${(100 * open.dayKm) / most}%` }} />
               </span>
               <span className={cell.night.holds ? "verdict" : "verdict late"}>
-                {cell.night.holds ? `holds, ${spare(cell)} to spare` : `short by ${spare(cell)}`}
+                {cell.night.holds ? `enough, ${spare(cell)} to spare` : `short by ${spare(cell)}`}
                 <small>
                   {km(cell.night.km)} a night
                   {cell.night.full ? `, a full charge to ${percentText(draft.session.toSoc)}` : ""}

@@ -237,7 +237,7 @@ function Figures({ row, currency, unit, draft }: FiguresProps) {
         <dd>{moneyText(row.cost, currency)} the whole charge</dd>
         <dt>A night</dt>
         <dd>
-          {night.holds ? `holds, ${spare} to spare` : `falls short by ${spare}`} against{" "}
+          {night.holds ? `enough, ${spare} to spare` : `falls short by ${spare}`} against{" "}
           {figureText(distanceFigure(draft.dayKm, unit))} a day
         </dd>
         {row.limitBites !== null && (

@@ -289,7 +289,7 @@ describe.each([
     const verdicts = [...document.querySelectorAll(".nights .verdict")].map((verdict) => verdict.textContent);
     expect(verdicts).toEqual([
       `short by ${slow.short}${slow.night} a night`,
-      `holds, ${fast.spare} to spare${fast.night} a night`,
+      `enough, ${fast.spare} to spare${fast.night} a night`,
     ]);
     // Bars are of the longest night and a twentieth: 85 and 257 of 269, the day at 100; the rapid station is no night.
     const widths = [...document.querySelectorAll<HTMLElement>(".night-bar .charged")].map(({ style }) =>
@@ -323,7 +323,7 @@ describe.each([
     });
     unmount();
     const second = shown(1);
-    expect(facts()["A night"]).toBe(`holds, ${fast.spare} to spare against ${day} a day`);
+    expect(facts()["A night"]).toBe(`enough, ${fast.spare} to spare against ${day} a day`);
     expect(screen.getByLabelText<HTMLInputElement>("box, EUR").value).toBe("800");
     second.unmount();
     shown(2);

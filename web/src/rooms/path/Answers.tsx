@@ -36,15 +36,15 @@ export function Answers({ charging }: { readonly charging: Charging }) {
           </button>
         ))}
       </div>
+      <div id="working" aria-live="polite">
+        {working && <WorkingPanel working={working} onClose={() => openWorking(null)} />}
+      </div>
       <p className="terms">
         What these words mean: <Term id="kW">kW</Term>, <Term id="kWh">kWh</Term>,{" "}
         <Term id="phase">phase</Term>, <Term id="narrowest">narrowest link</Term>,{" "}
         <Term id="continuous">for hours</Term>, <Term id="efficiency">efficiency</Term>.
       </p>
       <Cheaper charging={charging} />
-      <div id="working" aria-live="polite">
-        {working && <WorkingPanel working={working} onClose={() => openWorking(null)} />}
-      </div>
     </section>
   );
 }

@@ -28,6 +28,9 @@ import { ToLineup } from "./ToLineup";
 import { Verdict } from "./Verdict";
 import styles from "./path.module.scss";
 
+/** Width (px) up to which nothing stands beside the drawing: the same as in the styles. */
+const STACKED = 1100;
+
 /** What the answers hang on comes once they stand. */
 const Hangs = lazy(() => import("./Hangs").then(({ Hangs: view }) => ({ default: view })));
 
@@ -139,6 +142,9 @@ function Answer({ charging, draft, onChange }: AnswerProps) {
   }, [links]);
 
   const index = Math.min(selected ?? point.binding, links - 1);
+  // Where one was pressed its figures open beside it: next to the drawing, or under it where nothing stands beside.
+  const stacked = useNarrow(STACKED);
+  const figures = <LinkPanel charging={charging} draft={draft} index={index} onChange={onChange} />;
   return (
     <div className="bench">
       <Announce>{inShortText(charging)}</Announce>
@@ -152,9 +158,11 @@ function Answer({ charging, draft, onChange }: AnswerProps) {
           </p>
         ))}
         <ConductorDrawing charging={charging} selected={index} onSelect={setSelected} />
+        {selected !== null && stacked && figures}
       </div>
       <Answers charging={charging} />
       <aside className="beside">
+        {selected !== null && !stacked && figures}
         <Cautions cautions={cautions} draft={draft} onChange={onChange} />
         <Upgrades charging={charging} draft={draft} onChange={onChange} />
         {(charging.plan.car.assumed ?? []).length > 0 && (
@@ -162,7 +170,7 @@ function Answer({ charging, draft, onChange }: AnswerProps) {
             <Hangs charging={charging} draft={draft} />
           </Suspense>
         )}
-        <LinkPanel charging={charging} draft={draft} index={index} onChange={onChange} />
+        {selected === null && figures}
       </aside>
       <Lower charging={charging} draft={draft} onChange={onChange} />
     </div>
