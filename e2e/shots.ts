@@ -7,12 +7,18 @@ const [address, executablePath] = process.argv.slice(2) as [string, string];
 const folder = join(import.meta.dirname, "../docs/screenshots");
 mkdirSync(folder, { recursive: true });
 
-const open = (name: string) => (page: Page) =>
-  page.getByLabel("Saved paths", { exact: true }).selectOption({ label: name });
+const open = (name: string) => async (page: Page) => {
+  // On a phone what is saved is behind a button.
+  const fold = page.getByRole("button", { name: "Saved, files and more" });
+  const folded = await fold.isVisible();
+  if (folded) await fold.click();
+  await page.getByLabel("Saved paths", { exact: true }).selectOption({ label: name });
+  if (folded) await fold.click();
+};
 
 const inView = (car: string) => async (page: Page) => {
   await page.getByLabel("Car in view").selectOption({ label: car });
-  await page.getByRole("listitem").first().waitFor();
+  await page.locator(".compared, .picture, .view-panel").first().waitFor();
 };
 
 /** A view of Money on a saved path. */
@@ -35,7 +41,6 @@ interface Shot {
 
 const SHOTS: readonly Shot[] = [
   { file: "path", at: "path", ready: open("Plover overnight in the boathouse") },
-  { file: "path-wrong-cable", at: "path", ready: open("Curlew at the harbour with the wrong cable") },
   {
     file: "path-working-dusk",
     at: "path",
@@ -65,20 +70,11 @@ const SHOTS: readonly Shot[] = [
       await page.getByRole("region", { name: "Table of losses" }).waitFor();
     },
   },
-  {
-    file: "path-tried-out",
-    at: "path",
-    household: "larch-hollow",
-    ready: async (page) => {
-      await open("Siskin in the barn")(page);
-      await page.getByRole("button", { name: /^Try it: its own 20 A circuit/ }).click();
-      await page.getByRole("status", { name: "What is tried out" }).waitFor();
-    },
-  },
   { file: "line-up", at: "line-up", ready: inView("Curlew") },
+  { file: "line-up-all", at: "line-up/all", ready: inView("Curlew") },
   {
-    file: "line-up-dusk",
-    at: "line-up",
+    file: "line-up-what-if-dusk",
+    at: "line-up?amps=24",
     household: "larch-hollow",
     dark: true,
     ready: inView("Siskin"),
@@ -117,7 +113,13 @@ const SHOTS: readonly Shot[] = [
   { file: "money-payback", at: "path", ready: money("Curlew overnight on the slip", "What pays back") },
   { file: "garage", at: "garage/cars" },
   { file: "garage-places", at: "garage/places", household: "larch-hollow", height: 1000 },
-  { file: "garage-together", at: "garage/together" },
+  {
+    file: "garage-plate",
+    at: "garage/plate",
+    ready: (page) =>
+      page.getByRole("textbox").first().fill("Input AC 230V~ 13A 50Hz, output 8/10/13 A, IP65"),
+  },
+  { file: "begin", at: "begin" },
 ];
 
 const unseen = ROOMS.filter(
