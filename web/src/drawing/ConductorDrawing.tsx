@@ -3,7 +3,7 @@ import { LINK_WORDS, type LinkKind } from "@kettleback/core";
 import type { Charging } from "../jobs/answer";
 import { ampsText, figureText, percentText, powerFigure } from "../format/number";
 import { useWidth } from "../charts/useWidth";
-import { laneOutlines, layOut, linksDrawn, type Drawing, type LinkBox } from "./layout";
+import { laneOutlines, lanesDrawn, layOut, linksDrawn, type Drawing, type LinkBox } from "./layout";
 import styles from "./drawing.module.scss";
 
 interface Props {
@@ -13,6 +13,8 @@ interface Props {
 }
 
 const NARROW = 620;
+/** Height (px) of the lanes of a drawing that lies flat, by how many there are. */
+const BREADTH = { 1: 56, 2: 84, 3: 108 } as const;
 const ACROSS_SHIFT = { flat: 62, upright: 14 } as const;
 const UPRIGHT_STEP = 64;
 
@@ -24,7 +26,7 @@ export function ConductorDrawing({ charging, selected, onSelect }: Props) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const flat = width >= NARROW;
   const { point, solution } = charging;
-  const breadth = flat ? 108 : 96;
+  const breadth = flat ? BREADTH[lanesDrawn(point)] : 96;
   const supply = flat ? 88 : 44;
   const battery = flat ? 104 : 84;
   const length = flat ? width : supply + battery + UPRIGHT_STEP * linksDrawn(point);
@@ -255,9 +257,7 @@ function LinkMark({ box, place, flat, width, breadth, flowsOn, planned, selected
           breadth={breadth}
         />
       )}
-      {binding && (
-        <Jaws at={mid} top={top} bottom={Math.max(...bars.map((b) => b.mid + b.thick / 2))} place={place} />
-      )}
+      {binding && <Jaws at={mid} top={top} bottom={bottom} place={place} />}
       <text x={tx} y={textY} className="kind">
         <tspan className="index">{index + 1}</tspan>{" "}
         {flat ? shortKind(capital, to - from) : `${capital}: ${clip(link.name, 26)}`}

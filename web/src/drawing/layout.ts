@@ -68,6 +68,10 @@ const lossIn = (link: FlowingLink, flow: PowerBalance): number =>
 /** How many links are drawn. */
 export const linksDrawn = (point: OperatingPoint): number => drawnLinks(point).length;
 
+/** How many lanes the drawing has side by side, live or empty. */
+export const lanesDrawn = (point: OperatingPoint): 1 | 2 | 3 =>
+  Math.max(...drawnLinks(point).map(({ link }) => phasesShown(link, point.phases))) as 1 | 2 | 3;
+
 /** Lays the path out; all lengths in pixels. */
 export function layOut(
   point: OperatingPoint,
@@ -75,7 +79,7 @@ export function layOut(
   { length, breadth, supply, battery }: Extent,
 ): Drawing {
   const shown = drawnLinks(point);
-  const phases = Math.max(...shown.map(({ link }) => phasesShown(link, point.phases))) as 1 | 2 | 3;
+  const phases = lanesDrawn(point);
   const pitch = breadth / phases;
   const thickest = Math.min(THICKEST[phases], pitch - 8);
   // The inlet's contacts are rated far above the rest; letting them set the scale would thin everything else.

@@ -33,8 +33,10 @@ function systemAt(garage: Garage, placeId: string): SupplyId {
  */
 export function wallboxSizes(garage: Garage, placeId: string): readonly WallboxSize[] {
   const system = systemAt(garage, placeId);
+  // Three phases without a neutral are for cars that are made for them.
+  const delta = garage.cars.length === 0 || garage.cars.some(({ spec }) => spec.charger.delta);
   return NEW_CIRCUITS[system]
-    .filter(({ outlet }) => !outlet)
+    .filter(({ outlet, phases }) => !outlet && (delta || !tapOf(system, tapFor(system, phases))!.delta))
     .map(({ phases, evseAmps: amps, breakerAmps }) => {
       const { volts } = tapOf(system, tapFor(system, phases))!;
       return { phases, amps, breakerAmps, watts: phases * amps * volts };

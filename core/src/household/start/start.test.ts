@@ -208,6 +208,25 @@ describe("a planned wallbox", () => {
       watts: 11_520,
     });
   });
+  test("on three phases without a neutral is offered only to a household with a car made for them", () => {
+    const [home] = fallowQuay.places;
+    const outlet = { ...fallowQuay.outlets[0]!, parentId: home!.id };
+    const norway = (delta: boolean) => ({
+      ...fallowQuay,
+      cars: fallowQuay.cars.map((row) => ({
+        ...row,
+        spec: { ...row.spec, charger: { ...row.spec.charger, delta } },
+      })),
+      outlets: [
+        { ...outlet, spec: { ...outlet.spec, supply: { system: "it-230" as const } } as typeof outlet.spec },
+      ],
+    });
+    const phases = (delta: boolean) => wallboxSizes(norway(delta), home!.id).map((size) => size.phases);
+    expect([phases(false), phases(true)]).toEqual([
+      [1, 1],
+      [1, 1, 3, 3],
+    ]);
+  });
   test("has its circuit by our own rules: no stop arises of our own making, for any car, at any length that is laid", () => {
     let judged = 0;
     for (const [garage, { id }] of [

@@ -7,6 +7,7 @@ import { priceText } from "./columns";
 import {
   cautionsOf,
   comparedOf,
+  fallsShort,
   inOrder,
   isChanged,
   measuresOf,
@@ -220,7 +221,7 @@ interface CellProps {
 function MeasureCell({ measure, row, before, asked }: CellProps) {
   const text = measure.text(row);
   const was = before.kind === "charging" ? measure.text(before) : "nothing";
-  const late = measure.id === "time" && !row.inTime;
+  const late = measure.id === "time" && fallsShort(row);
   return (
     <td className={late ? "figure late" : "figure"} data-name={measure.name}>
       <b>{text}</b>

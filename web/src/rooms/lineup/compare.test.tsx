@@ -62,7 +62,7 @@ const RAPID = [
   "",
   "charging unit",
   "50.0 kW | 1 × 119.0 A",
-  "12 min | ready 18:12",
+  "12 min | only 6 min allowed there",
   "3 Wh | 0 % of the meter’s",
   "€6.00 | €0.60 a kWh stored",
 ];
@@ -82,8 +82,9 @@ test("three ways known by hand: time, loss and cost of the same charge", () => {
     ],
     RAPID,
   ]);
+  // The rapid one sends its guests away after 6 min: nobody is sent there for this charge.
   expect(verdict()).toBe(
-    "Cheapest ready by 22:00 with nothing to buy, and quickest: Rapid, 12 min for €6.00.",
+    "Cheapest ready by 22:00, and quickest: Fast, 1 h 34 min for €3.23 once it is bought for €800.",
   );
   expect(document.querySelector(".note")!.textContent).toContain(
     "All for the same charge, 70 % to 80 %, 10.0 kWh into the battery",
@@ -117,7 +118,7 @@ test("what is supposed recomputes every row, says what each was, and what it lea
     RAPID.map((text, i) => (i === 2 ? `a rapid station's amps are its own | ${text}` : text)),
   ]);
   expect(verdict()).toBe(
-    "Cheapest ready by 22:00 with nothing to buy: Slow, 2 h 20 min for €2.15. Quickest: Rapid, 12 min for €6.00.",
+    "Cheapest ready by 22:00 with nothing to buy, and quickest: Slow, 2 h 20 min for €2.15.",
   );
   expect(screen.getByText(/ways change/).textContent).toBe(
     "2 of 3 ways change; what they were stands below each figure.",
@@ -197,7 +198,9 @@ describe("the sentence over the comparison", () => {
       worst: { severity, code: "x", what: "Hot.", todo: "Unplug it." } as unknown as Caution,
     },
   });
-  const [slow, fast, rapid] = all as [Compared, Compared, Compared];
+  const [slow, fast, limited] = all as [Compared, Compared, Compared];
+  /** The rapid one where nobody is sent away. */
+  const rapid = { ...limited, cell: { ...(limited.cell as Row), limitBites: null } };
 
   test("sends nobody to what says stop, and says so where nothing else is there", () => {
     expect(says([slow, fast, stopped(rapid)])).toBe(

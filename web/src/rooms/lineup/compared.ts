@@ -52,8 +52,9 @@ export interface Measure {
 }
 
 /** When a row is ready, in words: late by how much of the charge is there at departure. */
-function readyText({ solution, secondsToTarget, inTime }: Row): string {
+function readyText({ solution, secondsToTarget, inTime, limitBites }: Row): string {
   const { clock, endSoc } = solution;
+  if (limitBites !== null) return `only ${durationText(limitBites)} allowed there`;
   const at = (secondsToTarget > 86_400 ? dayTimeAt : timeAt)(clock, secondsToTarget);
   return inTime ? `ready ${at}` : `late, ${at}: ${percentText(endSoc)} by ${timeAt(clock, clock.departure!)}`;
 }
@@ -131,6 +132,9 @@ export const isChanged = ({ before, cell }: Compared, measures: readonly Measure
   );
 };
 
+/** Whether a way does not give the whole charge when it is wanted: it is late, or the place sends one away before. */
+export const fallsShort = (row: Row): boolean => !row.inTime || row.limitBites !== null;
+
 /** The comparison in the order asked for: that of the list, or the least of a figure first; what does not charge last. */
 export function inOrder(rows: readonly Compared[], by: Measure | undefined): readonly Compared[] {
   if (!by) return rows;
@@ -138,10 +142,12 @@ export function inOrder(rows: readonly Compared[], by: Measure | undefined): rea
   return [...rows].sort((a, b) => (value(a) === value(b) ? a.at - b.at : value(a) - value(b)));
 }
 
-/** Ways somebody may be sent to: they charge, and nothing about them says stop. */
+/** Ways somebody may be sent to: they charge, nothing about them says stop, and the place lets one stay that long. */
 const usable = (rows: readonly Compared[]) =>
   rows.flatMap(({ cell, way }) =>
-    cell.kind === "charging" && cell.worst?.severity !== "stop" ? [{ row: cell, name: way.saved.name }] : [],
+    cell.kind === "charging" && cell.worst?.severity !== "stop" && cell.limitBites === null
+      ? [{ row: cell, name: way.saved.name }]
+      : [],
   );
 
 type Usable = ReturnType<typeof usable>[number];
