@@ -22,7 +22,7 @@ const MARK_WORDS: Record<SourceMark, string> = {
 export function WorkingPanel({ working, onClose }: { working: Working; onClose(): void }) {
   const panel = useRef<HTMLDivElement>(null);
   // What was pressed opens in view.
-  useEffect(() => panel.current?.scrollIntoView?.({ block: "nearest" }), [working.title]);
+  useEffect(() => void panel.current?.scrollIntoView?.({ block: "nearest" }), [working.title]);
   return (
     <div ref={panel} className={styles.working}>
       <header>

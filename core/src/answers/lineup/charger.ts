@@ -29,9 +29,9 @@ export function ratedWOf({ charger }: Pick<Car, "charger">, system: SupplyId): n
 
 /**
  * The onboard charger a car of this region would have at a power (W). It is the same car wherever it is plugged in.
- * @example chargerOf(car, 11_000, "230/400").limits // [{ phases: 1, amps: 32 }, { phases: 3, amps: 16 }]
+ * @example ratedWOf({ charger: quantityOf("charger").with(plan, 11).car.charger }, "230/400") // 11000
  */
-export function chargerOf(
+export function chargerOfPower(
   { charger }: Pick<Car, "charger">,
   watts: number,
   system: SupplyId,

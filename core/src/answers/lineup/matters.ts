@@ -31,7 +31,7 @@ function moves({ plan, batteryW, solution }: Row, id: QuantityId): boolean {
 
 /**
  * The quantity of a way that is worth varying first: that of its narrowest link, where it moves anything.
- * @example quantityThatMatters(row) // "cable"
+ * @example quantityThatMatters(lineupRow) // "cable"
  */
 export function quantityThatMatters(row: Row): QuantityId {
   const can = [...WIDENED_BY[row.narrowest], ...QUANTITY_IDS].filter(

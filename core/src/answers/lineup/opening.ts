@@ -89,7 +89,7 @@ const rapids = (of: readonly OfferedWay[]): (OfferedWay | undefined)[] =>
  * The ways a comparison opens on: the socket one has, the next better one, a wallbox, a public post, and rapid stations;
  * all of them where there are few. What is one's own comes before what would have to be bought.
  * @returns their places, in the order of the list
- * @example openingOf(cells.map((cell, at) => ({ at, first: undefined, cell }))) // [2, 5, 7, 8, 13, 14, 15]
+ * @example openingOf([{ at: 0, first: undefined, cell: lineupRow }]).length // 1
  */
 export function openingOf(all: readonly OfferedWay[]): number[] {
   const open = all.filter(({ first }) => first !== false);

@@ -5,7 +5,7 @@ import { settableSteps } from "../steps";
 import { CABLES, LAID, tradeOf } from "../../trade/sizes";
 import { tapOf } from "../../trade/supply";
 import type { Plan } from "../../engine/plan";
-import { chargerOf } from "./charger";
+import { chargerOfPower } from "./charger";
 
 /** A quantity of a path that can be stepped through its real sizes while everything else is held. */
 export interface Quantity {
@@ -167,7 +167,8 @@ export const QUANTITIES = {
     sizes: () => [3.3, 3.7, 6.6, 7.4, 11, 22],
     now: (plan) => ratedW(plan) / 1000,
     never: ({ evse }) => (evse.kind === "rapid" ? "direct current goes past the onboard charger" : undefined),
-    with: (plan, kW) => withCar(plan, { charger: chargerOf(plan.car, kW * 1000, plan.outlet.supply.system) }),
+    with: (plan, kW) =>
+      withCar(plan, { charger: chargerOfPower(plan.car, kW * 1000, plan.outlet.supply.system) }),
   },
   breaker: {
     name: "the breaker",

@@ -193,7 +193,7 @@ export interface SupposedCell extends Pick<SupposedPlan, "unmoved"> {
 /**
  * One car on one way, supposing something: the single solve of its supposed plan.
  * @param clock the session's clock, made once for the whole line-up
- * @example cellSupposing(lineup, car, way, { charger: 11 }, clock).cell.kind // "charging"
+ * @example cellSupposing(lineup, plan.car, wayOf(plan), { charger: 11 }, clock).cell.kind // "charging"
  */
 export function cellSupposing(
   asked: Pick<Lineup, "household" | "session" | "stayHours" | "dayKm">,

@@ -64,6 +64,7 @@ export const mayStandBehind = (
 /**
  * The smallest conductor that may stand behind a breaker, in the worst usual way of laying, and loses no more than 3 %;
  * undefined where the terminals at its end take none that heavy.
+ * @example conductorFor(plan, { breakerAmps: 32, amps: 32, live: phasesAt(plan.outlet), terminals: evseTerminals(32) }) // "6 mm2"
  */
 export function conductorFor(
   { outlet }: { readonly outlet: Pick<Outlet, "supply" | "circuit"> },

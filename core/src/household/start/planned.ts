@@ -29,7 +29,7 @@ function systemAt(garage: Garage, placeId: string): SupplyId {
 
 /**
  * The wallboxes that are usually put in at a place, smallest first.
- * @example wallboxSizes(garage, "home").map(({ amps }) => amps) // [16, 32, 16, 32]
+ * @example wallboxSizes(garage, garage.places[0].id).map(({ amps }) => amps).length // 4
  */
 export function wallboxSizes(garage: Garage, placeId: string): readonly WallboxSize[] {
   const system = systemAt(garage, placeId);
@@ -50,7 +50,10 @@ export interface PlannedWallbox {
   readonly buy: readonly Purchase[];
 }
 
-/** What such a wallbox and its circuit usually cost, in a currency. */
+/**
+ * What such a wallbox and its circuit usually cost, in a currency.
+ * @example wallboxPrices({ phases: 1, breakerAmps: 32 }, "EUR").map(({ price }) => price) // [550, 520]
+ */
 export const wallboxPrices = (
   { phases, breakerAmps }: Pick<WallboxSize, "phases" | "breakerAmps">,
   currency: string,
@@ -85,7 +88,7 @@ const RUN_C = 30;
  * A wallbox planned at a place: its own circuit from the board, laid by the rules new work is judged by.
  * @param runM length of the run from the board (m)
  * @returns undefined where no conductor its terminals take is heavy enough for so long a run
- * @example planWallbox(garage, "home", wallboxSizes(garage, "home")[0], 15)?.outlet.circuit.breakerAmps // 16
+ * @example planWallbox(garage, garage.places[0].id, wallboxSizes(garage, garage.places[0].id)[0], 15)?.outlet.circuit.breakerAmps // 16
  */
 export function planWallbox(
   garage: Garage,
@@ -128,7 +131,10 @@ export function planWallbox(
   };
 }
 
-/** Whether anything a way is made of is planned. */
+/**
+ * Whether anything a way is made of is planned.
+ * @example isPlanned(plan) // false
+ */
 export const isPlanned = ({
   outlet,
   evse,

@@ -220,7 +220,7 @@ export function regionOf({ currency, timeZone }: Pick<Household, "currency" | "t
 
 /**
  * The wall socket of a region, on a supply: its own where that is the supply of its houses, else the first of that supply.
- * @example wallPointOf(regionOf(household), "230/400").outlet // "bs1363"
+ * @example wallPointOf(regionOfZone("Europe/London"), "230/400").outlet // "bs1363"
  */
 export function wallPointOf(region: Region, system: SupplyId): HomePoint {
   const there = region.system === system ? region : REGIONS.find((other) => other.system === system);

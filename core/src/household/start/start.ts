@@ -269,7 +269,7 @@ export function startWays(garage: Garage, carId: string | undefined, system = wo
 
 /**
  * An outlet of one's own with the unit that is wired in there, as a way of a line-up; undefined where none is.
- * @example ownWay(garage, garage.cars[0].id, "hall-bay", "way-1")?.name // "Co-op hall, post bay"
+ * @example ownWay(garage, garage.cars[0].id, "fq-hall-bay", "way-1")?.name // "Co-op hall, post bay"
  */
 export function ownWay(
   garage: Garage,
