@@ -103,6 +103,13 @@ describe("what if the amps were others", () => {
       }
     expect(judged).toBeGreaterThan(5);
   });
+  test("what was set lower, on the unit or in the car, no longer holds it back", () => {
+    const plan = demoPlan(fallowQuay, "Curlew", "Co-op hall, post bay");
+    const lowered = { ...plan, settings: { ...plan.settings, evseAmps: 8, carAmps: 6 } };
+    const solved = solvePlan(suppose(lowered, { amps: 16 }).plan);
+    if (isRefusal(solved)) throw new Error(solved.message);
+    expect(solved.moment.amps).toBeCloseTo(16, 6);
+  });
   test("a socket gives no more than it is made for, nor for hours more than it and its circuit hold", () => {
     expect(flows(europe, "Curlew", "Boathouse, wall socket at 6 A", { amps: 32 })).toEqual([
       1,
@@ -149,6 +156,8 @@ test("several at once: a 22 kW car on 3 × 32 A over a 16 A cable has 3 × 16", 
   const asked = { charger: 22, phases: 3, amps: 32, cable: 16 };
   expect(flows(europe, "Plover", "Wallbox, 1 × 32 A", asked).slice(0, 3)).toEqual([1, 16, "cable"]);
   expect(flows(europe, "Curlew", "Wallbox, 1 × 32 A", asked)).toEqual([3, 16, "cable"]);
+  // A cable is held against what the unit would give, not against what it gives.
+  expect(flows(europe, "Curlew", "Wallbox, 1 × 16 A", { amps: 32, cable: 20 })).toEqual([1, 20, "cable"]);
 });
 
 test("supposing nothing is the cell as it is, and what is to be bought stays", () => {

@@ -364,6 +364,11 @@ describe("advice on paths of which one can judge every word", () => {
     expect(rungs.every(({ against }) => against === "safe")).toBe(true);
     // The same 10 A: no more power, but what it replaces would have been a stop.
     expect(Math.abs(rungs[0]!.gainW)).toBeLessThan(20);
+    // What was said of the unit there is, how it is set and that it is planned, is not said of another.
+    const said = { ...overdrawn.evse, howSet: "turn the dial", planned: true } as Plan["evse"];
+    const [other] = ladder({ ...overdrawn, evse: said });
+    expect(other!.what).toBe("another portable unit, for 10 A");
+    expect([other!.plan.evse.howSet, other!.plan.evse.planned]).toEqual([undefined, undefined]);
   });
 
   test("a cold pack at a rapid station is warmed on the way before a larger station is spoken of", () => {

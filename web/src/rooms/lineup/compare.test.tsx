@@ -1,10 +1,10 @@
 /** @jest-environment jsdom */
 import { fireEvent, render, screen, within } from "@testing-library/react";
-import { MemoryRouter, Route, Routes, useLocation } from "react-router-dom";
+import { MemoryRouter, Route, Routes, useLocation, useNavigate } from "react-router-dom";
 import type { Caution, Row } from "@kettleback/core";
 import { writeAs } from "../../format/manner";
 import { Compare } from "./Compare";
-import { cautionsOf, comparedOf, verdictOf, type Compared } from "./compared";
+import { cautionsOf, comparedOf, inOrder, measuresOf, verdictOf, type Compared } from "./compared";
 import type { ViewProps } from "./view";
 import { propsOf } from "./tests/known";
 
@@ -12,7 +12,13 @@ beforeEach(() => writeAs({}));
 
 function Address() {
   const { pathname, search } = useLocation();
-  return <output>{pathname + search}</output>;
+  const navigate = useNavigate();
+  return (
+    <>
+      <output>{pathname + search}</output>
+      <button onClick={() => void navigate(-1)}>back</button>
+    </>
+  );
 }
 const address = () => document.querySelector("output")!.textContent;
 const shown = (at = "/line-up", change: Partial<ViewProps> = {}) =>
@@ -140,6 +146,13 @@ test("another link that binds instead is named, with the one before it", () => {
   ]);
 });
 
+test("why is said only where all that is supposed leaves a way alone; else that it stays as it is", () => {
+  shown("/line-up?cable=32&amps=10");
+  // The slow one gives 10 A as it is, and its own cable carries them.
+  expect(rows()[0]![2]).toBe("stays as it is | charging unit");
+  expect(rows()[2]![2]).toBe("a rapid station's amps are its own | charging unit");
+});
+
 test("the address keeps what is supposed, one press takes it all back, and nonsense in it is passed over", () => {
   shown("/line-up?cable=16&amps=7&charger=none&phases=2");
   const picked = () => screen.getAllByRole<HTMLSelectElement>("combobox").map(({ value }) => value);
@@ -151,6 +164,27 @@ test("the address keeps what is supposed, one press takes it all back, and nonse
   expect(address()).toBe("/line-up");
   expect(rows()[0]).toEqual(SLOW);
   expect(screen.queryByRole("button", { name: "As it is again" })).toBeNull();
+});
+
+test("however much is supposed, going back takes all of it back at once", () => {
+  shown();
+  pick("the amps", "20");
+  pick("the cable’s rating", "16");
+  fireEvent.click(screen.getByRole("button", { name: "back" }));
+  expect(address()).toBe("/line-up");
+  expect(rows()[0]).toEqual(SLOW);
+});
+
+test("what does not charge stands last, whatever is sorted by", () => {
+  const { solved } = propsOf("km");
+  const all = comparedOf(solved.open, solved.byCar[0]!, solved.open.cars[0]!.car, {}, solved.clock!);
+  const blocked = { ...all[0]!, cell: { ...all[0]!.cell, kind: "blocked" } as never };
+  const [, time] = measuresOf("EUR");
+  expect(inOrder([blocked, ...all.slice(1)], time).map(({ way }) => way.saved.name)).toEqual([
+    "Rapid",
+    "Fast",
+    "Slow",
+  ]);
 });
 
 test("an onboard charger the car has already is not offered as another", () => {
