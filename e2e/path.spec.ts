@@ -256,3 +256,10 @@ for (const width of [390, 320])
     await expect(page.locator(".answers")).toContainText("mi/h");
     await page.getByLabel("Distances in").selectOption("km");
   });
+
+test("on a phone on its side the answer is in the first screen too", async ({ page }) => {
+  await page.setViewportSize({ width: 844, height: 390 });
+  const strip = page.getByRole("region", { name: "The answer in short" });
+  await expect(strip).toBeInViewport({ ratio: 1 });
+  await expect(strip).toContainText(/kW/);
+});

@@ -2,13 +2,14 @@
 import { act, fireEvent, render, screen } from "@testing-library/react";
 import { Fold } from "./Fold";
 
-/** A window of a width that can be changed; it matches as the styles do. */
-function windowOf(width: number) {
+/** A window of a size that can be changed; it matches as the styles do. */
+function windowOf(width: number, height = 800) {
   const changed = new Set<() => void>();
   let now = width;
   window.matchMedia = ((query: string) => ({
     get matches() {
-      return now <= Number(/(\d+)px/.exec(query)![1]);
+      const most = (side: string) => Number(new RegExp(`max-${side}: (\\d+)px`).exec(query)?.[1] ?? -1);
+      return now <= most("width") || height <= most("height");
     },
     addEventListener: (_: string, listener: () => void) => changed.add(listener),
     removeEventListener: (_: string, listener: () => void) => changed.delete(listener),
@@ -45,6 +46,15 @@ test("stands open where there is room, and folds behind its button as the window
   fireEvent.click(button()!);
   expect(inside().hidden).toBe(true);
   resize(800);
+  expect(button()).toBeNull();
+});
+
+test("a phone on its side is a phone; what only needs width stands open there", () => {
+  windowOf(930, 430);
+  const { unmount } = shown();
+  expect(button()!.getAttribute("aria-expanded")).toBe("false");
+  unmount();
+  shown(900);
   expect(button()).toBeNull();
 });
 
