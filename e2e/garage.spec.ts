@@ -202,7 +202,7 @@ test("a wallbox is planned at a place, compared, used in the Path, and there wit
   ).toBeVisible();
   await page.getByRole("button", { name: "Compare it" }).click();
   const row = page.getByRole("row").filter({ hasText: "Boathouse, wallbox circuit, 3 × 16 A" });
-  await expect(row).toContainText("planned · to buy, €1,250");
+  await expect(row).toContainText("planned · to buy for €1,250");
 
   await page.getByRole("link", { name: "Path", exact: true }).click();
   await pick(page, "Car", "Curlew");

@@ -247,7 +247,9 @@ test("the line-up opens on the comparison: what if, from what to what, kept by r
   const row = (name: string) => compared(page).filter({ hasText: name });
   await expect(compared(page)).toHaveCount(7);
   await expect(row("Wallbox, 1 × 32 A")).toContainText("onboard charger");
-  await expect(row("Wallbox, 1 × 32 A")).toContainText("to buy, €1,070");
+  await expect(row("Wallbox, 1 × 32 A")).toContainText(
+    "to buy for €1,070: wallbox; circuit of its own, 40 A",
+  );
   await pick(page, "the cable’s rating", "16 A");
   await expect(row("Wallbox, 1 × 32 A")).toContainText("cablewas the onboard charger");
   await expect(row("Wallbox, 1 × 32 A")).toContainText(/was 6\.5\d kW/);

@@ -57,7 +57,14 @@ export function Compare(props: ViewProps) {
     () => scaleOf(rows.flatMap(({ cell }) => (cell.kind === "charging" ? [cell] : []))),
     [rows],
   );
-  if (!clock || rows.length === 0) return null;
+  if (!clock) return null;
+  if (rows.length === 0)
+    return (
+      <p className="room-note">
+        No way stands on this page. <Link to="/line-up/all">Look at all ways</Link> and tick “On the first
+        page” at those to be compared.
+      </p>
+    );
   const sorted = inOrder(
     rows,
     measures.find(({ id }) => id === by),
@@ -180,9 +187,10 @@ function ComparedRow({ row, measures, scale, currency, asked, onLook }: RowProps
           )}
           {isPlanned(cell.plan) && " · planned"}
           {buy.length > 0 && (
-            <span title={buy.map(({ what }) => what).join(", ")}>
-              {" · "}to buy{asked && changed ? "" : `, ${priceText(cell.price, currency)}`}
-            </span>
+            <>
+              {" · "}to buy{asked && changed ? "" : ` for ${priceText(cell.price, currency)}`}:{" "}
+              {buy.map(({ what }) => what).join("; ")}
+            </>
           )}
         </small>
       </th>

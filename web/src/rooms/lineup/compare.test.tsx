@@ -78,7 +78,7 @@ test("three ways known by hand: time, loss and cost of the same charge", () => {
   expect(rows()).toEqual([
     SLOW,
     [
-      "Fast | Mode 3 · to buy, €800",
+      "Fast | Mode 3 · to buy for €800: box",
       "",
       "charging unit",
       "6.42 kW | 1 × 30 A",
@@ -113,7 +113,7 @@ test("what is supposed recomputes every row, says what each was, and what it lea
     ],
     [
       // Its price is that of the box as it is planned, not of this one.
-      "Fast | Mode 3 · to buy",
+      "Fast | Mode 3 · to buy: box",
       "",
       "charging unit",
       "4.28 kW | 1 × 20 A | was 6.42 kW",
@@ -255,6 +255,14 @@ describe("the sentence over the comparison", () => {
       ["careful", "Slow"],
     ]);
   });
+});
+
+test("where every way was taken off the page it says so, and where to put them back", () => {
+  const { solved } = propsOf("km");
+  const ways = solved.open.ways.map((way) => ({ ...way, saved: { ...way.saved, first: false } }));
+  shown("/line-up", { solved: { ...solved, open: { ...solved.open, ways } } });
+  expect(screen.getByText(/^No way stands on this page/)).toBeDefined();
+  expect(screen.getByRole("link").getAttribute("href")).toBe("/line-up/all");
 });
 
 test("the questions open the views that answer them", () => {
