@@ -1,9 +1,7 @@
 import type { EntityManager } from "@mikro-orm/core";
 import { KIND_NAMES, type Kind } from "@kettleback/core";
-import { ENTITY_OF, HouseholdRow } from "../database";
+import { binSince, ENTITY_OF, HouseholdRow } from "../database";
 
-/** Days for which what was deleted can be put back. */
-export const BIN_DAYS = 30;
 /** Most things listed of a kind: the latest deleted come first. */
 const MOST_OF_A_KIND = 200;
 
@@ -34,9 +32,9 @@ const binned = (household: string, kind: Kind | null, row: Row): Binned => ({
   deletedAt: row.deletedAt!.toISOString(),
 });
 
-/** What was deleted in the last {@link BIN_DAYS}, latest first: households, and things of households there are. */
+/** What was deleted so lately that it can be put back, latest first: households, and things of households there are. */
 export async function binOf(em: EntityManager, now = Date.now()): Promise<Binned[]> {
-  const deletedAt = { $gte: new Date(now - BIN_DAYS * 86_400_000) };
+  const deletedAt = { $gte: binSince(now) };
   const latest = { orderBy: { deletedAt: "desc" as const }, limit: MOST_OF_A_KIND };
   const houses = await em.find(HouseholdRow, { deletedAt }, latest);
   const all = houses.map((row) => binned(row.id, null, row));

@@ -9,7 +9,7 @@ import {
   sessionSchema,
   SPEC_VERSION,
 } from "@kettleback/core";
-import { BIN_DAYS } from "./bin";
+import { BIN_DAYS } from "../database";
 import * as asked from "./requests";
 
 type Json = Record<string, unknown>;

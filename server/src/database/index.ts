@@ -1,5 +1,6 @@
 export * from "./open";
 export * from "./copies";
+export * from "./emptying";
 export * from "./files";
 export * from "./recover";
 export * from "./keeper";

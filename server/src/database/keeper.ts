@@ -2,6 +2,7 @@ import { existsSync, renameSync } from "node:fs";
 import { join } from "node:path";
 import type { MikroORM } from "@mikro-orm/libsql";
 import { copiesFolder, copiesOf, copyDaily, copyInto, type Copy } from "./copies";
+import { emptyBin } from "./emptying";
 import { dropDatabase, dropLog, stampOf } from "./files";
 import { closeDatabase, openDatabase } from "./open";
 import { readyCopy, requireWhole } from "./recover";
@@ -69,13 +70,20 @@ export class Keeper {
     });
   }
 
-  /** Makes copies as they fall due. @param failed told of a copy that could not be made: a full disk, say */
+  /**
+   * Makes copies as they fall due, then takes out for good what lies in the bin too long: the newest copy has it still.
+   * @param failed told of what could not be done: a full disk, say
+   */
   startCopying(failed: (error: unknown) => void): void {
-    const copy = () => {
-      if (!this.busy) this.copying = copyDaily(this.orm, this.file, Date.now()).catch(failed);
+    const tend = async () => {
+      await copyDaily(this.orm, this.file, Date.now());
+      await emptyBin(this.orm.em.fork(), Date.now());
     };
-    copy();
-    this.timer = setInterval(copy, EVERY);
+    const due = () => {
+      if (!this.busy) this.copying = tend().catch(failed);
+    };
+    due();
+    this.timer = setInterval(due, EVERY);
     this.timer.unref();
   }
 

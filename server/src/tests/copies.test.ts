@@ -15,7 +15,7 @@ import { join } from "node:path";
 import pino from "pino";
 import request from "supertest";
 import { createApp } from "../app";
-import { copiesFolder, copyDaily, copyInto, Keeper, openDatabase, seedDemo } from "../database";
+import { BIN_DAYS, copiesFolder, copyDaily, copyInto, Keeper, openDatabase, seedDemo } from "../database";
 
 // What is kept is written to a real disk, which may be slow.
 jest.setTimeout(30_000);
@@ -55,6 +55,25 @@ test("a copy a day it changes, seven kept, each a whole database", async () => {
   expect(await copy.em.getConnection().execute("select count(*) as n from car")).toEqual([{ n: 5 }]);
   await copy.close();
   await orm.close();
+});
+
+test("what lies in the bin too long goes once the day's copy is made, which has it still", async () => {
+  const keeper = await Keeper.open(file);
+  await seedDemo(keeper.em.fork());
+  const long = Date.now() - (BIN_DAYS + 1) * DAY;
+  await keeper.em.getConnection().execute("update lead set deleted_at = ? where rowid = 1", [long]);
+  const leads = (orm: Pick<Keeper, "em">) =>
+    orm.em.getConnection().execute("select count(*) as n from lead where deleted_at is not null");
+  const failures: unknown[] = [];
+  keeper.startCopying((error) => failures.push(error));
+  await keeper.close();
+  expect(failures).toEqual([]);
+  const left = await openDatabase(file);
+  expect(await leads(left)).toEqual([{ n: 0 }]);
+  await left.close();
+  const copy = await openDatabase(join(copiesFolder(file), listed()[0]!));
+  expect(await leads(copy)).toEqual([{ n: 1 }]);
+  await copy.close();
 });
 
 test("a day on which nothing changes makes no copy", async () => {
