@@ -273,7 +273,7 @@ testAtTheDoor(
 );
 
 testAlone(
-  "two browsers on one household: the second to save is told, and shown what the first made of it",
+  "two browsers on one household: the second to save is told what the first made of it, and chooses",
   async ({ page, browser, app }) => {
     const other = await browser.newPage();
     await other.goto(`${app.address}/garage/cars`);
@@ -287,7 +287,14 @@ testAlone(
     await expect(other.getByRole("dialog")).toBeHidden();
     await change(page, "16");
     await expect(page.getByRole("dialog").getByRole("alert").first()).toContainText("was changed elsewhere");
-    await page.getByRole("dialog").getByRole("button", { name: "Cancel" }).click();
-    await expect(page.getByText("15.0 kWh").first()).toBeVisible();
+    await expect(page.getByRole("dialog").getByRole("listitem")).toHaveText(/Usable capacity: 15 kWh/);
+    await page.getByRole("dialog").getByRole("button", { name: "Save" }).click();
+    await expect(page.getByRole("dialog")).toBeHidden();
+    await expect(page.getByText("16.0 kWh").first()).toBeVisible();
+    // The first, who has not looked since, is told likewise, and leaves it as it is now.
+    await change(other, "17");
+    await expect(other.getByRole("dialog").getByRole("listitem")).toHaveText(/Usable capacity: 16 kWh/);
+    await other.getByRole("dialog").getByRole("button", { name: "Cancel" }).click();
+    await expect(other.getByText("16.0 kWh").first()).toBeVisible();
   },
 );

@@ -149,7 +149,7 @@ export function requireVersion(is: number, seen: number, what: string, row: unkn
     throw new Problem(
       409,
       "Changed meanwhile",
-      `This ${what} was changed elsewhere since you opened it (version ${is}, yours is ${seen}). Nothing was written; it is shown as it is now.`,
+      `This ${what} was changed elsewhere since you opened it (version ${is}, yours is ${seen}). Nothing was written.`,
       { current: row },
     );
 }

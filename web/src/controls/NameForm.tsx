@@ -9,7 +9,7 @@ interface Props {
   /** What gets the name: "path". */
   readonly one: string;
   readonly initial: string;
-  onSave(name: string): void;
+  onSave(name: string): Promise<unknown>;
   onCancel(): void;
 }
 
@@ -34,7 +34,9 @@ export default function NameForm({ one, initial, onSave, onCancel }: Props) {
         describedBy={problem ? "name-problem" : undefined}
         field={register("name")}
       />
-      <Button type="submit">Save</Button>
+      <Button type="submit" disabled={formState.isSubmitting}>
+        Save
+      </Button>
       <Button quiet onClick={onCancel}>
         Cancel
       </Button>

@@ -1,7 +1,7 @@
 import { lazy, Suspense, useState } from "react";
 import { KINDS, type Garage, type Kept, type Kind, type SpecOf } from "@kettleback/core";
 import { useGarage } from "../stores/garage";
-import { sayDone, sayTrouble } from "../stores/notices";
+import { sayDone, sayLateSave, sayTrouble } from "../stores/notices";
 import { Button } from "./Button";
 
 /** Comes once something is kept under a name. */
@@ -50,7 +50,7 @@ export function SavedKind<K extends "paths" | "lineups", D>(props: KindProps<K, 
       sayDone(`Saved as “${row.spec.name}”.`);
       return true;
     } catch (error) {
-      sayTrouble(error);
+      sayLateSave(error, (theirs) => onChange(draftOf(theirs as SpecOf<K>, saved!.id)));
       return false;
     }
   };
@@ -78,7 +78,7 @@ export function SavedKind<K extends "paths" | "lineups", D>(props: KindProps<K, 
         if (row) onChange(draftOf(row.spec, row.id));
       }}
       onSave={save}
-      onDelete={() => void forget()}
+      onDelete={forget}
     />
   );
 }
@@ -95,7 +95,7 @@ interface Props {
   onOpen(id: string): void;
   /** Keeps it under a name: over the kept one, or as a new one. */
   onSave(name: string, over: boolean): Promise<boolean>;
-  onDelete(): void;
+  onDelete(): Promise<void>;
 }
 
 /** Opens what is kept by name, keeps what is in view, and deletes. */
@@ -124,7 +124,7 @@ function Saved(props: Props) {
           <NameForm
             one={one}
             initial={saved ? `${saved.spec.name} 2` : ""}
-            onSave={(name) => void onSave(name, false).then((kept) => kept && setNaming(false))}
+            onSave={(name) => onSave(name, false).then((kept) => kept && setNaming(false))}
             onCancel={() => setNaming(false)}
           />
         </Suspense>
@@ -133,14 +133,14 @@ function Saved(props: Props) {
           <Button
             quiet
             disabled={!saved || !changed || !mayKeep || !mayOverwrite}
-            onClick={() => void onSave(saved!.spec.name, true)}
+            asks={() => onSave(saved!.spec.name, true)}
           >
             Save
           </Button>
           <Button quiet disabled={!mayKeep} onClick={() => setNaming(true)}>
             Save as…
           </Button>
-          <Button quiet disabled={!saved} onClick={onDelete}>
+          <Button quiet disabled={!saved} asks={onDelete}>
             Delete
           </Button>
         </>

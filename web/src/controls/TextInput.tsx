@@ -1,10 +1,13 @@
-import { useId, type KeyboardEvent, type ReactNode } from "react";
+import { useId, useState, type KeyboardEvent, type ReactNode } from "react";
 import FormControl from "react-bootstrap/FormControl";
 import type { UseFormRegisterReturn } from "react-hook-form";
 
 /** Where a line stands: in a form, in the sentence of a path, or as the heading of what stands below. */
 const MANNERS = { field: "form-control", sentence: "bracket", title: "title-input" } as const;
 export type Manner = keyof typeof MANNERS;
+
+/** From so many characters on a line holds words, and ends unexpectedly. */
+const NAME_LENGTH = 40;
 
 interface Look {
   /** What it is called; what it says where it says something. */
@@ -54,6 +57,7 @@ export function TextInput(props: Props) {
   } = props;
   const made = useId();
   const id = props.id ?? made;
+  const [full, setFull] = useState(false);
   const input = (
     <FormControl
       id={id}
@@ -68,6 +72,7 @@ export function TextInput(props: Props) {
       aria-describedby={describedBy}
       placeholder={placeholder}
       maxLength={maxLength}
+      onInput={(e) => setFull(e.currentTarget.value.length >= (maxLength ?? Infinity))}
       autoFocus={focused}
       list={choices && `${id}-choices`}
       onBlur={props.onBlur}
@@ -80,6 +85,12 @@ export function TextInput(props: Props) {
           })}
     />
   );
+  // A line of a few signs (a currency, a time) shows by itself what fits.
+  const note = full && maxLength! >= NAME_LENGTH && (
+    <small className="quiet" role="status">
+      {maxLength} characters at most: no more fits.
+    </small>
+  );
   const list = choices && (
     <datalist id={`${id}-choices`}>
       {choices.map((choice) => (
@@ -91,12 +102,14 @@ export function TextInput(props: Props) {
     return (
       <>
         {input}
+        {note}
         {list}
       </>
     );
   return (
     <label className={className} htmlFor={id}>
       {says} {input}
+      {note}
       {list}
     </label>
   );

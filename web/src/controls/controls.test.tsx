@@ -1,7 +1,8 @@
 /** @jest-environment jsdom */
 import { useState } from "react";
-import { fireEvent, render, screen } from "@testing-library/react";
+import { act, fireEvent, render, screen } from "@testing-library/react";
 import { MemoryRouter } from "react-router-dom";
+import { Button } from "./Button";
 import { PhasesSelect, type KnownPhases } from "./PhasesSelect";
 import { namedOptions, optionsOf, Select } from "./Select";
 import { TextInput } from "./TextInput";
@@ -134,4 +135,39 @@ describe("views", () => {
       undefined,
     ]);
   });
+});
+
+describe("a button that asks the server", () => {
+  test("is busy until the answer comes and is not asked twice; then it may be pressed again", async () => {
+    const answers: (() => void)[] = [];
+    const asks = () => new Promise<void>((resolve) => answers.push(resolve));
+    render(<Button asks={asks}>Save</Button>);
+    const button = screen.getByRole("button", { name: "Save" });
+    fireEvent.click(button);
+    fireEvent.click(button);
+    expect(answers).toHaveLength(1);
+    expect(button.getAttribute("aria-busy")).toBe("true");
+    await act(async () => answers[0]!());
+    expect(button.getAttribute("aria-busy")).toBe("false");
+    fireEvent.click(button);
+    expect(answers).toHaveLength(2);
+  });
+});
+
+test("a name that stops at its most characters says so, and takes it back; a currency need not", () => {
+  render(
+    <>
+      <TextInput label="Name" maxLength={80} value="" onChange={() => undefined} />
+      <TextInput label="Currency" maxLength={3} value="" onChange={() => undefined} />
+    </>,
+  );
+  const type = (label: string, value: string) =>
+    fireEvent.input(screen.getByLabelText(label), { target: { value } });
+  type("Currency", "EUR");
+  type("Name", "a".repeat(79));
+  expect(screen.queryByRole("status")).toBeNull();
+  type("Name", "a".repeat(80));
+  expect(screen.getByRole("status").textContent).toBe("80 characters at most: no more fits.");
+  type("Name", "a");
+  expect(screen.queryByRole("status")).toBeNull();
 });

@@ -81,6 +81,21 @@ test("after a lost update the row as it is now is shown, and the refusal goes on
   expect(state().garage!.leads.find((l) => l.id === lead.id)).toEqual(now);
 });
 
+test("a deletion, or a household's settings, refused as somebody was first: theirs is shown, and the refusal goes on", async () => {
+  const now = { ...lead, version: 9, spec: { ...lead.spec, name: "theirs" } };
+  jest.spyOn(api, "remove").mockRejectedValue(new Refused(409, "changed meanwhile", [], now));
+  await expect(state().remove("leads", lead)).rejects.toThrow("changed meanwhile");
+  expect(state().garage!.leads.find((l) => l.id === lead.id)).toEqual(now);
+  const theirs = {
+    ...fallowQuay.household,
+    version: 7,
+    spec: { ...fallowQuay.household.spec, name: "Theirs" },
+  };
+  jest.spyOn(api, "saveHousehold").mockRejectedValue(new Refused(409, "changed meanwhile", [], theirs));
+  await expect(state().changeHousehold(fallowQuay.household)).rejects.toThrow("changed meanwhile");
+  expect([state().households[0], state().garage!.household]).toEqual([theirs, theirs]);
+});
+
 test("a thing is deleted and brought back; a household's settings are shown in both places", async () => {
   jest.spyOn(api, "remove").mockResolvedValue(lead);
   jest.spyOn(api, "restore").mockResolvedValue(lead as never);

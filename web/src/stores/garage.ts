@@ -70,6 +70,18 @@ export const useGarage = create<GarageState>()(
             ? { garage: { ...garage, [kind]: change(garage[kind]) } as Garage }
             : {},
         );
+      /** A write's answer; where somebody else was first, their version is shown, so that trying again starts from it. */
+      const orTheirs = async <T>(householdId: string, kind: Kind, write: Promise<T>): Promise<T> => {
+        try {
+          return await write;
+        } catch (error) {
+          if (error instanceof Refused && error.current) {
+            const { current } = error;
+            show(householdId, kind, (rows) => replaced(rows, current));
+          }
+          throw error;
+        }
+      };
       const householdInView = (): string => {
         const { garage } = get();
         if (!garage) throw new Error("no garage is loaded");
@@ -103,13 +115,19 @@ export const useGarage = create<GarageState>()(
         },
 
         async changeHousehold(row) {
-          const household = await api.saveHousehold(row);
-          set((state) => ({
-            ...(state.garage?.household.id === household.id
-              ? { garage: { ...state.garage, household } }
-              : {}),
-            households: replaced(state.households, household),
-          }));
+          const showHousehold = (household: Kept<Household>) =>
+            set((state) => ({
+              ...(state.garage?.household.id === household.id
+                ? { garage: { ...state.garage, household } }
+                : {}),
+              households: replaced(state.households, household),
+            }));
+          try {
+            showHousehold(await api.saveHousehold(row));
+          } catch (error) {
+            if (error instanceof Refused && error.current) showHousehold(error.current as Kept<Household>);
+            throw error;
+          }
         },
 
         async addHousehold(plan) {
@@ -136,21 +154,13 @@ export const useGarage = create<GarageState>()(
 
         async keep(kind, row) {
           const household = householdInView();
-          try {
-            const saved =
-              row.id === undefined
-                ? await api.add(household, kind, row.spec, row.parentId)
-                : await api.change(household, kind, row as Kept<SpecOf<typeof kind>>);
-            show(household, kind, (rows) => replaced(rows, saved));
-            return saved;
-          } catch (error) {
-            // Somebody else was first: show their version, so that trying again starts from it.
-            if (error instanceof Refused && error.current) {
-              const { current } = error;
-              show(household, kind, (rows) => replaced(rows, current));
-            }
-            throw error;
-          }
+          const write =
+            row.id === undefined
+              ? api.add(household, kind, row.spec, row.parentId)
+              : api.change(household, kind, row as Kept<SpecOf<typeof kind>>);
+          const saved = await orTheirs(household, kind, write);
+          show(household, kind, (rows) => replaced(rows, saved));
+          return saved;
         },
 
         async importPlan(plan) {
@@ -163,7 +173,7 @@ export const useGarage = create<GarageState>()(
 
         async remove(kind, row) {
           const household = householdInView();
-          const gone = await api.remove(household, kind, row);
+          const gone = await orTheirs(household, kind, api.remove(household, kind, row));
           show(household, kind, (rows) => rows.filter((r) => r.id !== row.id));
           return gone;
         },

@@ -1,4 +1,5 @@
 import { create } from "zustand";
+import { Refused } from "../api/client";
 
 export interface Notice {
   readonly id: number;
@@ -25,6 +26,21 @@ export const useNotices = create<NoticeState>()((set) => ({
 
 export const sayDone = (text: string, action?: Notice["action"]): void =>
   useNotices.getState().say({ text, tone: "done", action });
+
+/**
+ * A save that failed. Where somebody else was first, what is in view is still one's own: saved again it takes the place
+ * of theirs, and theirs can be looked at instead.
+ * @param show takes what they saved into view
+ */
+export const sayLateSave = (error: unknown, show: (theirs: object) => void): void => {
+  if (!(error instanceof Refused && error.current)) return sayTrouble(error);
+  const theirs = error.current.spec as object;
+  useNotices.getState().say({
+    text: "Somebody else saved this since you opened it, so nothing was written. What you see is still yours: Save puts it in the place of theirs.",
+    tone: "trouble",
+    action: { label: "Show theirs", run: () => show(theirs) },
+  });
+};
 
 export const sayTrouble = (error: unknown): void =>
   useNotices

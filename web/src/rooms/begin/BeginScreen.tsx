@@ -91,7 +91,7 @@ export default function BeginScreen() {
         <Button large type="submit" disabled={busy || Object.keys(wrong).length > 0}>
           Show me the answer
         </Button>
-        <Button large quiet onClick={() => void look()}>
+        <Button large quiet asks={look}>
           {households.length === 0 ? "Look around in a demo first" : "Put the demo beside mine"}
         </Button>
       </div>

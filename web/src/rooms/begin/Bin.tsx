@@ -43,7 +43,7 @@ export function Bin() {
                   : `, ${KINDS[thing.kind].one} of ${houseOf(thing.household) ?? "another household"}`}
                 : deleted {dateText(at)}, {timeText(at)}
               </span>
-              <Button quiet aria-label={`Put back ${thing.name}`} onClick={() => void putBack(thing)}>
+              <Button quiet aria-label={`Put back ${thing.name}`} asks={() => putBack(thing)}>
                 Put back
               </Button>
             </li>

@@ -56,7 +56,7 @@ export function Copies() {
             {wanted === copy.name && putting === null && (
               <p className="asks" role="alert">
                 All households go back to {when(copy)}: what was entered since then is taken out. A copy of
-                how it is now is kept here. <Button onClick={() => void putBack(copy)}>Put it back</Button>{" "}
+                how it is now is kept here. <Button asks={() => putBack(copy)}>Put it back</Button>{" "}
                 <Button quiet onClick={() => setWanted(null)}>
                   Leave it
                 </Button>

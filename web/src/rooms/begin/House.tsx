@@ -35,14 +35,19 @@ const NAMES: Readonly<Partial<Record<keyof Household, string>>> = {
 /** What a household decides for all of its rooms, and what can be done with it. */
 export function House({ row, shown }: { readonly row: Kept<Household>; readonly shown: boolean }) {
   const { load, removeHousehold, restoreHousehold, changeHousehold } = useGarage();
-  const { register, setValue, handleSubmit, formState } = useForm<Household>({
-    defaultValues: { ...row.spec, ...mannerOf(row.spec) },
+  const { register, setValue, handleSubmit, reset, formState } = useForm<Household>({
+    // What another tab has saved comes in, but for what is being changed here.
+    values: { ...row.spec, ...mannerOf(row.spec) },
+    resetOptions: { keepDirtyValues: true },
     resolver: resolverOf(householdSchema),
     mode: "onChange",
   });
-  const { errors, isDirty } = formState;
+  const { errors, dirtyFields } = formState;
   const save = (spec: Household) =>
-    changeHousehold({ ...row, spec }).then(() => sayDone(`${spec.name} is saved.`), sayTrouble);
+    changeHousehold({ ...row, spec }).then(() => {
+      reset(spec);
+      sayDone(`${spec.name} is saved.`);
+    }, sayTrouble);
   const file = async () => {
     const text = await api.householdFile(row.id);
     saveAs(
@@ -114,8 +119,7 @@ export function House({ row, shown }: { readonly row: Kept<Household>; readonly 
           />
         </div>
         <Acts
-          isDirty={isDirty}
-          problems={problems}
+          mayKeep={Object.keys(dirtyFields).length > 0 && problems.length === 0 && !formState.isSubmitting}
           row={row}
           shown={shown}
           load={load}
@@ -133,8 +137,7 @@ export function House({ row, shown }: { readonly row: Kept<Household>; readonly 
 }
 
 interface ActsProps {
-  readonly isDirty: boolean;
-  readonly problems: readonly unknown[];
+  readonly mayKeep: boolean;
   readonly row: Kept<Household>;
   readonly shown: boolean;
   readonly load: (householdId?: string) => Promise<void>;
@@ -143,24 +146,24 @@ interface ActsProps {
 }
 
 /** What can be done with a household. */
-const Acts = ({ isDirty, problems, row, shown, load, file, forget }: ActsProps) => (
+const Acts = ({ mayKeep, row, shown, load, file, forget }: ActsProps) => (
   <div className="acts">
-    <Button type="submit" disabled={!isDirty || problems.length > 0} aria-label={`Save ${row.spec.name}`}>
+    <Button type="submit" disabled={!mayKeep} aria-label={`Save ${row.spec.name}`}>
       Save
     </Button>
     {!shown && (
-      <Button quiet aria-label={`Show ${row.spec.name}`} onClick={() => void load(row.id)}>
+      <Button quiet aria-label={`Show ${row.spec.name}`} asks={() => load(row.id)}>
         Show
       </Button>
     )}
     <Button
       quiet
       aria-label={`Save ${row.spec.name} as a file`}
-      onClick={() => void file().catch(sayTrouble)}
+      asks={() => file().catch(sayTrouble)}
     >
       As file
     </Button>
-    <Button quiet aria-label={`Delete ${row.spec.name}`} onClick={() => void forget()}>
+    <Button quiet aria-label={`Delete ${row.spec.name}`} asks={forget}>
       Delete
     </Button>
   </div>

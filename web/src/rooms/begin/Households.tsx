@@ -28,7 +28,7 @@ export default function Households() {
         <Link className="btn btn-primary btn-sm" to="/begin">
           Add a household
         </Link>
-        <Button quiet onClick={() => void putDemo().catch(sayTrouble)}>
+        <Button quiet asks={() => putDemo().catch(sayTrouble)}>
           Put the demo beside mine
         </Button>
         <TakeIn />

@@ -24,7 +24,7 @@ export function SignedIn() {
             <Button
               quiet
               aria-label={own ? "Sign this browser out" : `Sign out the browser from ${from}`}
-              onClick={() => void api.endSignIn(id).then(look, sayTrouble)}
+              asks={() => api.endSignIn(id).then(look, sayTrouble)}
             >
               Sign out
             </Button>

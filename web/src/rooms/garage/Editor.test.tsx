@@ -59,3 +59,56 @@ test("a refusal of the server is told at its field, and the form stays", async (
   await waitFor(() => expect(screen.getByText("Name: taken")).toBeTruthy());
   expect(screen.getByText("Not accepted")).toBeTruthy();
 });
+
+test("saved elsewhere meanwhile: theirs comes in where I changed nothing, mine stands where both did, and Save keeps it", async () => {
+  const theirs = {
+    ...plover,
+    version: plover.version + 1,
+    spec: {
+      ...plover.spec,
+      whPerKm: 200,
+      battery: { ...plover.spec.battery, usableWh: 40_000 },
+    },
+  };
+  const change = jest
+    .spyOn(api, "change")
+    .mockRejectedValueOnce(new Refused(409, "changed elsewhere", [], theirs))
+    .mockImplementation(async (_, __, row) => row);
+  const close = jest.fn();
+  render(<Editor garage={fallowQuay} kind="cars" row={plover} onClose={close} />);
+  fireEvent.input(screen.getByLabelText("Name"), { target: { value: "Plover II" } });
+  fireEvent.input(screen.getByLabelText("Usable capacity"), { target: { value: "39" } });
+  save();
+  const found = await screen.findByText(/Nothing of yours is saved yet/);
+  const said = found.closest("section")!;
+  expect(said.textContent).toContain("Taken over from there, as you had left it alone: Economy. Where both");
+  expect([...said.querySelectorAll("li")].map((li) => li.textContent)).toEqual([
+    "Usable capacity: 40 kWh Take that",
+  ]);
+  expect(close).not.toHaveBeenCalled();
+  expect(screen.getByLabelText<HTMLInputElement>("Usable capacity").value).toBe("39");
+  expect(screen.getByLabelText<HTMLInputElement>("Economy").value).toBe("20");
+  save();
+  await waitFor(() => expect(close).toHaveBeenCalled());
+  expect(change.mock.lastCall![2]).toMatchObject({
+    version: plover.version + 1,
+    spec: { name: "Plover II", whPerKm: 200, battery: { usableWh: 39_000 } },
+  });
+});
+
+test("of a field both changed, theirs can be taken", async () => {
+  const theirs = { ...plover, version: 9, spec: { ...plover.spec, name: "Theirs" } };
+  const change = jest
+    .spyOn(api, "change")
+    .mockRejectedValueOnce(new Refused(409, "changed elsewhere", [], theirs))
+    .mockImplementation(async (_, __, row) => row);
+  render(<Editor garage={fallowQuay} kind="cars" row={plover} onClose={() => undefined} />);
+  fireEvent.input(screen.getByLabelText("Name"), { target: { value: "Mine" } });
+  save();
+  fireEvent.click(await screen.findByRole("button", { name: "Take Name from there" }));
+  expect(screen.getByLabelText<HTMLInputElement>("Name").value).toBe("Theirs");
+  expect(screen.queryByRole("button", { name: /from there/ })).toBeNull();
+  save();
+  await waitFor(() => expect(change).toHaveBeenCalledTimes(2));
+  expect(change.mock.lastCall![2]).toMatchObject({ version: 9, spec: { name: "Theirs" } });
+});

@@ -1,28 +1,23 @@
 import { useMemo, useState, type ReactNode } from "react";
-import { FormProvider, useForm, useFormState, useWatch } from "react-hook-form";
+import { FormProvider, useFormState, useWatch } from "react-hook-form";
 import {
   KINDS,
-  problemsOf,
   worldOf,
   type EconomyUnit,
   type Garage,
-  type Kept,
   type Kind,
-  type SpecOf,
   type SupplyId,
   withArticle,
 } from "@kettleback/core";
-import { Refused } from "../../api/client";
 import { Button } from "../../controls/Button";
 import { Dialog } from "../../controls/Dialog";
 import { Select } from "../../controls/Select";
-import { errorsOf } from "../../controls/form";
-import { useGarage } from "../../stores/garage";
-import { sayDone } from "../../stores/notices";
 import { FieldControl } from "./FieldControl";
+import { Meanwhile } from "./Meanwhile";
 import type { Values } from "./field";
-import { groupsOf, parentChoices } from "./forms";
-import { atField, heldIn, specOf, valuesOf } from "./values";
+import type { groupsOf } from "./forms";
+import { flat, FORM, PARENT, unflat, useEdited, type EditedRow } from "./useEdited";
+import { heldIn } from "./values";
 import styles from "./editor.module.scss";
 
 export type EditableKind = Exclude<Kind, "paths" | "lineups" | "tariffs">;
@@ -30,73 +25,18 @@ export type EditableKind = Exclude<Kind, "paths" | "lineups" | "tariffs">;
 interface Props {
   readonly garage: Garage;
   readonly kind: EditableKind;
-  /** A kept thing, or a blank one (no id) to add. */
-  readonly row: Partial<Kept<object>> & { readonly spec: object };
+  readonly row: EditedRow;
   onClose(): void;
 }
 
-const PARENT = "(parent)";
-const FORM = "(form)";
-/** Form libraries read dots as nesting; the dotted paths here are flat names. */
-const flat = (path: string) => path.replaceAll(".", "/");
-
 /** The form that changes a thing: judged by the core's schema, with each problem at its field. */
 export function Editor({ garage, kind, row, onClose }: Props) {
-  const household = garage.household.spec;
-  const groups = useMemo(() => groupsOf(kind), [kind]);
-  const parents = parentChoices(kind, garage);
+  const { economyUnit } = garage.household.spec;
+  const { form, groups, parents, save, found, take } = useEdited(garage, kind, row, onClose);
   const system = useMemo(() => worldOf(garage), [garage]);
-  const keep = useGarage((s) => s.keep);
-  const { schema, one } = KINDS[kind];
-  const start = useMemo(() => {
-    const values = valuesOf(row.spec, groups, household.economyUnit);
-    return Object.fromEntries(Object.entries(values).map(([path, value]) => [flat(path), value]));
-  }, [row, groups, household]);
-
-  const unflat = (values: Values): Values =>
-    Object.fromEntries(Object.entries(values).map(([name, value]) => [name.replaceAll("/", "."), value]));
-  const specFrom = (values: Values) => specOf(unflat(values), groups, household.economyUnit, row.spec);
-
-  const form = useForm<Record<string, unknown>>({
-    defaultValues: {
-      ...start,
-      [PARENT]: row.parentId ?? (parents?.none === null ? parents.choices[0]?.value : "") ?? "",
-    },
-    resolver: (values) => {
-      const result = schema.safeParse(specFrom(values));
-      if (result.success) return { values, errors: {} };
-      const problems = problemsOf(result.error, schema).map((p) => atField(p, groups, household.economyUnit));
-      return { values: {}, errors: errorsOf<Record<string, unknown>>(problems, flat) };
-    },
-  });
-
-  const save = form.handleSubmit(async () => {
-    try {
-      const parent = form.getValues(PARENT) as string;
-      const kept = await keep(kind, {
-        ...row,
-        parentId: parent || null,
-        spec: schema.parse(specFrom(form.getValues())) as SpecOf<typeof kind>,
-      });
-      sayDone(`${(kept.spec as { name: string }).name} is saved.`);
-      onClose();
-    } catch (error) {
-      if (!(error instanceof Refused)) throw error;
-      for (const problem of error.errors) {
-        const { field, message } = atField(
-          { ...problem, field: problem.field.replace(/^spec\./, "") },
-          groups,
-          household.economyUnit,
-        );
-        form.setError(flat(field), { type: "server", message });
-      }
-      form.setError(FORM, { type: "server", message: error.message });
-    }
-  });
-
   return (
     <Dialog
-      title={row.id ? `Change ${(row.spec as { name: string }).name}` : `Add ${withArticle(one)}`}
+      title={row.id ? `Change ${(row.spec as { name: string }).name}` : `Add ${withArticle(KINDS[kind].one)}`}
       className={styles.editor}
       large
       typed
@@ -118,6 +58,7 @@ export function Editor({ garage, kind, row, onClose }: Props) {
       }
     >
       <FormProvider {...form}>
+        {found && <Meanwhile {...found} onTake={take} />}
         {parents && (
           <Select
             className="field"
@@ -131,10 +72,9 @@ export function Editor({ garage, kind, row, onClose }: Props) {
         )}
         <Groups
           groups={groups}
-          economyUnit={household.economyUnit}
+          economyUnit={economyUnit}
           system={system}
           fresh={row.id === undefined}
-          unflat={unflat}
         />
       </FormProvider>
     </Dialog>
@@ -157,11 +97,10 @@ interface GroupsProps {
   readonly system: SupplyId;
   /** A thing that is being added, not one that is kept. */
   readonly fresh: boolean;
-  unflat(values: Values): Values;
 }
 
 /** What matters first, the rest folded with the values it holds. */
-function Groups({ groups, economyUnit, system, fresh, unflat }: GroupsProps) {
+function Groups({ groups, economyUnit, system, fresh }: GroupsProps) {
   const values = unflat(useWatch() as Values);
   const { errors } = useFormState();
   return groups.map(({ title, fields, folded }) => {

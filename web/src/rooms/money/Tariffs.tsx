@@ -26,7 +26,7 @@ import { TextInput } from "../../controls/TextInput";
 import type { Answered } from "../../jobs/answer";
 import type { Draft } from "../../stores/draft";
 import { useGarage } from "../../stores/garage";
-import { sayDone, sayTrouble } from "../../stores/notices";
+import { sayDone, sayLateSave, sayTrouble } from "../../stores/notices";
 import { Elements } from "./Elements";
 import { HourlyPrices } from "./HourlyPrices";
 import { Live } from "./Live";
@@ -158,9 +158,13 @@ function Editor({ row, garage, answered, timeZone, onChange, onAdd, onForget }: 
     onChange(trying(draft, JSON.stringify(parsed.data) === JSON.stringify(row.spec) ? null : parsed.data));
   };
   const save = async () => {
-    const kept = await keep("tariffs", { ...row, spec: tariff });
-    onChange(trying(draft, null));
-    sayDone(`${kept.spec.name} is saved.`);
+    try {
+      const kept = await keep("tariffs", { ...row, spec: tariff });
+      onChange(trying(draft, null));
+      sayDone(`${kept.spec.name} is saved.`);
+    } catch (error) {
+      sayLateSave(error, () => onChange(trying(draft, null)));
+    }
   };
   const take = async (text: string): Promise<readonly FieldProblem[]> => {
     // A table of prices is taken into the tariff in view; a tariff object is added beside the others.
@@ -197,7 +201,7 @@ function Editor({ row, garage, answered, timeZone, onChange, onAdd, onForget }: 
         maySave={!!tried && !unsound}
         mayGoBack={!!tried || !!unsound}
         onName={(name) => edit({ ...tariff, name })}
-        onSave={() => void save().catch(sayTrouble)}
+        onSave={save}
         onBack={() => {
           setTyped(null);
           onChange(trying(draft, null));
@@ -254,7 +258,7 @@ interface HeadProps {
   readonly maySave: boolean;
   readonly mayGoBack: boolean;
   readonly onName: (name: string) => void;
-  readonly onSave: () => void;
+  readonly onSave: () => Promise<void>;
   readonly onBack: () => void;
   readonly take: (text: string) => Promise<readonly FieldProblem[]>;
   readonly onForget: (() => void) | null;
@@ -282,7 +286,7 @@ const Head = ({
       onChange={onName}
     />
     <div className="acts">
-      <Button disabled={!maySave} onClick={onSave}>
+      <Button disabled={!maySave} asks={onSave}>
         Save
       </Button>
       <Button quiet disabled={!mayGoBack} onClick={onBack}>

@@ -1,0 +1,66 @@
+/** @jest-environment jsdom */
+import { act, fireEvent, render, screen, waitFor } from "@testing-library/react";
+import { fallowQuay, larchHollow } from "@kettleback/core/demo";
+import { api, Refused } from "../../api/client";
+import { useGarage } from "../../stores/garage";
+import { useNotices } from "../../stores/notices";
+import { House } from "./House";
+
+const { household } = fallowQuay;
+
+/** The household in view, as the store has it. */
+function InView() {
+  const row = useGarage((s) => s.garage!.household);
+  return (
+    <ul>
+      <House row={row} shown />
+    </ul>
+  );
+}
+
+beforeEach(() => {
+  jest.restoreAllMocks();
+  useGarage.setState({
+    households: [household, larchHollow.household],
+    householdId: household.id,
+    garage: fallowQuay,
+    loaded: true,
+  });
+});
+
+test("settings saved elsewhere meanwhile come in but for what I changed, and Save then keeps both", async () => {
+  const theirs = { ...household, version: 5, spec: { ...household.spec, houseRule: "cautious" as const } };
+  const saving = jest
+    .spyOn(api, "saveHousehold")
+    .mockRejectedValueOnce(new Refused(409, "was changed elsewhere", [], theirs))
+    .mockImplementation(async (row) => ({ ...row, version: 6 }));
+  render(<InView />);
+  fireEvent.input(screen.getByLabelText("Name"), { target: { value: "Quay" } });
+  const save = screen.getByRole("button", { name: `Save ${household.spec.name}` });
+  await waitFor(() => expect(save.hasAttribute("disabled")).toBe(false));
+  fireEvent.click(save);
+  await waitFor(() => expect(useNotices.getState().notices[0]?.text).toBe("was changed elsewhere"));
+  expect(screen.getByLabelText<HTMLInputElement>("Name").value).toBe("Quay");
+  expect(screen.getByLabelText<HTMLSelectElement>("Outlet limit to use").value).toBe("cautious");
+  fireEvent.click(save);
+  await waitFor(() => expect(saving).toHaveBeenCalledTimes(2));
+  expect(saving.mock.lastCall![0]).toMatchObject({
+    version: 5,
+    spec: { name: "Quay", houseRule: "cautious" },
+  });
+});
+
+test("while a household is being saved it cannot be saved again", async () => {
+  let settle!: () => void;
+  jest
+    .spyOn(api, "saveHousehold")
+    .mockImplementation((row) => new Promise((resolve) => (settle = () => resolve(row))));
+  render(<InView />);
+  fireEvent.input(screen.getByLabelText("Name"), { target: { value: "Quay" } });
+  const save = screen.getByRole("button", { name: `Save ${household.spec.name}` });
+  await waitFor(() => expect(save.hasAttribute("disabled")).toBe(false));
+  fireEvent.click(save);
+  await waitFor(() => expect(save.hasAttribute("disabled")).toBe(true));
+  await act(async () => settle());
+  await waitFor(() => expect(useNotices.getState().notices[0]?.text).toBe("Quay is saved."));
+});
