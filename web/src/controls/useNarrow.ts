@@ -3,22 +3,26 @@ import { useCallback, useSyncExternalStore } from "react";
 /** A phone's window: as narrow as in the styles, or, turned on its side, as low. */
 const PHONE = "(max-width: 620px), (max-height: 480px)";
 
-const query = (px: number | undefined): MediaQueryList | undefined =>
-  globalThis.window?.matchMedia?.(px === undefined ? PHONE : `(max-width: ${px}px)`);
-
-/** Whether the window is no wider than so many px, or a phone's where none are named; followed as it is turned or widened. */
-export function useNarrow(px?: number): boolean {
+/** Whether a media query holds, followed as it changes. */
+function useMedia(query: string): boolean {
   const subscribe = useCallback(
     (changed: () => void) => {
-      const list = query(px);
+      const list = globalThis.window?.matchMedia?.(query);
       list?.addEventListener?.("change", changed);
       return () => list?.removeEventListener?.("change", changed);
     },
-    [px],
+    [query],
   );
   return useSyncExternalStore(
     subscribe,
-    () => query(px)?.matches ?? false,
+    () => globalThis.window?.matchMedia?.(query).matches ?? false,
     () => false,
   );
 }
+
+/** Whether the window is no wider than so many px, or a phone's where none are named. */
+export const useNarrow = (px?: number): boolean =>
+  useMedia(px === undefined ? PHONE : `(max-width: ${px}px)`);
+
+/** Whether the page is being laid out for paper: a list that draws only what is in view is then drawn whole. */
+export const usePrinting = (): boolean => useMedia("print");

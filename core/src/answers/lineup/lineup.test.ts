@@ -25,6 +25,7 @@ import { isRefusal } from "../../engine/path";
 import { clockOfPlan, pathOf, solvePlan, type Solution } from "../../engine/plan";
 import { socAt } from "../../engine/session";
 import { amountOf } from "../../trade/units";
+import type { Tariff } from "../../things/parts";
 import { bare, demoPlan, fallowQuay, larchHollow, startOf, wayNamed } from "../../tests/lineup";
 import { realisticPlans } from "../../tests/realistic";
 import { law, SKIPPED } from "../../tests/law";
@@ -360,6 +361,31 @@ test("money of a row is that of its bill, in the household's currency", () => {
   });
   expect(row.cost).toBe(row.solution.bill.total);
   expect(row.per100Km).toBeCloseTo((100 * row.cost) / (0.6 * (38_000 / 150)), -1);
+});
+
+test("what standing there costs once the charge is done is told of the cost, with its VAT", () => {
+  const parking = (price: number): Tariff => ({
+    name: "a lot",
+    elements: [
+      {
+        price_components: [
+          { type: "ENERGY", price: 0.3, step_size: 1 },
+          { type: "PARKING_TIME", price, vat: 20, step_size: 1 },
+        ],
+      },
+    ],
+  });
+  const of = (tariff: Tariff) => {
+    const at = europe.ways.findIndex(({ name }) => name === "Wallbox, 1 × 16 A");
+    return cellOf(europe, europe.cars[0]!, { ...europe.ways[at]!, tariff }, clockOfLineup(europe)) as Row;
+  };
+  const row = of(parking(5));
+  const { clock, secondsToTarget } = row.solution;
+  const hours = (clock.departure! - secondsToTarget) / 3600;
+  expect(hours).toBeGreaterThan(1);
+  expect(amountOf(row.standing)).toBeCloseTo(6 * hours, 5);
+  expect(amountOf(row.cost) - amountOf(row.standing)).toBeCloseTo((0.3 * row.wallWh) / 1000, 5);
+  expect(of(parking(0)).standing).toBe(0);
 });
 
 test("a cell's plan is the way with the car, and nothing of the session is lost", () => {

@@ -4,8 +4,15 @@ import type { Car } from "../../things/parts";
 import { isRefusal, type LinkKind, type Refusal } from "../../engine/path";
 import { connectionOf, pathOf, solvePlan, type Plan, type Solution } from "../../engine/plan";
 import { atOnce, ledgerOf, run, socAt, type Ledger } from "../../engine/session";
-import { bill } from "../../engine/tariff";
-import type { Fraction, Kilometres, Micros, Seconds, WattHours } from "../../trade/units";
+import { bill as billOf, type Bill } from "../../engine/tariff";
+import {
+  sumMicros,
+  type Fraction,
+  type Kilometres,
+  type Micros,
+  type Seconds,
+  type WattHours,
+} from "../../trade/units";
 import { planOn, type Asking, type Lineup } from "./document";
 import { levelOf, type Level } from "./level";
 import type { Way } from "./way";
@@ -51,6 +58,8 @@ export interface Row {
   readonly lostWh: WattHours;
   readonly lostShare: Fraction;
   readonly cost: Micros;
+  /** Of it, with VAT, what standing there costs once nothing is charged any more. */
+  readonly standing: Micros;
   /** Money for 100 km of the range put in. */
   readonly per100Km: Micros;
   /** Money for a kWh in the battery. */
@@ -93,12 +102,18 @@ function nightOf({ circuit }: Solution, { car, session }: Plan, hours: Seconds, 
 }
 
 /** What the whole charge to the target takes and costs: past departure, and past the place's limit, if need be. */
-function toTarget({ plan, solution }: { plan: Plan; solution: Solution }): { ledger: Ledger; cost: Micros } {
-  const { reached, whole, ledger, bill: until, circuit, clock, secondsToTarget } = solution;
-  if (reached) return { ledger, cost: until.total };
+function toTarget({ plan, solution }: { plan: Plan; solution: Solution }): { ledger: Ledger; bill: Bill } {
+  const { reached, whole, ledger, circuit, clock, secondsToTarget } = solution;
+  if (reached) return { ledger, bill: solution.bill };
   const connection = { ...connectionOf(plan, circuit, clock), to: secondsToTarget };
-  return { ledger: ledgerOf(whole.slices), cost: bill(plan.tariff, whole, clock, connection).total };
+  return { ledger: ledgerOf(whole.slices), bill: billOf(plan.tariff, whole, clock, connection) };
 }
+
+/** What of a bill is for standing there without charging, with VAT. */
+const standingIn = ({ lines }: Bill): Micros =>
+  sumMicros(
+    lines.flatMap(({ component, amount, vat }) => (component === "PARKING_TIME" ? [amount, vat] : [])),
+  );
 
 const priceOf = ({ buy }: Way): number => buy.reduce((sum, { price }) => sum + price, 0);
 
@@ -119,7 +134,8 @@ export function cellOf(
   const solution = solvePlan(plan, clock);
   if (isRefusal(solution)) return { kind: "blocked", plan, level, refusal: solution, price };
   const { moment, whole, start, secondsToTarget } = solution;
-  const { ledger, cost } = toTarget({ plan, solution });
+  const { ledger, bill } = toTarget({ plan, solution });
+  const cost = bill.total;
   const cautions = cautionsFor(pathOf(plan), solution, asked.session.toSoc);
   const limit = (way.place?.limitMinutes ?? Infinity) * 60;
   const km = (soc: Fraction): Kilometres =>
@@ -146,6 +162,7 @@ export function cellOf(
     lostWh: ledger.lost,
     lostShare: ledger.wall > 0 ? ledger.lost / ledger.wall : 0,
     cost,
+    standing: standingIn(bill),
     per100Km: Math.round((100 * cost) / km(asked.session.toSoc)) as Micros,
     perKWhStored: Math.round((1000 * cost) / ledger.stored) as Micros,
     stayKm: [...STAYS.map(({ hours }) => hours), asked.stayHours].map((hours) =>

@@ -20,6 +20,7 @@ import { isPlanned, KINDS, LINK_WORDS, PART_KINDS, type Cell, type OpenWay } fro
 import { Icon } from "../../controls/Icon";
 import { ampsText, decimals, durationText, figureText, percentText, powerFigure } from "../../format/number";
 import { dayTimeAt, marksOf, sharedClock, timeAt, type SharedClock } from "./clock";
+import { useNarrow, usePrinting } from "../../controls/useNarrow";
 import { cellsOfCar, type ViewProps } from "./view";
 import { LongName } from "./LongName";
 import { Mini } from "./Mini";
@@ -43,11 +44,12 @@ export function Picture({ solved, selected, onSelect, onChange }: ViewProps) {
   const order = open.ways.map(({ id }) => id).join(" ");
   const ids = useMemo(() => order.split(" "), [order]);
   const frame = useRef<HTMLDivElement>(null);
-  const narrow = window.matchMedia("(max-width: 760px)").matches;
+  const high = useNarrow(760) ? CARD_PX : ROW_PX;
+  const printing = usePrinting();
   const list = useVirtualizer({
     count: open.ways.length,
     getScrollElement: () => frame.current,
-    estimateSize: () => (narrow ? CARD_PX : ROW_PX),
+    estimateSize: () => high,
     getItemKey: (i) => open.ways[i]!.id,
     overscan: 2,
   });
@@ -81,7 +83,10 @@ export function Picture({ solved, selected, onSelect, onChange }: ViewProps) {
               aria-label="Ways to charge"
               style={{ height: list.getTotalSize() }}
             >
-              {list.getVirtualItems().map(({ index, start, size }) => (
+              {(printing
+                ? open.ways.map((_, index) => ({ index, start: index * high, size: high }))
+                : list.getVirtualItems()
+              ).map(({ index, start, size }) => (
                 <WayRow
                   key={open.ways[index]!.id}
                   way={open.ways[index]!}

@@ -23,6 +23,7 @@ import { saveAs } from "../../controls/DocumentFile";
 import { namedOptions, Select } from "../../controls/Select";
 import { Table as Figures } from "../../controls/Table";
 import { Tick } from "../../controls/Tick";
+import { usePrinting } from "../../controls/useNarrow";
 import { sayDone, sayTrouble } from "../../stores/notices";
 import { columnsFor, ends, FIRST_COLUMNS, type Column } from "./columns";
 import type { ViewProps } from "./view";
@@ -121,9 +122,11 @@ export default function Table({ solved, selected, onSelect }: ViewProps) {
     estimateSize: () => ROW_PX,
     overscan: 8,
   });
+  const printing = usePrinting();
   const virtual = list.getVirtualItems();
-  const before = virtual[0]?.start ?? 0;
-  const after = list.getTotalSize() - (virtual.at(-1)?.end ?? 0);
+  const drawn = printing ? items.map((_, index) => ({ index })) : virtual;
+  const before = printing ? 0 : (virtual[0]?.start ?? 0);
+  const after = printing ? 0 : list.getTotalSize() - (virtual.at(-1)?.end ?? 0);
   const out = () => rows.map(({ cell }) => tableRow(cell));
   const copy = () =>
     navigator.clipboard
@@ -153,7 +156,7 @@ export default function Table({ solved, selected, onSelect }: ViewProps) {
           <Head shown={shown} table={table} />
           <tbody>
             {before > 0 && <tr style={{ height: before }} />}
-            {virtual.map(({ index }) => {
+            {drawn.map(({ index }) => {
               const item = items[index]!;
               if ("title" in item)
                 return (

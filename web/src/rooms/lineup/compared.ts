@@ -91,7 +91,10 @@ export const measuresOf = (currency: string): readonly Measure[] => [
     sorts: true,
     value: (row) => row.cost,
     text: (row) => moneyText(row.cost, currency),
-    note: (row) => `${moneyText(row.perKWhStored, currency)} a kWh stored`,
+    note: ({ cost, standing, perKWhStored }) =>
+      standing > cost / 2
+        ? `${moneyText(standing, currency)} of it for standing on`
+        : `${moneyText(perKWhStored, currency)} a kWh stored`,
   },
 ];
 

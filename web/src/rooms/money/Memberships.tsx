@@ -11,6 +11,7 @@ import { Button } from "../../controls/Button";
 import { decimals } from "../../format/number";
 import type { Answered } from "../../jobs/answer";
 import { amountText } from "../../plan/money";
+import { energyPriceOf } from "./first";
 import { NumberInput } from "./NumberInput";
 import { useMoney } from "./useMoney";
 
@@ -34,8 +35,8 @@ export default function Memberships({
   const set = (to: Partial<typeof money.member>) => change("member", to);
   const offered = garage.tariffs.flatMap(({ id, spec }) => {
     const { membership } = spec.kettleback ?? {};
-    const energy = spec.elements.flatMap((e) => e.price_components).find(({ type }) => type === "ENERGY");
-    return membership && energy ? [{ id, name: spec.name, membership, perKWh: energy.price }] : [];
+    const perKWh = energyPriceOf(spec);
+    return membership && perKWh !== undefined ? [{ id, name: spec.name, membership, perKWh }] : [];
   });
   const sound = membershipQuestionSchema.safeParse(money.member).success;
   const asked = { monthlyFee: fee, discount, perKWh };

@@ -126,11 +126,13 @@ const Lines = ({ bill, printed, currency, solution, open, setOpen }: LinesProps)
           Price
         </th>
         <th scope="col" className="n">
-          Amount
+          {bill.vat === 0 ? "Amount" : "Without VAT"}
         </th>
-        <th scope="col" className="n">
-          VAT
-        </th>
+        {bill.vat !== 0 && (
+          <th scope="col" className="n">
+            VAT
+          </th>
+        )}
       </tr>
     </thead>
     <tbody>
@@ -139,6 +141,7 @@ const Lines = ({ bill, printed, currency, solution, open, setOpen }: LinesProps)
           key={i}
           line={line}
           printed={printed[i]!}
+          taxed={bill.vat !== 0}
           currency={currency}
           when={`${dayTimeText(localAt(solution, line.from))}–${timeText(localAt(solution, line.to))}`}
           open={open === i}
@@ -147,18 +150,28 @@ const Lines = ({ bill, printed, currency, solution, open, setOpen }: LinesProps)
       ))}
       {bill.lines.length === 0 && (
         <tr>
-          <td colSpan={6}>Nothing on this tariff is charged for this session.</td>
+          <td colSpan={bill.vat === 0 ? 5 : 6}>Nothing on this tariff is charged for this session.</td>
         </tr>
       )}
     </tbody>
     <tfoot>
       {bill.vat !== 0 && (
-        <>
-          <Sum name="Without VAT" amount={sumMicros(printed.map((p) => p.net))} currency={currency} />
-          <Sum name="VAT" amount={sumMicros(printed.map((p) => p.vat))} currency={currency} />
-        </>
+        <tr>
+          <th scope="row" colSpan={4}>
+            Together
+          </th>
+          <td className="n">{moneyText(sumMicros(printed.map((p) => p.net)), currency)}</td>
+          <td className="n">{moneyText(sumMicros(printed.map((p) => p.vat)), currency)}</td>
+        </tr>
       )}
-      <Sum name="This session" amount={bill.total} currency={currency} total />
+      <tr className="total">
+        <th scope="row" colSpan={3}>
+          This session
+        </th>
+        <td className="n" colSpan={bill.vat === 0 ? 2 : 3}>
+          {moneyText(bill.total, currency)}
+        </td>
+      </tr>
     </tfoot>
   </Table>
 );
@@ -209,13 +222,15 @@ function Kinds({ bill: { lines, total }, currency }: { readonly bill: Bill; read
 interface LineProps {
   readonly line: BillLine;
   readonly printed: Printed;
+  /** Some line of the receipt bears VAT: there is a column for it. */
+  readonly taxed: boolean;
   readonly currency: string;
   readonly when: string;
   readonly open: boolean;
   onOpen(): void;
 }
 
-function ReceiptLine({ line, printed, currency, when, open, onOpen }: LineProps) {
+function ReceiptLine({ line, printed, taxed, currency, when, open, onOpen }: LineProps) {
   const { what, unit, by } = LINE_WORDS[line.component];
   const bound = line.component === "MIN_PRICE" || line.component === "MAX_PRICE";
   return (
@@ -238,30 +253,7 @@ function ReceiptLine({ line, printed, currency, when, open, onOpen }: LineProps)
       </td>
       <td className="n">{unit ? `${typedNumber(Number(amountOf(line.price).toFixed(4)))} ${by}` : ""}</td>
       <td className="n">{moneyText(printed.net, currency)}</td>
-      <td className="n">{line.vat === 0 ? "" : moneyText(printed.vat, currency)}</td>
-    </tr>
-  );
-}
-
-function Sum({
-  name,
-  amount,
-  currency,
-  total = false,
-}: {
-  name: string;
-  amount: Micros;
-  currency: string;
-  total?: boolean;
-}) {
-  return (
-    <tr className={total ? "total" : ""}>
-      <th scope="row" colSpan={4}>
-        {name}
-      </th>
-      <td className="n" colSpan={2}>
-        {moneyText(amount, currency)}
-      </td>
+      {taxed && <td className="n">{line.vat === 0 ? "" : moneyText(printed.vat, currency)}</td>}
     </tr>
   );
 }

@@ -107,12 +107,12 @@ describe("a receipt of which every figure is known by hand", () => {
   test("every line and sum stands in its column", () => {
     shown(fallowQuay);
     const rows = within(screen.getByLabelText("Lines of the receipt")).getAllByRole("row").map(texts);
+    expect(rows[0]).toEqual(["When", "What", "How much", "Price", "Without VAT", "VAT"]);
     expect(rows.slice(1)).toEqual([
       ["", "fee a session", "", "", "€0.99", ""],
       [expect.stringMatching(/–/), "energy", "20.000 kWh", "0.25 a kWh", "€5.00", "€1.00"],
       [expect.stringMatching(/–/), "time charging", "0.500 h0.400 used", "3 an hour", "€1.50", ""],
-      ["Without VAT", "€7.49"],
-      ["VAT", "€1.00"],
+      ["Together", "€7.49", "€1.00"],
       ["This session", "€8.49"],
     ]);
   });
@@ -157,9 +157,25 @@ describe("a receipt of which every figure is known by hand", () => {
       .slice(1);
     const coins = (text: string) => Math.round(Number(text.replace("€", "")) * 100);
     const column = (at: number) => rows.slice(0, 7).reduce((sum, row) => sum + coins(row[at]!), 0);
-    expect([column(4), column(5)]).toEqual([coins(rows[7]![1]!), coins(rows[8]![1]!)]);
-    expect(column(4) + column(5)).toBe(coins(rows[9]![1]!));
-    expect(coins(rows[9]![1]!)).toBe(Math.round((net + vat) / 10_000));
+    expect([column(4), column(5)]).toEqual([coins(rows[7]![1]!), coins(rows[7]![2]!)]);
+    expect(column(4) + column(5)).toBe(coins(rows[8]![1]!));
+    expect(coins(rows[8]![1]!)).toBe(Math.round((net + vat) / 10_000));
+  });
+
+  test("without VAT there is no column for it, and the total stands under the amounts", () => {
+    const lines = [line({ amount: micros(2.5), vat: micros(0) })];
+    shown(fallowQuay, {
+      lines,
+      net: micros(2.5),
+      vat: micros(0),
+      total: micros(2.5),
+      lost: micros(0),
+      unpriced: 0,
+    } as unknown as Bill);
+    const rows = within(screen.getByLabelText("Lines of the receipt")).getAllByRole("row").map(texts);
+    expect(rows[0]).toEqual(["When", "What", "How much", "Price", "Amount"]);
+    expect(rows.map((row) => row.at(-1))).toEqual(["Amount", "€2.50", "€2.50"]);
+    expect(rows).toHaveLength(3);
   });
 
   test("in another manner of writing the same figures stand with its decimal mark", () => {

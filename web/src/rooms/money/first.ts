@@ -14,6 +14,7 @@ import {
   type Garage,
   type Offer,
   type Plan,
+  type Tariff,
   USUAL_OUTLAYS,
   USUAL_KM_A_YEAR,
   USUAL_REMEDIES,
@@ -35,6 +36,22 @@ function elsewhere(offers: readonly Offer[]): number | undefined {
       : [],
   );
   return paid.length > 0 ? Math.min(...paid) : undefined;
+}
+
+/** What a tariff asks for a kWh first, before any bands; undefined where energy has no price of its own. */
+export const energyPriceOf = ({ elements }: Tariff): number | undefined =>
+  elements.flatMap((e) => e.price_components).find(({ type }) => type === "ENERGY")?.price;
+
+/** A membership to start from: that of the tariff the path is paid at away from home, or else of the first that has one. */
+function memberOf(garage: Garage, { tariff, evse }: Plan): Omit<MoneyDraft["member"], "months"> {
+  const away = ["post", "rapid"].includes(evse.kind);
+  const offer = away ? tariff : garage.tariffs.find(({ spec }) => spec.kettleback?.membership)?.spec;
+  const { monthly_fee, discount } = offer?.kettleback?.membership ?? {};
+  return {
+    fee: monthly_fee ?? USUAL_MEMBERSHIP.fee,
+    discount: discount ?? USUAL_MEMBERSHIP.discount,
+    perKWh: (offer && energyPriceOf(offer)) ?? USUAL_MEMBERSHIP.perKWh,
+  };
 }
 
 /** The plain wallbox of this household's world, solved for the car and session in view: what 100 km cost on it. */
@@ -118,7 +135,7 @@ export function firstMoney(
       })),
     },
     member: {
-      ...USUAL_MEMBERSHIP,
+      ...memberOf(garage, plan),
       months: Array.from({ length: 12 }, (_, i) => Math.round(20 + 15 * Math.cos((i / 12) * 2 * Math.PI))),
     },
   };

@@ -136,7 +136,7 @@ test("the money questions of a household keep a history of their own, and what c
   act(() => store.getState().set(first));
   act(() => store.getState().set({ ...first, member: { ...first.member, fee: Number.NaN } }));
   store.temporal.getState().undo();
-  expect(store.getState().draft?.member.fee).toBe(5);
+  expect(store.getState().draft?.member.fee).toBe(first.member.fee);
   expect(moneyStoreOf("test-house")).toBe(store);
   const key = "kettleback-money-test-unread";
   const put = (draft: unknown) =>
@@ -164,4 +164,19 @@ test("a receipt shows what was used and what is billed, and its rounding rule", 
   expect(screen.getByText("k1 = q·price")).toBeTruthy();
   fireEvent.click(screen.getByRole("button", { name: "The whole working" }));
   expect(screen.getByText(/^k = k1 \+ v1 \+ k2/)).toBeTruthy();
+});
+
+test("a membership starts from the path's own tariff away from home, else from one that has some, else from usual figures", () => {
+  const of = (garage: typeof fallowQuay, path: string) => {
+    const { fee, discount, perKWh } = firstMoney(garage, charging(path)).member;
+    return [fee, discount, perKWh];
+  };
+  // The ferry's rate: a club of 4.50 a month that takes a fifth off 0.62. The hall, at whose post Curlew stands, has none.
+  expect(of(fallowQuay, "fq-path-plover-night")).toEqual([4.5, 0.2, 0.62]);
+  expect(of(fallowQuay, "fq-path-curlew-hall")).toEqual([5, 0.2, 0.38]);
+  const none = {
+    ...fallowQuay,
+    tariffs: fallowQuay.tariffs.filter(({ spec }) => !spec.kettleback?.membership),
+  };
+  expect(of(none, "fq-path-plover-night")).toEqual([5, 0.2, 0.6]);
 });
