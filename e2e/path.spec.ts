@@ -61,6 +61,7 @@ testAlone(
     await expect(answer(page, /What flows/)).toContainText("120 V");
     await expect(answer(page, /Cost/)).toContainText("$");
     await expect(answer(page, /Range by the hour/)).toContainText("km/h");
+    await page.getByRole("button", { name: "Settings" }).click();
     await pick(page, "Distances in", "miles");
     await expect(answer(page, /Range by the hour/)).toContainText("mi/h");
     await page.getByLabel("Charge at the start, per cent").fill("45");

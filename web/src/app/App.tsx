@@ -7,6 +7,7 @@ import { Header } from "./Header";
 import { Notices } from "./Notices";
 import { ROOMS } from "./rooms";
 import "./shell.scss";
+import "./forced.scss";
 import "./print.scss";
 import "../controls/parts.scss";
 

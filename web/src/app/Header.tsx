@@ -3,10 +3,14 @@ import { NavLink, useNavigate } from "react-router-dom";
 import { DISTANCE_UNITS } from "@kettleback/core";
 import { Fold } from "../controls/Fold";
 import { Select } from "../controls/Select";
+import { useNarrow } from "../controls/useNarrow";
 import { useGarage } from "../stores/garage";
 import { sayTrouble } from "../stores/notices";
 import { applyTheme, chosenTheme, THEMES, type Theme } from "../theme/theme";
 import { ROOMS } from "./rooms";
+
+/** Width (px) of the window from which the household in view stands beside the rooms. */
+const WIDE = 900;
 
 /** The entry of the list that leads to all of them. */
 const EDIT = "(edit)";
@@ -18,6 +22,19 @@ export function Header() {
   const [theme, setTheme] = useState(chosenTheme);
   const navigate = useNavigate();
   const household = garage?.household.spec;
+  const narrow = useNarrow(WIDE);
+  const choice = households.length > 0 && (
+    <Select
+      label="Household"
+      manner="bar"
+      value={householdId ?? ""}
+      onChange={(picked) => (picked === EDIT ? void navigate("/households") : void load(picked))}
+      options={[
+        ...households.map((h) => ({ value: h.id, text: h.spec.name })),
+        { value: EDIT, text: "Households…" },
+      ]}
+    />
+  );
   return (
     <header className="bench-head">
       <div className="mark" aria-hidden="true">
@@ -31,22 +48,12 @@ export function Header() {
           </NavLink>
         ))}
       </nav>
-      <Fold says="Settings" className="settings" upTo={900}>
-        {households.length > 0 && (
-          <Select
-            label="Household"
-            manner="bar"
-            value={householdId ?? ""}
-            onChange={(picked) => (picked === EDIT ? void navigate("/households") : void load(picked))}
-            options={[
-              ...households.map((h) => ({ value: h.id, text: h.spec.name })),
-              { value: EDIT, text: "Households…" },
-            ]}
-          />
-        )}
+      {!narrow && choice}
+      <Fold says="Settings" className="settings" upTo={WIDE} floats>
+        {narrow && choice}
         {household && (
           <Select
-            label="Distances in"
+            says="Distances in"
             manner="bar"
             value={household.distanceUnit}
             onChange={(picked) =>
@@ -63,7 +70,7 @@ export function Header() {
           />
         )}
         <Select
-          label="Light"
+          says="Light"
           manner="bar"
           value={theme}
           onChange={(picked) => {

@@ -65,3 +65,30 @@ test("what needs more room folds earlier", () => {
   resize(900);
   expect(button()).not.toBeNull();
 });
+
+test("what floats is folded at any width, and goes once it is left or Escape is pressed", () => {
+  windowOf(1280);
+  render(
+    <>
+      <Fold says="Settings" className="settings" upTo={900} floats>
+        <input aria-label="inside" />
+      </Fold>
+      <input aria-label="outside" />
+    </>,
+  );
+  const panel = () => document.querySelector<HTMLElement>(".settings")!;
+  const open = () => {
+    fireEvent.click(button()!);
+    expect(panel().hidden).toBe(false);
+    screen.getByLabelText("inside").focus();
+  };
+  expect(panel().hidden).toBe(true);
+  open();
+  act(() => screen.getByLabelText("outside").focus());
+  expect(panel().hidden).toBe(true);
+  open();
+  act(() => button()!.focus());
+  expect(panel().hidden).toBe(false);
+  fireEvent.keyDown(button()!, { key: "Escape" });
+  expect(panel().hidden).toBe(true);
+});

@@ -8,16 +8,18 @@ interface Props {
   readonly className: string;
   /** Width (px) of the window from which there is room for it; a phone's where it is not said. */
   readonly upTo?: number;
+  /** Folded away at any width: where there is room it floats below its button, and goes once left. */
+  readonly floats?: true;
   readonly children: ReactNode;
 }
 
 /** What stands open where there is room, and on a phone behind a button. */
-export function Fold({ says, className, upTo, children }: Props) {
+export function Fold({ says, className, upTo, floats, children }: Props) {
   const narrow = useNarrow(upTo);
   const [open, setOpen] = useState(false);
   const id = useId();
-  if (!narrow) return <div className={className}>{children}</div>;
-  return (
+  if (!narrow && !floats) return <div className={className}>{children}</div>;
+  const folded = (
     <>
       <Button
         quiet
@@ -32,5 +34,19 @@ export function Fold({ says, className, upTo, children }: Props) {
         {children}
       </div>
     </>
+  );
+  if (narrow) return folded;
+  return (
+    <div
+      className="floats"
+      onBlur={(e) => {
+        if (!e.currentTarget.contains(e.relatedTarget)) setOpen(false);
+      }}
+      onKeyDown={(e) => {
+        if (e.key === "Escape") setOpen(false);
+      }}
+    >
+      {folded}
+    </div>
   );
 }
