@@ -62,7 +62,7 @@ test("a start set is lined up, set against a baseline, sorted, and goes out as C
   await view(page, "Table");
   const table = page.getByRole("region", { name: "Rows of the line-up" });
   await page.getByLabel(/differences to “Wallbox, 1 × 32 A”/).check();
-  await table.getByRole("button", { name: "Time to target" }).click();
+  await table.getByRole("button", { name: /^Time to target/ }).click();
   await expect(table.getByRole("columnheader", { name: "Time to target" })).toHaveAttribute(
     "aria-sort",
     "ascending",

@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import { axisValue, LINK_KINDS, LINK_WORDS, quantityOf } from "@kettleback/core";
 import { useWidth } from "../../charts/useWidth";
+import { mixed } from "../../charts/mixed";
 import { useThemeColours, type ThemeColours } from "../../charts/useThemeColours";
 import { placeOf, roundSteps, shapesOf, stepsOf, type Grid, type Outline, type Shapes } from "./sweepShape";
 
@@ -130,15 +131,8 @@ function useShapes(grid: Grid): Shapes | undefined {
 }
 
 /** Shades from the empty phase's colour to copper. */
-function shadeOf(colours: ThemeColours, share: number): string {
-  const [a, b] = [rgb(colours.panel), rgb(colours.copper)];
-  return `rgb(${a.map((n, i) => Math.round(n + (b[i]! - n) * (0.12 + 0.8 * share))).join(" ")})`;
-}
-
-function rgb(colour: string): readonly number[] {
-  const hex = colour.replace("#", "");
-  return [0, 2, 4].map((i) => Number.parseInt(hex.slice(i, i + 2), 16));
-}
+const shadeOf = ({ panel, copper }: ThemeColours, share: number): string =>
+  mixed(panel, copper, 0.12 + 0.8 * share);
 
 function draw(
   ctx: CanvasRenderingContext2D,

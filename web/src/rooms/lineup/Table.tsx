@@ -25,7 +25,7 @@ import { Table as Figures } from "../../controls/Table";
 import { Tick } from "../../controls/Tick";
 import { usePrinting } from "../../controls/useNarrow";
 import { sayDone, sayTrouble } from "../../stores/notices";
-import { columnsFor, ends, FIRST_COLUMNS, type Column } from "./columns";
+import { bareText, columnsFor, ends, FIRST_COLUMNS, type Column } from "./columns";
 import type { ViewProps } from "./view";
 import type { LineupDraft } from "../../stores/lineup";
 
@@ -180,6 +180,7 @@ export default function Table({ solved, selected, onSelect }: ViewProps) {
                   baseAt={baseAt}
                   base={base}
                   ranges={ranges}
+                  again={isAgain(items[index - 1], way)}
                 />
               );
             })}
@@ -188,8 +189,8 @@ export default function Table({ solved, selected, onSelect }: ViewProps) {
         </Figures>
       </div>
       <p className="quiet note">
-        Power is a rate, energy an amount. Meter, loss and cost are until the target or departure, whichever
-        comes first. ▲ best and ▽ worst of their column.
+        Meter, loss and cost are those of the whole charge to the target, also where it ends after departure.
+        ▲ best and ▽ worst of their column.
       </p>
     </section>
   );
@@ -206,6 +207,7 @@ interface TableRowProps {
   readonly baseAt: number;
   readonly base: Cell | null;
   readonly ranges: Map<string, { best: number; worst: number } | undefined>;
+  readonly again: boolean;
 }
 
 /** One car on one way. */
@@ -220,6 +222,7 @@ const TableRow = ({
   baseAt,
   base,
   ranges,
+  again,
 }: TableRowProps) => (
   <tr aria-rowindex={index + 2} className={way === selected ? "selected" : ""} onClick={() => onSelect(way)}>
     {shown.map((column) => (
@@ -229,6 +232,7 @@ const TableRow = ({
         cell={cell}
         base={differences && way !== baseAt ? base : null}
         range={ranges.get(column.id)}
+        again={again}
       />
     ))}
   </tr>
@@ -248,10 +252,12 @@ const Head = ({ shown, table }: HeadProps) => (
         return (
           <th
             key={column.id}
+            className={column.unit === undefined ? "" : "n"}
             aria-sort={sorted === "asc" ? "ascending" : sorted === "desc" ? "descending" : "none"}
           >
             <button type="button" onClick={() => table.getColumn(column.id)!.toggleSorting()}>
-              {column.name}{" "}
+              {column.name}
+              {column.unit && <span className="unit">, {column.unit}</span>}{" "}
               <span aria-hidden="true">{sorted === "asc" ? "↑" : sorted === "desc" ? "↓" : ""}</span>
             </button>
           </th>
@@ -355,6 +361,10 @@ function grouped(rows: readonly Line[], group: Group): Item[] {
   return [...groups].flatMap(([title, list]) => [{ title, count: list.length }, ...list]);
 }
 
+/** Whether the item above is of the same way. */
+const isAgain = (above: Item | undefined, way: number): boolean =>
+  above !== undefined && "way" in above && above.way === way;
+
 const textOf = (column: Column, cell: Cell): string =>
   cell.kind === "charging"
     ? column.text(cell)
@@ -365,15 +375,24 @@ interface CellProps {
   readonly cell: Cell;
   readonly base: Cell | null;
   readonly range: { best: number; worst: number } | undefined;
+  /** The row above is of the same way: its name need not be read twice. */
+  readonly again: boolean;
 }
 
-function TableCell({ column, cell, base, range }: CellProps) {
+function TableCell({ column, cell, base, range, again }: CellProps) {
   const text = textOf(column, cell);
-  if (column.id === "way") return <th scope="row">{text}</th>;
+  if (column.id === "way")
+    return (
+      <th scope="row">
+        <span className={again ? "visually-hidden" : ""}>{text}</span>
+      </th>
+    );
+  const { unit } = column;
+  const figure = unit === undefined ? "" : "n";
   if (cell.kind === "blocked")
     return (
-      <td className="quiet" title={text}>
-        {text}
+      <td className={`quiet ${figure}`} title={text}>
+        {bareText(text, unit ?? "")}
       </td>
     );
   const value = column.value(cell);
@@ -383,15 +402,15 @@ function TableCell({ column, cell, base, range }: CellProps) {
       ? column.difference(value as number, column.value(base) as number)
       : undefined;
   return (
-    <td className={mark}>
+    <td className={`${mark ?? ""} ${figure}`}>
       {mark && (
         <span className="mark">
           {mark === "best" ? "▲" : "▽"}
           <span className="visually-hidden"> {mark}: </span>
         </span>
       )}
-      {text}
-      {by && <small>{by}</small>}
+      {bareText(text, unit ?? "")}
+      {by && <small>{bareText(by, unit ?? "")}</small>}
     </td>
   );
 }

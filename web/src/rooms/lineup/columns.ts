@@ -34,6 +34,8 @@ import { timeAt } from "./clock";
 export interface Column {
   readonly id: string;
   readonly name: string;
+  /** It holds figures, most of them in this unit: it stands once in the heading. */
+  readonly unit?: string;
   /** Number or text by which rows are ordered; undefined where nothing charges. */
   value(row: Row): number | string;
   text(row: Row): string;
@@ -46,6 +48,8 @@ export interface Column {
 
 /** How amounts of one nature read, and the amount that the text shows. */
 interface Measure {
+  /** The unit that stands in the heading; empty where every text brings its own. */
+  readonly unit: string;
   text(n: number): string;
   shown(n: number): number;
 }
@@ -57,7 +61,8 @@ const signed = (n: number, text: (n: number) => string): string =>
   Math.abs(n) < NOTHING ? "same" : `${n > 0 ? "+" : "−"}${text(Math.abs(n))}`;
 
 /** A column of amounts: its value, its text and its differences. */
-const measured = ({ text, shown }: Measure, value: (row: Row) => number) => ({
+const measured = ({ unit, text, shown }: Measure, value: (row: Row) => number) => ({
+  unit,
   value,
   text: (row: Row) => text(value(row)),
   difference: (n: number, base: number) => signed(shown(n) - shown(base), text),
@@ -66,20 +71,31 @@ const measured = ({ text, shown }: Measure, value: (row: Row) => number) => ({
 /** What the figures of a household are measured in. */
 const measuresIn = (unit: DistanceUnit, currency: string) =>
   ({
-    power: { text: (watts) => figureText(powerFigure(watts)), shown: shownPower },
-    energy: { text: (wh) => figureText(energyFigure(wh)), shown: shownEnergy },
-    distance: { text: (km) => figureText(distanceFigure(km, unit)), shown: (km) => shownKm(km, unit) },
+    power: { unit: "kW", text: (watts) => figureText(powerFigure(watts)), shown: shownPower },
+    energy: { unit: "kWh", text: (wh) => figureText(energyFigure(wh)), shown: shownEnergy },
+    distance: { unit, text: (km) => figureText(distanceFigure(km, unit)), shown: (km) => shownKm(km, unit) },
     speed: {
+      unit: `${unit}/h`,
       text: (kmPerHour) => figureText(speedFigure(kmPerHour, unit)),
       shown: (kmPerHour) => shownSpeed(kmPerHour, unit),
     },
-    time: { text: durationText, shown: toMinute },
-    share: { text: percentText, shown: shownShare },
+    time: { unit: "", text: durationText, shown: toMinute },
+    share: { unit: "%", text: percentText, shown: shownShare },
     money: {
+      unit: signOf(currency),
       text: (m) => moneyText(m as Micros, currency),
       shown: (m) => shownAs(m as Micros, coinOf(currency)),
     },
   }) satisfies Readonly<Record<string, Measure>>;
+
+/** How a currency is marked on its amounts. */
+const signOf = (currency: string): string =>
+  moneyText(0 as Micros, currency)
+    .replace(/[\d.,]/g, "")
+    .trim();
+
+/** A figure as it stands under a heading that has its unit; one in another unit keeps it. */
+export const bareText = (text: string, unit: string): string => text.replace(unit, "").trim();
 
 /** What a row is about, and what flows. */
 const ABOUT: readonly Column[] = [
@@ -212,6 +228,7 @@ export function columnsFor(unit: DistanceUnit, currency: string, stay: number): 
       id: "price",
       name: "To be bought",
       best: "least",
+      unit: signOf(currency),
       value: (r) => r.price,
       text: (r) => priceText(r.price, currency),
       always: (c) => priceText(c.price, currency),

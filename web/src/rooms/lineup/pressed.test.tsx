@@ -204,7 +204,7 @@ describe("what is pressed and typed", () => {
     const { props } = asked();
     render(<Table {...props} />);
     const names = () => rowsOf("Rows of the line-up").map(([name]) => name);
-    fireEvent.click(screen.getByRole("button", { name: "Into the battery" }));
+    fireEvent.click(screen.getByRole("button", { name: /^Into the battery/ }));
     expect(names()).toEqual(["Rapid", "Fast", "Slow"]);
     fireEvent.click(screen.getByRole("button", { name: /^Into the battery/ }));
     expect(names()).toEqual(["Slow", "Fast", "Rapid"]);
@@ -212,12 +212,12 @@ describe("what is pressed and typed", () => {
     const fast = rowsOf("Rows of the line-up")[1]!;
     // 6.42 − 2.11 kW, 1 h 34 min − 4 h 44 min, €3.23 − €2.18.
     expect(fast.filter((text) => /[+−]/.test(text))).toEqual([
-      "6.42 kW+4.31 kW",
+      "6.42+4.31",
       "1 h 34 min−3 h 10 min",
-      "64.2 km/h+43.1 km/h",
-      "7 %−1 %",
-      "€3.23+€1.05",
-      "€3.23+€1.05",
+      "64.2+43.1",
+      "7−1",
+      "3.23+1.05",
+      "3.23+1.05",
     ]);
     fireEvent.change(screen.getByLabelText("Group"), { target: { value: "level" } });
     expect(names()).toEqual(["Mode 3 2", "Slow", "Fast", "Mode 4 1", "Rapid"]);

@@ -202,6 +202,9 @@ describe.each([
     for (const name of ["From the wall", "On the meter", "Lost", "To be bought"])
       fireEvent.click(within(document.querySelector<HTMLElement>(".column-chooser")!).getByLabelText(name));
     const table = screen.getByLabelText("Rows of the line-up");
+    const bare = (text: string) => text.replace(/€| (km|mi)\/h/, "");
+    // One car: every row is of another way, and shows its name.
+    expect(table.querySelector("th .visually-hidden")).toBeNull();
     const heads = [...table.querySelectorAll("thead th")].map((th) => th.textContent!.trim());
     const [first, second, third] = rowsOf("Rows of the line-up").map((row) =>
       Object.fromEntries(row.map((text, i) => [heads[i], text])),
@@ -210,40 +213,40 @@ describe.each([
       Way: "Slow",
       Level: "Mode 3",
       Flows: "1 × 10 A",
-      "From the wall": "▽ worst: 2.30 kW",
-      "Into the battery": "▽ worst: 2.11 kW",
+      "From the wall, kW": "▽ worst: 2.30",
+      "Into the battery, kW": "▽ worst: 2.11",
       "Narrowest link": "charging unit",
       "Time to target": "▽ worst: 4 h 44 min",
       "In time": "short by 44 min",
-      "Range an hour": `▽ worst: ${slow.speed}`,
-      "On the meter": "10.9 kWh",
-      Lost: "0.88 kWh",
-      "Share lost": "▽ worst: 8 %",
-      "Cost of the charge": "€2.18",
-      [`Cost per 100 ${unit}`]: `▲ best: ${slow.per100}`,
-      "To be bought": "▲ best: nothing",
+      [`Range an hour, ${unit}/h`]: `▽ worst: ${bare(slow.speed)}`,
+      "On the meter, kWh": "10.9",
+      "Lost, kWh": "0.88",
+      "Share lost, %": "▽ worst: 8",
+      "Cost of the charge, €": "2.18",
+      [`Cost per 100 ${unit}, €`]: `▲ best: ${bare(slow.per100)}`,
+      "To be bought, €": "▲ best: nothing",
       "Worst caution": "none",
     });
     expect(second).toMatchObject({
       Way: "Fast",
-      "From the wall": "6.90 kW",
-      "Into the battery": "6.42 kW",
+      "From the wall, kW": "6.90",
+      "Into the battery, kW": "6.42",
       "Time to target": "1 h 34 min",
       "In time": "yes, 19:34",
-      "Range an hour": fast.speed,
-      "On the meter": "10.8 kWh",
-      Lost: "0.75 kWh",
-      "Cost of the charge": "€3.23",
-      [`Cost per 100 ${unit}`]: fast.per100,
-      "To be bought": "▽ worst: €800",
+      [`Range an hour, ${unit}/h`]: bare(fast.speed),
+      "On the meter, kWh": "10.8",
+      "Lost, kWh": "0.75",
+      "Cost of the charge, €": "3.23",
+      [`Cost per 100 ${unit}, €`]: bare(fast.per100),
+      "To be bought, €": "▽ worst: 800",
     });
     expect(third).toMatchObject({
       Way: "Rapid",
       Level: "Mode 4",
-      "Into the battery": "▲ best: 50.0 kW",
-      "Range an hour": `▲ best: ${rapid.speed}`,
-      "Cost of the charge": "€6.00",
-      [`Cost per 100 ${unit}`]: `▽ worst: ${rapid.per100}`,
+      "Into the battery, kW": "▲ best: 50.0",
+      [`Range an hour, ${unit}/h`]: `▲ best: ${bare(rapid.speed)}`,
+      "Cost of the charge, €": "6.00",
+      [`Cost per 100 ${unit}, €`]: `▽ worst: ${bare(rapid.per100)}`,
     });
     // What was chosen is kept from visit to visit: back to the first columns.
     for (const name of ["From the wall", "On the meter", "Lost", "To be bought"])
@@ -403,13 +406,26 @@ describe("the charts", () => {
     const [slow] = data.datasets as unknown as { data: { x: number; y: number }[]; borderWidth: number }[];
     for (const { x, y } of slow!.data) expect(y).toBeCloseTo(70 + 2.1147 * x, 2);
     expect((data.datasets as unknown as { borderWidth: number }[]).map((d) => d.borderWidth)).toEqual([
-      1.8, 4, 1.8,
+      1.4, 4, 1.4,
     ]);
+    // Each is named where it ends: two over the moment they reach the target, the late one at the right edge too.
+    const { annotations } = options.plugins.annotation as unknown as {
+      annotations: Record<string, { content?: string; xMin?: number; yMin?: number }>;
+    };
+    const named = Object.entries(annotations).flatMap(([id, { content }]) =>
+      content ? [[id, content]] : [],
+    );
+    expect(named).toEqual([
+      ["ready0", "Slow, 22:44"],
+      ["ready1", "Fast, 19:34"],
+      ["ready2", "Rapid, 18:12"],
+    ]);
+    expect([annotations.leader1!.xMin!.toFixed(2), annotations.leader1!.yMin]).toEqual(["1.56", 80]);
     expect(options.plugins.annotation.annotations.leave!.xMin).toBe(4);
     expect(options.scales.x!.ticks.callback(1.5, 0)).toBe("19:30");
-    expect(
-      options.plugins.tooltip.callbacks.label!({ dataset: { label: "Slow" }, parsed: { y: 74.2 } }),
-    ).toBe("Slow: 74 %");
+    expect(options.plugins.tooltip.callbacks.label!({ datasetIndex: 0, parsed: { y: 74.2 } })).toBe(
+      "Slow: 74 %",
+    );
     const heads = within(screen.getByLabelText("Table: State of charge")).getAllByRole("columnheader");
     expect(heads.map(({ textContent }) => textContent)).toEqual([
       "Way",
@@ -439,17 +455,17 @@ describe("the charts", () => {
     expect(
       options.plugins.tooltip.callbacks.label!({ dataset: { label: "cable" }, parsed: { x: 0.739 } }),
     ).toBe("cable: 0.74 kWh");
-    expect(rowsOf("Table: Energy lost")).toEqual([
-      ["Slow", "0.00 kWh", "0.87 kWh", "0.88 kWh"],
-      ["Fast", "0.01 kWh", "0.74 kWh", "0.75 kWh"],
-      ["Rapid", "0.00 kWh", "0.00 kWh", "0.00 kWh"],
+    expect(rowsOf("Table: Energy lost, kWh")).toEqual([
+      ["Slow", "0.00", "0.87", "0.88"],
+      ["Fast", "0.01", "0.74", "0.75"],
+      ["Rapid", "0.00", "0.00", "0.00"],
     ]);
   });
 
   test("in the other manner of writing the same figures stand with its decimal mark", () => {
     writeAs({ decimals: "comma" });
     render(<Charts {...propsOf("km")} />);
-    expect(rowsOf("Table: Energy lost")[1]).toEqual(["Fast", "0,01 kWh", "0,74 kWh", "0,75 kWh"]);
+    expect(rowsOf("Table: Energy lost, kWh")[1]).toEqual(["Fast", "0,01", "0,74", "0,75"]);
   });
 
   test("of thirty ways the first 24 are drawn, and it is said", () => {
@@ -457,12 +473,13 @@ describe("the charts", () => {
     const many = Array.from({ length: 30 }, (_, i) => props.solved.byCar[0]![i % 3]!);
     render(<Charts {...props} solved={{ ...props.solved, byCar: [many] }} />);
     expect(screen.getByText("The first 24 of 30 ways; the table has them all.")).toBeDefined();
-    expect(drawn.map(({ data }) => data.labels?.length ?? data.datasets.length)).toEqual([24, 24]);
-    // Lines of one shade differ by their dash.
-    const lines = drawn.find(({ kind }) => kind === "line")!.data.datasets as unknown as {
-      borderDash: number[];
-    }[];
-    expect(new Set([0, 6, 12, 18].map((i) => lines[i]!.borderDash.join())).size).toBe(4);
+    expect(drawn.find(({ kind }) => kind === "bar")!.data.labels).toHaveLength(24);
+    // Lines nobody could tell apart are one, and counted; the way in view is named.
+    expect(drawn.find(({ kind }) => kind === "line")!.data.datasets.map(({ label }) => label)).toEqual([
+      "Slow and 7 more",
+      "8 ways",
+      "8 ways",
+    ]);
   });
 
   test("with nothing that charges they say so", () => {

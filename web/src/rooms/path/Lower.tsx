@@ -4,7 +4,7 @@ import type { Draft } from "../../stores/draft";
 import { useCalm } from "./useCalm";
 
 const Clock = lazy(() => import("./Clock"));
-const Flow = lazy(() => import("./Flow"));
+const Losses = lazy(() => import("./Losses"));
 const Steps = lazy(() => import("./Steps"));
 
 const VIEWS = { clock: "The clock", flow: "Where it goes", steps: "Current steps" } as const;
@@ -31,7 +31,7 @@ export function Lower({ charging, draft, onChange }: Props) {
       </div>
       <Suspense fallback={<div className="view-waiting" />}>
         {view === "clock" && <Clock solution={solution} plan={plan} />}
-        {view === "flow" && <Flow solution={solution} plan={plan} />}
+        {view === "flow" && <Losses solution={solution} plan={plan} />}
         {view === "steps" && <Steps draft={draft} onChange={onChange} />}
       </Suspense>
     </section>

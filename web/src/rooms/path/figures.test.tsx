@@ -24,7 +24,7 @@ import { settle } from "../../tests/settle";
 import { rowsOf } from "../../tests/tables";
 import { Cheaper } from "./Cheaper";
 import ClockPlot from "./Clock";
-import Flow from "./Flow";
+import Losses from "./Losses";
 import { Hangs } from "./Hangs";
 import { LinkPanel } from "./LinkPanel";
 import { OnPaper } from "./OnPaper";
@@ -62,7 +62,6 @@ jest.mock("react-chartjs-2", () => ({
   Bar: (props: Drawn) => given(props),
   Line: (props: Drawn) => given(props),
 }));
-jest.mock("chartjs-chart-sankey", () => ({ Flow: { id: "flow" }, SankeyController: { id: "sankey" } }));
 
 const asideOf = (of: Answered & Charging, change: Partial<Aside> = {}): Aside => ({
   plan: of.plan,
@@ -86,29 +85,38 @@ beforeEach(() => {
 describe("the losses of a session known by hand", () => {
   const shown = (asked: PlainAsked = {}) => {
     const { solution, plan } = plainAnswered(asked);
-    render(<Flow solution={solution} plan={plan} />);
+    render(<Losses solution={solution} plan={plan} />);
     return rowsOf("Table of losses");
   };
 
   test("each cause has its energy, its share and its money, and the money adds up as printed", () => {
     expect(shown()).toEqual([
-      ["cable", "3 Wh", "0.0 %", "€0.00"],
-      ["conversion to DC in the car", "0.87 kWh", "8.0 %", "€0.18"],
-      ["stored in the battery", "10.0 kWh", "91.9 %", "€2.00"],
-      ["on the meter", "10.9 kWh", "100.0 %", "€2.18"],
+      ["conversion to DC in the car", "", "0.87 kWh", "99.6 %", "8.0 %", "€0.18"],
+      ["cable", "", "3 Wh", "0.4 %", "0.0 %", "€0.00"],
+      ["lost altogether", "", "0.88 kWh", "", "8.1 %", "€0.18"],
+      ["stored in the battery", "", "10.0 kWh", "", "91.9 %", "€2.00"],
+      ["on the meter", "", "10.9 kWh", "", "100.0 %", "€2.18"],
     ]);
   });
 
-  test("the drawing has the same flows: meter, car, losses on their side of the inlet, battery", () => {
+  test("the largest loss stands first, each as long as its share, and the own draw says what twice the current spares", () => {
     shown({ car: { ...plain, ownDrawW: 300 } });
     // 1,815 W are stored, so that the 10 kWh take 5.51 h: 1.65 kWh of own draw, 1.02 in the charger.
-    const flows = drawn[0]!.data.datasets[0]!.data as { from: string; to: string; flow: number }[];
-    expect(flows.map(({ from, to, flow }) => [from, to, (flow / 1000).toFixed(2)])).toEqual([
-      ["meter", "into the car", "12.67"],
-      ["into the car", "battery", "10.00"],
-      ["into the car", "conversion to DC in the car", "1.02"],
-      ["into the car", "car's own draw while awake", "1.65"],
+    expect(rowsOf("Table of losses").map(([name]) => name)).toEqual([
+      "car's own draw while awake",
+      "conversion to DC in the car",
+      "cable",
+      "lost altogether",
+      "stored in the battery",
+      "on the meter",
     ]);
+    const bars = [...document.querySelectorAll<HTMLElement>(".loss-bar")].map((bar) =>
+      Number.parseFloat(bar.style.width).toFixed(1),
+    );
+    expect(bars.slice(0, 2)).toEqual(["100.0", "61.6"]);
+    expect(document.querySelector(".says")!.textContent).toBe(
+      "2.67 kWh of the 12.7 kWh on the meter are lost, most of it to: car's own draw while awake.",
+    );
     expect(document.body.textContent).toMatch(
       /own draw runs for all 5\.5 h and is 62 % of the loss: twice the current would halve it, 0\.83 kWh or €0\.17 a session/,
     );

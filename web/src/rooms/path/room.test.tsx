@@ -11,7 +11,6 @@ import { plainAnswered, plainGarage, type PlainAsked } from "../../tests/plain";
 import PathScreen from "./PathScreen";
 
 jest.mock("react-chartjs-2", () => ({ Line: () => null, Bar: () => null, Chart: () => null }));
-jest.mock("chartjs-chart-sankey", () => ({ Flow: { id: "flow" }, SankeyController: { id: "sankey" } }));
 
 /** Views come on demand: until the one that was pressed for is there. */
 const press = (name: string) => act(async () => void fireEvent.click(screen.getByRole("button", { name })));
