@@ -1,8 +1,10 @@
 import { useId, type KeyboardEvent } from "react";
-import { LINK_WORDS, type LinkKind } from "@kettleback/core";
+import { LINK_WORDS, plugAtCar, type LinkKind } from "@kettleback/core";
 import type { Charging } from "../jobs/answer";
 import { ampsText, figureText, percentText, powerFigure } from "../format/number";
 import { useWidth } from "../charts/useWidth";
+import { SmallFace } from "../faces/FaceDrawing";
+import { OutletFace } from "../faces/OutletFace";
 import { laneOutlines, lanesDrawn, layOut, linksDrawn, type Drawing, type LinkBox } from "./layout";
 import styles from "./drawing.module.scss";
 
@@ -17,6 +19,8 @@ const NARROW = 620;
 const BREADTH = { 1: 56, 2: 84, 3: 108 } as const;
 const ACROSS_SHIFT = { flat: 62, upright: 14 } as const;
 const UPRIGHT_STEP = 64;
+/** Width of a face beside a name (px). */
+const FACE = 20;
 
 /** Turns (along, across) into x and y for a drawing that lies flat or stands upright. */
 type Place = (along: number, across: number) => [number, number];
@@ -81,6 +85,7 @@ export function ConductorDrawing({ charging, selected, onSelect }: Props) {
                 />
               )),
             )}
+          <Joints drawing={drawing} place={place} />
           {drawing.links.map((box) => (
             <LinkMark
               key={box.link.kind}
@@ -95,11 +100,42 @@ export function ConductorDrawing({ charging, selected, onSelect }: Props) {
               onSelect={onSelect}
             />
           ))}
+          {flat && <Faces charging={charging} drawing={drawing} />}
           <Battery charging={charging} drawing={drawing} place={place} flat={flat} breadth={breadth} />
+          <text x={flat ? 2 : breadth + 30} y={flat ? height - 10 : height - 4} className="detail">
+            Scale {ampsText(drawing.scale)}
+          </text>
         </svg>
       )}
     </div>
   );
+}
+
+/** Where one part ends and the next begins. */
+const Joints = ({ drawing: { links, flow }, place }: Pick<PartProps, "drawing" | "place">) =>
+  links.flatMap(({ to, bars, index }, i) => {
+    const next = links[i + 1];
+    if (!next) return [];
+    return bars.map(({ lane, mid, thick }) => {
+      const other = next.bars.find((bar) => bar.lane === lane)?.thick ?? 0;
+      const half = Math.max(thick, other, flow[lane]?.thick ?? 0) / 2;
+      const [[x1, y1], [x2, y2]] = [place(to, mid - half), place(to, mid + half)];
+      return <line key={`${index}-${lane}`} className="joint" x1={x1} y1={y1} x2={x2} y2={y2} />;
+    });
+  });
+
+/** What one would look for on the wall and on the car: the faces of outlet and inlet, beside their names. */
+function Faces({ charging: { plan }, drawing }: Pick<PartProps, "charging" | "drawing">) {
+  const inlet = plan.adapter?.to ?? plugAtCar(plan.evse, plan.cable ?? undefined);
+  return drawing.links.map(({ link: { kind, over }, from, to, binding, tied }) => {
+    // Under the name, or before the word that stands there.
+    const x = binding || tied || over ? from + 4 : (from + to - FACE) / 2;
+    if (kind === "outlet" && plan.outlet.kind === "socket")
+      return <OutletFace key={kind} type={plan.outlet.type} size={FACE} x={x} y={38} />;
+    if (kind === "inlet" && inlet)
+      return <SmallFace key={kind} connector={inlet} width={FACE} x={x} y={37} />;
+    return null;
+  });
 }
 
 /** Links of what is planned are drawn in outline: nothing flows there yet. */
@@ -214,7 +250,13 @@ function LinkMark({ box, place, flat, width, breadth, flowsOn, planned, selected
   const label =
     `${index + 1}: ${words}, ${link.name}${planned ? ", planned" : ""}. Ceiling ${ceiling} ${flowsOn}, alone ${figureText(powerFigure(link.ceilingW))}.` +
     (link.over ? " More flows than it should hold." : "") +
-    (binding ? " The narrowest link." : box.runnerUp ? " The next narrowest." : "") +
+    (binding
+      ? " The narrowest link."
+      : box.tied
+        ? " As narrow as the narrowest."
+        : box.runnerUp
+          ? " The next narrowest."
+          : "") +
     (empties ? ` ${empties} of its phases ${empties === 1 ? "runs" : "run"} empty.` : "");
   const onKey = (event: KeyboardEvent) => {
     if (event.key === "Enter" || event.key === " ") {
@@ -228,6 +270,7 @@ function LinkMark({ box, place, flat, width, breadth, flowsOn, planned, selected
   const [tx] = flat ? [mid] : [breadth + 30];
   const textY = flat ? 18 : from + 20;
   const figuresY = flat ? breadth + 82 : from + 38;
+  const verdict = link.over ? "overdrawn" : binding ? "narrowest" : box.tied ? "as narrow" : "";
   const loss = box.lossW >= 0.5 ? `−${figureText(powerFigure(box.lossW))} heat` : "";
   return (
     <g
@@ -249,7 +292,7 @@ function LinkMark({ box, place, flat, width, breadth, flowsOn, planned, selected
       />
       {box.lossThick > 0 && (
         <LossBranch
-          at={mid + (binding ? 28 : 0)}
+          at={mid + (binding || box.runnerUp ? 28 : 0)}
           start={bottom}
           place={place}
           thick={box.lossThick}
@@ -257,7 +300,9 @@ function LinkMark({ box, place, flat, width, breadth, flowsOn, planned, selected
           breadth={breadth}
         />
       )}
-      {binding && <Jaws at={mid} top={top} bottom={bottom} place={place} />}
+      {(binding || box.runnerUp) && (
+        <Jaws at={mid} top={top} bottom={bottom} place={place} hollow={!binding} />
+      )}
       <text x={tx} y={textY} className="kind">
         <tspan className="index">{index + 1}</tspan>{" "}
         {flat ? shortKind(capital, to - from) : `${capital}: ${clip(link.name, 26)}`}
@@ -267,16 +312,14 @@ function LinkMark({ box, place, flat, width, breadth, flowsOn, planned, selected
           {clip(link.name, Math.floor((to - from) / 6.4))}
         </text>
       )}
-      {flat && (binding || link.over) && (
-        <text x={tx} y={50} className="verdict">
-          {link.over ? "overdrawn" : "narrowest"}
+      {flat && verdict && (
+        <text x={tx} y={50} className={binding || link.over ? "verdict" : "detail"}>
+          {verdict}
         </text>
       )}
-      <text x={tx} y={figuresY} className="ceiling">
+      <text x={tx} y={flat ? figuresY + 16 : figuresY} className="ceiling">
         {ceiling}
-        {flat
-          ? ""
-          : ` · ${figureText(powerFigure(link.ceilingW))}${link.over ? " · overdrawn" : binding ? " · narrowest" : ""}`}
+        {flat ? "" : ` · ${figureText(powerFigure(link.ceilingW))}${verdict && ` · ${verdict}`}`}
       </text>
       {!flat && loss && (
         <text x={tx} y={from + 54} className="loss">
@@ -285,10 +328,10 @@ function LinkMark({ box, place, flat, width, breadth, flowsOn, planned, selected
       )}
       {flat && (
         <>
-          <text x={tx} y={figuresY + 16} className="detail">
+          <text x={tx} y={figuresY + 32} className="detail">
             {figureText(powerFigure(link.ceilingW))}
           </text>
-          <text x={tx} y={figuresY + 32} className="loss">
+          <text x={tx} y={figuresY} className="loss">
             {loss}
           </text>
         </>
@@ -308,7 +351,7 @@ const shortKind = (kind: string, room: number): string =>
         .replace("Extension lead", "Lead")
     : kind;
 
-/** Heat leaving the lanes: a branch as thick as its share of the worst one. */
+/** Heat leaving the lanes, down to its watts: a branch to the scale of the worst one. */
 function LossBranch({
   at,
   start,
@@ -338,8 +381,17 @@ function LossBranch({
   return <polygon className="branch" points={points.map((p) => p.join(",")).join(" ")} />;
 }
 
+interface JawsProps {
+  readonly at: number;
+  readonly top: number;
+  readonly bottom: number;
+  readonly place: Place;
+  /** Of what comes next, or ties. */
+  readonly hollow: boolean;
+}
+
 /** Two jaws that pinch the narrowest link: the mark that does not need colour. */
-function Jaws({ at, top, bottom, place }: { at: number; top: number; bottom: number; place: Place }) {
+function Jaws({ at, top, bottom, place, hollow }: JawsProps) {
   const jaw = (edge: number, sign: 1 | -1): string =>
     [
       place(at - 13, edge + sign * 13),
@@ -351,8 +403,8 @@ function Jaws({ at, top, bottom, place }: { at: number; top: number; bottom: num
       .join(" ");
   return (
     <>
-      <polygon className="jaw" points={jaw(top, -1)} />
-      <polygon className="jaw" points={jaw(bottom, 1)} />
+      <polygon className={hollow ? "jaw hollow" : "jaw"} points={jaw(top, -1)} />
+      <polygon className={hollow ? "jaw hollow" : "jaw"} points={jaw(bottom, 1)} />
     </>
   );
 }

@@ -15,6 +15,8 @@ export interface LaneBar extends Stretch {
   readonly mid: number;
   readonly thick: number;
   readonly live: boolean;
+  /** It carries more than the scale shows: its edges are drawn broken. */
+  readonly beyond: boolean;
 }
 
 export interface LinkBox extends Stretch {
@@ -23,6 +25,8 @@ export interface LinkBox extends Stretch {
   readonly bars: readonly LaneBar[];
   readonly binding: boolean;
   readonly runnerUp: boolean;
+  /** The next narrowest holds back no less than the narrowest does. */
+  readonly tied: boolean;
   /** What is lost in this link at full flow (W), and the thickness of the branch by which it leaves. */
   readonly lossW: number;
   readonly lossThick: number;
@@ -35,6 +39,8 @@ export interface Drawing {
   readonly flow: readonly { readonly lane: number; readonly mid: number; readonly thick: number }[];
   /** Extent of all lanes, across. */
   readonly across: Stretch;
+  /** Amperes as which the thickest lane is drawn. */
+  readonly scale: number;
 }
 
 export interface Extent {
@@ -46,6 +52,28 @@ export interface Extent {
 
 const THICKEST = { 1: 46, 2: 36, 3: 34 } as const;
 const THINNEST = 3;
+/** Amperes of a lane of full thickness: the least that holds what is drawn, so that paths can be told apart by eye. */
+const SCALES = { AC: [20, 40, 80], DC: [125, 250, 500] } as const;
+/** Of the worst loss, thickness of the branch by which it leaves; the others are to its scale. */
+const THICKEST_LOSS = 12;
+/** Ceilings (W) nearer to each other than this share hold back the same. */
+const TIED = 0.002;
+
+/** Whether the next narrowest link holds back as much as the narrowest: mending one alone gains nothing. */
+export const isTied = ({ links, binding, runnerUp }: OperatingPoint): boolean =>
+  runnerUp !== binding && links[runnerUp]!.ceilingW <= links[binding]!.ceilingW * (1 + TIED);
+
+/** The scale a path is drawn to. The inlet's contacts are rated far above the rest: they do not choose it. */
+function scaleFor(point: OperatingPoint): number {
+  const most = Math.max(
+    point.amps,
+    ...point.links
+      .filter(({ kind }) => kind !== "inlet" && kind !== "battery")
+      .map((link) => phaseAmps(link, point.phases)),
+  );
+  const scales = SCALES[point.current];
+  return scales.find((scale) => scale >= most) ?? scales.at(-1)!;
+}
 
 /** Lanes a link has on this drawing, live or empty. A battery has none of its own. */
 const phasesShown = (link: FlowingLink, used: number): number =>
@@ -82,14 +110,9 @@ export function layOut(
   const phases = lanesDrawn(point);
   const pitch = breadth / phases;
   const thickest = Math.min(THICKEST[phases], pitch - 8);
-  // The inlet's contacts are rated far above the rest; letting them set the scale would thin everything else.
-  const most = Math.max(
-    ...point.links
-      .filter((l) => l.kind !== "inlet" && l.kind !== "battery")
-      .map((l) => phaseAmps(l, point.phases)),
-    point.amps,
-  );
-  const thickness = (amps: number) => (thickest * Math.min(amps, most)) / most;
+  const scale = scaleFor(point);
+  const thickness = (amps: number) => (thickest * Math.min(amps, scale)) / scale;
+  const tied = isTied(point);
   const mid = (lane: number) => pitch * (lane + 0.5);
   const step = (length - supply - battery) / shown.length;
   const mostLoss = Math.max(1, ...point.links.map((l) => lossIn(l, atFlow)));
@@ -110,11 +133,13 @@ export function layOut(
         mid: mid(lane),
         thick: Math.max(THINNEST, thickness(phaseAmps(link, point.phases))),
         live: lane < point.phases,
+        beyond: phaseAmps(link, point.phases) > scale,
       })),
       binding: index === point.binding,
       runnerUp: index === point.runnerUp,
+      tied: tied && index === point.runnerUp,
       lossW,
-      lossThick: lossW < 0.5 ? 0 : 1 + 9 * Math.sqrt(lossW / mostLoss),
+      lossThick: lossW < 0.5 ? 0 : Math.max(1, (THICKEST_LOSS * lossW) / mostLoss),
     };
   });
   return {
@@ -127,10 +152,24 @@ export function layOut(
       thick: Math.max(THINNEST, thickness(point.amps)),
     })),
     across: { from: 0, to: breadth },
+    scale,
   };
 }
 
 const TAPER = 9;
+/** Steps of a broken edge along it, and how far it goes in and out. */
+const TEETH = { along: 6, across: 2.5 } as const;
+
+/** A lane's edge from one joint to the next: straight, or broken where the lane is wider than is drawn. */
+function edgeOf(bar: LaneBar, from: number, to: number, sign: 1 | -1): [number, number][] {
+  const across = bar.mid + (sign * bar.thick) / 2;
+  const teeth = bar.beyond ? Math.max(1, Math.floor((to - from) / TEETH.along)) : 1;
+  const between = Array.from({ length: teeth - 1 }, (_, i): [number, number] => [
+    from + ((i + 1) * (to - from)) / teeth,
+    across + (i % 2 === 0 ? -sign : sign) * TEETH.across,
+  ]);
+  return [[from, across], ...between, [to, across]];
+}
 
 /**
  * Outline of one lane along the links that have it, as closed polygons in (along, across): thickness changes over
@@ -147,10 +186,9 @@ export function laneOutlines(links: readonly LinkBox[], lane: number): [number, 
   }
   return runs.map((run) => {
     const side = (sign: 1 | -1) =>
-      run.flatMap((bar, i): [number, number][] => [
-        [bar.from + (i > 0 ? TAPER : 2), bar.mid + (sign * bar.thick) / 2],
-        [bar.to - (i < run.length - 1 ? TAPER : 2), bar.mid + (sign * bar.thick) / 2],
-      ]);
+      run.flatMap((bar, i) =>
+        edgeOf(bar, bar.from + (i > 0 ? TAPER : 2), bar.to - (i < run.length - 1 ? TAPER : 2), sign),
+      );
     return [...side(-1), ...side(1).reverse()];
   });
 }

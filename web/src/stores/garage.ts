@@ -43,6 +43,19 @@ const replaced = <T extends Kept<unknown>>(rows: readonly T[], row: T): T[] =>
 /** Rows of one kind with a row added or replaced. */
 type Rows = readonly Kept<unknown>[];
 
+/**
+ * A write's answer. Where somebody else was first, their version is shown, so that trying again starts from it, and the
+ * refusal goes on.
+ */
+async function orTheirs<W, T>(write: Promise<W>, show: (theirs: T) => void): Promise<W> {
+  try {
+    return await write;
+  } catch (error) {
+    if (error instanceof Refused && error.current) show(error.current as T);
+    throw error;
+  }
+}
+
 /** The newest load asked for; an older one that answers later is not shown. */
 let loads = 0;
 
@@ -70,18 +83,13 @@ export const useGarage = create<GarageState>()(
             ? { garage: { ...garage, [kind]: change(garage[kind]) } as Garage }
             : {},
         );
-      /** A write's answer; where somebody else was first, their version is shown, so that trying again starts from it. */
-      const orTheirs = async <T>(householdId: string, kind: Kind, write: Promise<T>): Promise<T> => {
-        try {
-          return await write;
-        } catch (error) {
-          if (error instanceof Refused && error.current) {
-            const { current } = error;
-            show(householdId, kind, (rows) => replaced(rows, current));
-          }
-          throw error;
-        }
-      };
+      const put = (householdId: string, kind: Kind) => (row: Kept<unknown>) =>
+        show(householdId, kind, (rows) => replaced(rows, row));
+      const showHousehold = (household: Kept<Household>) =>
+        set((state) => ({
+          ...(state.garage?.household.id === household.id ? { garage: { ...state.garage, household } } : {}),
+          households: replaced(state.households, household),
+        }));
       const householdInView = (): string => {
         const { garage } = get();
         if (!garage) throw new Error("no garage is loaded");
@@ -115,19 +123,7 @@ export const useGarage = create<GarageState>()(
         },
 
         async changeHousehold(row) {
-          const showHousehold = (household: Kept<Household>) =>
-            set((state) => ({
-              ...(state.garage?.household.id === household.id
-                ? { garage: { ...state.garage, household } }
-                : {}),
-              households: replaced(state.households, household),
-            }));
-          try {
-            showHousehold(await api.saveHousehold(row));
-          } catch (error) {
-            if (error instanceof Refused && error.current) showHousehold(error.current as Kept<Household>);
-            throw error;
-          }
+          showHousehold(await orTheirs(api.saveHousehold(row), showHousehold));
         },
 
         async addHousehold(plan) {
@@ -158,8 +154,8 @@ export const useGarage = create<GarageState>()(
             row.id === undefined
               ? api.add(household, kind, row.spec, row.parentId)
               : api.change(household, kind, row as Kept<SpecOf<typeof kind>>);
-          const saved = await orTheirs(household, kind, write);
-          show(household, kind, (rows) => replaced(rows, saved));
+          const saved = await orTheirs(write, put(household, kind));
+          put(household, kind)(saved);
           return saved;
         },
 
@@ -173,15 +169,14 @@ export const useGarage = create<GarageState>()(
 
         async remove(kind, row) {
           const household = householdInView();
-          const gone = await orTheirs(household, kind, api.remove(household, kind, row));
+          const gone = await orTheirs(api.remove(household, kind, row), put(household, kind));
           show(household, kind, (rows) => rows.filter((r) => r.id !== row.id));
           return gone;
         },
 
         async restore(kind, row) {
           const household = householdInView();
-          const back = await api.restore(household, kind, row);
-          show(household, kind, (rows) => replaced(rows, back));
+          put(household, kind)(await api.restore(household, kind, row));
         },
       };
     },

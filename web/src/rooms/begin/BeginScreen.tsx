@@ -76,7 +76,7 @@ export default function BeginScreen() {
         </p>
       </header>
 
-      <Where typed={typed} set={set} region={region} zone={zone} />
+      <Where typed={typed} set={set} region={region} zone={zone} wrong={wrong} />
 
       <TheCar typed={typed} set={set} wrong={wrong} charger={charger} />
 
@@ -108,7 +108,7 @@ interface PluggedProps {
   readonly wrong: Readonly<Partial<Record<keyof Typed, string>>>;
 }
 
-/** The outlet, the unit on it, and the price of a kWh. */
+/** The outlet, and the unit on it. */
 const Plugged = ({ typed, set, region, point, wrong }: PluggedProps) => (
   <fieldset>
     <legend>What it is plugged into</legend>
@@ -129,14 +129,6 @@ const Plugged = ({ typed, set, region, point, wrong }: PluggedProps) => (
       value={typed.evseAmps}
       problem={wrong.evseAmps}
       onChange={(evseAmps) => set({ evseAmps })}
-    />
-    <Figure
-      label="A kWh costs you"
-      unit={region.currency}
-      placeholder={String(usualRate(HOME_PRICE, region.currency))}
-      value={typed.perKWh}
-      problem={wrong.perKWh}
-      onChange={(perKWh) => set({ perKWh })}
     />
   </fieldset>
 );
@@ -200,10 +192,11 @@ interface WhereProps {
   readonly set: (change: Partial<Typed>) => void;
   readonly region: Region;
   readonly zone: string;
+  readonly wrong: Readonly<Partial<Record<keyof Typed, string>>>;
 }
 
-/** The part of the world, which settles currency, distances and clock. */
-const Where = ({ typed, set, region, zone }: WhereProps) => (
+/** The part of the world, which settles currency, distances and clock, and what a kWh costs there. */
+const Where = ({ typed, set, region, zone, wrong }: WhereProps) => (
   <fieldset>
     <legend>Where you live</legend>
     <Select
@@ -216,6 +209,14 @@ const Where = ({ typed, set, region, zone }: WhereProps) => (
     <p className="quiet">
       {region.currency}, {region.distanceUnit === "km" ? "kilometres" : "miles"}, time zone {zone}.
     </p>
+    <Figure
+      label="A kWh costs you"
+      unit={region.currency}
+      placeholder={String(usualRate(HOME_PRICE, region.currency))}
+      value={typed.perKWh}
+      problem={wrong.perKWh}
+      onChange={(perKWh) => set({ perKWh })}
+    />
   </fieldset>
 );
 

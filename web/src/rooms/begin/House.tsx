@@ -32,6 +32,12 @@ const NAMES: Readonly<Partial<Record<keyof Household, string>>> = {
   timeZone: "Time zone",
 };
 
+/** Everything a household keeps, as a file. */
+async function fileOf({ id, spec }: Kept<Household>): Promise<void> {
+  const text = await api.householdFile(id);
+  saveAs(`${spec.name.toLowerCase().replace(/[^a-z0-9]+/g, "-")}.household.json`, text, "application/json");
+}
+
 /** What a household decides for all of its rooms, and what can be done with it. */
 export function House({ row, shown }: { readonly row: Kept<Household>; readonly shown: boolean }) {
   const { load, removeHousehold, restoreHousehold, changeHousehold } = useGarage();
@@ -48,14 +54,6 @@ export function House({ row, shown }: { readonly row: Kept<Household>; readonly 
       reset(spec);
       sayDone(`${spec.name} is saved.`);
     }, sayTrouble);
-  const file = async () => {
-    const text = await api.householdFile(row.id);
-    saveAs(
-      `${row.spec.name.toLowerCase().replace(/[^a-z0-9]+/g, "-")}.household.json`,
-      text,
-      "application/json",
-    );
-  };
   const forget = () =>
     removeHousehold(row).then(
       (gone) =>
@@ -123,7 +121,6 @@ export function House({ row, shown }: { readonly row: Kept<Household>; readonly 
           row={row}
           shown={shown}
           load={load}
-          file={file}
           forget={forget}
         />
         {problems.map(({ id, text }) => (
@@ -141,12 +138,11 @@ interface ActsProps {
   readonly row: Kept<Household>;
   readonly shown: boolean;
   readonly load: (householdId?: string) => Promise<void>;
-  readonly file: () => Promise<void>;
   readonly forget: () => Promise<void>;
 }
 
 /** What can be done with a household. */
-const Acts = ({ mayKeep, row, shown, load, file, forget }: ActsProps) => (
+const Acts = ({ mayKeep, row, shown, load, forget }: ActsProps) => (
   <div className="acts">
     <Button type="submit" disabled={!mayKeep} aria-label={`Save ${row.spec.name}`}>
       Save
@@ -156,11 +152,7 @@ const Acts = ({ mayKeep, row, shown, load, file, forget }: ActsProps) => (
         Show
       </Button>
     )}
-    <Button
-      quiet
-      aria-label={`Save ${row.spec.name} as a file`}
-      asks={() => file().catch(sayTrouble)}
-    >
+    <Button quiet aria-label={`Save ${row.spec.name} as a file`} asks={() => fileOf(row).catch(sayTrouble)}>
       As file
     </Button>
     <Button quiet aria-label={`Delete ${row.spec.name}`} asks={forget}>

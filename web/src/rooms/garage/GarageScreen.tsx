@@ -89,6 +89,7 @@ export default function GarageScreen({ garage }: { garage: Garage }) {
     <RoomFrame title="Garage" className={styles.room}>
       {garage.unread && <Unreadable rows={garage.unread} />}
       <nav className="shelves" aria-label="Shelves">
+        <p>What you have</p>
         {SHELVES.map(({ kind, title }) => (
           <NavLink key={kind} to={`/garage/${kind}`} className={kind === shelf?.kind ? "active" : ""}>
             {title} <small>{onShelf(garage, kind).length}</small>
@@ -97,6 +98,7 @@ export default function GarageScreen({ garage }: { garage: Garage }) {
         <NavLink to="/money/tariffs">
           Tariffs <small>{garage.tariffs.length}</small>
         </NavLink>
+        <p>Look up</p>
         {BENCHES.map(({ id, title }) => (
           <NavLink key={id} to={`/garage/${id}`}>
             {title}

@@ -88,29 +88,6 @@ function Cables({ solved, system }: ChooserProps) {
   return (
     <section className="view-panel" aria-label="Cables">
       <h2>A cable for {car.name}</h2>
-      <div className="view-tools">
-        {posts.map((post, i) => (
-          <label key={postName(post)}>
-            {postName(post)}
-            <span>
-              <FigureInput
-                className="short"
-                label={`${postName(post)}, times a month`}
-                value={post.perMonth}
-                wrong={(times) => !isOften(times)}
-                onChange={(times) => often(i, times)}
-              />{" "}
-              a month
-            </span>
-          </label>
-        ))}
-        <Select
-          says="Length"
-          value={lengthM}
-          onChange={setLengthM}
-          options={optionsOf(CABLE_LENGTHS, (m) => `${m} m`)}
-        />
-      </div>
       {result ? (
         <>
           <div className="schools" aria-live="polite">
@@ -135,6 +112,30 @@ function Cables({ solved, system }: ChooserProps) {
       ) : (
         <JobWaiting job={job} />
       )}
+      <h3>With these figures</h3>
+      <div className="view-tools">
+        {posts.map((post, i) => (
+          <label key={postName(post)}>
+            {postName(post)}
+            <span>
+              <FigureInput
+                className="short"
+                label={`${postName(post)}, times a month`}
+                value={post.perMonth}
+                wrong={(times) => !isOften(times)}
+                onChange={(times) => often(i, times)}
+              />{" "}
+              a month
+            </span>
+          </label>
+        ))}
+        <Select
+          says="Length"
+          value={lengthM}
+          onChange={setLengthM}
+          options={optionsOf(CABLE_LENGTHS, (m) => `${m} m`)}
+        />
+      </div>
     </section>
   );
 }
@@ -152,13 +153,19 @@ const CableTable = ({ result, schoolsOf, household }: CableTableProps) => (
       <tr>
         <th scope="col">Cable</th>
         {result.posts.map((post) => (
-          <th key={postName(post)} scope="col">
+          <th key={postName(post)} scope="col" className="n">
             {postName(post)}
           </th>
         ))}
-        <th scope="col">Saved a year</th>
-        <th scope="col">Mass</th>
-        <th scope="col">Usual price</th>
+        <th scope="col" className="n">
+          Saved a year
+        </th>
+        <th scope="col" className="n">
+          Mass
+        </th>
+        <th scope="col" className="n">
+          Usual price
+        </th>
       </tr>
     </thead>
     <tbody>
@@ -174,11 +181,13 @@ const CableTable = ({ result, schoolsOf, household }: CableTableProps) => (
             ))}
           </th>
           {at.map(({ post, batteryW }) => (
-            <td key={postName(post)}>{batteryW > 0 ? figureText(powerFigure(batteryW)) : "–"}</td>
+            <td key={postName(post)} className="n">
+              {batteryW > 0 ? figureText(powerFigure(batteryW)) : "–"}
+            </td>
           ))}
-          <td>{savedAYear >= 0.5 ? `${decimals(savedAYear, 0)} h` : "–"}</td>
-          <td>{decimals(candidate.massKg, 1)} kg</td>
-          <td>{price(candidate.euros, household.currency)}</td>
+          <td className="n">{savedAYear >= 0.5 ? `${decimals(savedAYear, 0)} h` : "–"}</td>
+          <td className="n">{decimals(candidate.massKg, 1)} kg</td>
+          <td className="n">{price(candidate.euros, household.currency)}</td>
         </tr>
       ))}
     </tbody>
@@ -222,6 +231,7 @@ function Portables({ solved, garage, system }: ChooserProps) {
   return (
     <section className="view-panel" aria-label="Portable units">
       <h2>A portable unit for {car.name}</h2>
+      {result ? <PortableTable result={result} household={household} /> : <JobWaiting job={job} />}
       <details className="column-chooser">
         <summary>Sockets I meet: {sockets.length}</summary>
         <div>
@@ -237,7 +247,6 @@ function Portables({ solved, garage, system }: ChooserProps) {
           ))}
         </div>
       </details>
-      {result ? <PortableTable result={result} household={household} /> : <JobWaiting job={job} />}
       <p className="quiet note">
         On a sound outlet of each type, at the house rule “{household.houseRule}”. A plug that feels its own
         heat is worth more on old sockets than another two amps. Whatever it is, a licensed electrician and

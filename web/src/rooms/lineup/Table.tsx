@@ -91,6 +91,26 @@ function useSorted(all: readonly Column[], lines: Line[]) {
   });
 }
 
+/** The rows that are drawn: those in view, or on paper all, with the room (px) the others take over and under them. */
+function useDrawn(count: number) {
+  const frame = useRef<HTMLDivElement>(null);
+  const list = useVirtualizer({
+    count,
+    getScrollElement: () => frame.current,
+    estimateSize: () => ROW_PX,
+    overscan: 8,
+  });
+  const rows = list.getVirtualItems();
+  if (usePrinting())
+    return { frame, drawn: Array.from({ length: count }, (_, index) => ({ index })), before: 0, after: 0 };
+  return {
+    frame,
+    drawn: rows,
+    before: rows[0]?.start ?? 0,
+    after: list.getTotalSize() - (rows.at(-1)?.end ?? 0),
+  };
+}
+
 /** Every car on every way, as figures: chosen columns, sorted, grouped, against the baseline. */
 export default function Table({ solved, selected, onSelect }: ViewProps) {
   const { open, draft, cells } = solved;
@@ -115,18 +135,7 @@ export default function Table({ solved, selected, onSelect }: ViewProps) {
   const items = grouped(rows, group);
   const charging = lines.flatMap(({ cell }) => (cell.kind === "charging" ? [cell] : []));
   const ranges = new Map(shown.map((column) => [column.id, ends(column, charging)]));
-  const frame = useRef<HTMLDivElement>(null);
-  const list = useVirtualizer({
-    count: items.length,
-    getScrollElement: () => frame.current,
-    estimateSize: () => ROW_PX,
-    overscan: 8,
-  });
-  const printing = usePrinting();
-  const virtual = list.getVirtualItems();
-  const drawn = printing ? items.map((_, index) => ({ index })) : virtual;
-  const before = printing ? 0 : (virtual[0]?.start ?? 0);
-  const after = printing ? 0 : list.getTotalSize() - (virtual.at(-1)?.end ?? 0);
+  const { frame, drawn, before, after } = useDrawn(items.length);
   const out = () => rows.map(({ cell }) => tableRow(cell));
   const copy = () =>
     navigator.clipboard

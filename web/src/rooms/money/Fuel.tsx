@@ -56,44 +56,50 @@ export default function Fuel({ garage, answered }: OwnProps) {
   const by = (per100Km: number) => (distanceUnit === "km" ? per100Km : per100Km * KM_PER_MILE);
   const most = figures ? Math.max(figures.fuelPer100Km, figures.electricPer100Km) : 1;
   return (
-    <section className="view-panel fuel" aria-label="Against fuel">
-      <Question garage={garage} asked={money.fuel} set={set} economy={economy} setEconomy={setEconomy} />
-      {figures && (
-        <>
-          <p className="says" aria-live="polite">
-            <strong>
-              {figures.savedShare >= 0
-                ? `Electricity costs ${percentText(figures.savedShare)} less over the same distance.`
-                : `Electricity costs ${percentText(-figures.savedShare)} more over the same distance.`}
-            </strong>
-          </p>
-          <dl className="tanks">
-            {(
-              [
-                ["fuel", "Fuel car", figures.fuelPer100Km],
-                ["electric", "Yours", figures.electricPer100Km],
-              ] as const
-            ).map(([kind, name, cost]) => (
-              <div key={kind} className={kind}>
-                <dt>{name}</dt>
-                <dd>
-                  <span className="tank" aria-hidden="true" style={{ width: `${(100 * cost) / most}%` }} />
-                  <b>{amountText(by(cost), currency)}</b> for 100 {distanceUnit}
-                </dd>
-              </div>
-            ))}
-          </dl>
-          <Facts
-            figures={figures}
-            currency={currency}
-            wallWhPerKm={wallWhPerKm}
-            miles={miles}
-            setMiles={setMiles}
-            economy={economy}
-          />
-        </>
-      )}
-    </section>
+    <div className="fuel-bench">
+      <section className="view-panel fuel" aria-label="Against fuel">
+        {!figures && <p className="quiet">Put the marked figures right, and the answer stands here.</p>}
+        {figures && (
+          <>
+            <p className="says" aria-live="polite">
+              <strong>
+                {figures.savedShare >= 0
+                  ? `Electricity costs ${percentText(figures.savedShare)} less over the same distance.`
+                  : `Electricity costs ${percentText(-figures.savedShare)} more over the same distance.`}
+              </strong>
+            </p>
+            <dl className="tanks">
+              {(
+                [
+                  ["fuel", "Fuel car", figures.fuelPer100Km],
+                  ["electric", "Yours", figures.electricPer100Km],
+                ] as const
+              ).map(([kind, name, cost]) => (
+                <div key={kind} className={kind}>
+                  <dt>{name}</dt>
+                  <dd>
+                    <span className="tank" aria-hidden="true" style={{ width: `${(100 * cost) / most}%` }} />
+                    <b>{amountText(by(cost), currency)}</b> for 100 {distanceUnit}
+                  </dd>
+                </div>
+              ))}
+            </dl>
+            <Facts
+              figures={figures}
+              currency={currency}
+              wallWhPerKm={wallWhPerKm}
+              miles={miles}
+              setMiles={setMiles}
+              economy={economy}
+            />
+          </>
+        )}
+      </section>
+      <section className="view-panel" aria-label="With these figures">
+        <h3>With these figures</h3>
+        <Question garage={garage} asked={money.fuel} set={set} economy={economy} setEconomy={setEconomy} />
+      </section>
+    </div>
   );
 }
 

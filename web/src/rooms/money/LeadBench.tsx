@@ -64,6 +64,28 @@ export default function LeadBench({
   return (
     <div className="lead-bench">
       <section className="view-panel" aria-label="The lead">
+        {lead.by === "meters" && lead.farW > lead.nearW && (
+          <p className="problems" role="alert">
+            Meter at the far end: cannot read more than the one at the wall. Are they swapped?
+            {lossBetween(watts(lead.nearW), watts(lead.farW)).mostW > 0 &&
+              ` If not, the lead loses less than two meters that may each be off by ${percentText(METER_OFF)} can tell apart.`}
+          </p>
+        )}
+        {figures && lead.by === "meters" && Math.abs(lead.nearW / (lead.volts * lead.amps) - 1) > 0.1 && (
+          <p className="heat">
+            {decimals(lead.nearW, 0)} W at {decimals(lead.volts, 0)} V is{" "}
+            {decimals(lead.nearW / lead.volts, 1)} A: is {decimals(lead.amps, 1)} A what flowed while the
+            meters were read?
+          </p>
+        )}
+        {figures && (
+          <>
+            <Heat figures={figures} />
+            <LeadDrawing figures={figures} amps={lead.amps} lengthM={lead.lengthM} />
+            {lead.by === "meters" && <Doubt lead={lead} figures={figures} />}
+          </>
+        )}
+        <h3>With these figures</h3>
         <div className="view-tools">
           <Select
             says="Known by"
@@ -112,27 +134,6 @@ export default function LeadBench({
             onChange={(lengthM) => set({ lengthM })}
           />
         </div>
-        {lead.by === "meters" && lead.farW > lead.nearW && (
-          <p className="problems" role="alert">
-            Meter at the far end: cannot read more than the one at the wall. Are they swapped?
-            {lossBetween(watts(lead.nearW), watts(lead.farW)).mostW > 0 &&
-              ` If not, the lead loses less than two meters that may each be off by ${percentText(METER_OFF)} can tell apart.`}
-          </p>
-        )}
-        {figures && lead.by === "meters" && Math.abs(lead.nearW / (lead.volts * lead.amps) - 1) > 0.1 && (
-          <p className="heat">
-            {decimals(lead.nearW, 0)} W at {decimals(lead.volts, 0)} V is{" "}
-            {decimals(lead.nearW / lead.volts, 1)} A: is {decimals(lead.amps, 1)} A what flowed while the
-            meters were read?
-          </p>
-        )}
-        {figures && (
-          <>
-            <LeadDrawing figures={figures} amps={lead.amps} lengthM={lead.lengthM} />
-            <Heat figures={figures} />
-            {lead.by === "meters" && <Doubt lead={lead} figures={figures} />}
-          </>
-        )}
       </section>
       {asked && figures && (
         <Coin lead={lead} asked={asked} figures={figures} currency={currency} set={set} answered={answered} />
@@ -217,6 +218,30 @@ function Coin({ lead, asked, figures, currency, set, answered }: CoinProps) {
     : [];
   return (
     <section className="view-panel" aria-label="In coin">
+      {sound && (
+        <dl className="coins">
+          {(
+            [
+              ["a session", coin.aSession],
+              ["a hundred sessions", coin.aHundred],
+              ["a year", coin.aYear],
+            ] as const
+          ).map(([name, amount]) => (
+            <div key={name}>
+              <dt>{name}</dt>
+              <dd>{amountText(amount, currency)}</dd>
+            </div>
+          ))}
+        </dl>
+      )}
+      <h3>What would save it</h3>
+      <ul className="remedies">
+        {remedies.map((remedy) => (
+          <Remedied key={remedy.what} remedy={remedy} currency={currency} lostW={figures.lostW} />
+        ))}
+      </ul>
+      <SlowFast lead={lead} currency={currency} set={set} answered={answered} />
+      <h3>With these figures</h3>
       <div className="view-tools">
         <NumberInput
           label="A session lasts"
@@ -237,25 +262,6 @@ function Coin({ lead, asked, figures, currency, set, answered }: CoinProps) {
           value={perKWh}
           onChange={(v) => set({ perKWh: v })}
         />
-      </div>
-      {sound && (
-        <dl className="coins">
-          {(
-            [
-              ["a session", coin.aSession],
-              ["a hundred sessions", coin.aHundred],
-              ["a year", coin.aYear],
-            ] as const
-          ).map(([name, amount]) => (
-            <div key={name}>
-              <dt>{name}</dt>
-              <dd>{amountText(amount, currency)}</dd>
-            </div>
-          ))}
-        </dl>
-      )}
-      <h3>What would save it</h3>
-      <div className="view-tools">
         <Select
           says="A lead of"
           value={gauge}
@@ -263,7 +269,7 @@ function Coin({ lead, asked, figures, currency, set, answered }: CoinProps) {
           options={optionsOf(FLEXIBLE_GAUGES, gaugeText)}
         />
         <NumberInput
-          label="costs"
+          label="The thicker lead costs"
           {...TAKES.thickerPrice}
           unit={currency}
           value={thickerPrice}
@@ -284,12 +290,6 @@ function Coin({ lead, asked, figures, currency, set, answered }: CoinProps) {
           onChange={(v) => set({ wallboxPrice: v })}
         />
       </div>
-      <ul className="remedies">
-        {remedies.map((remedy) => (
-          <Remedied key={remedy.what} remedy={remedy} currency={currency} lostW={figures.lostW} />
-        ))}
-      </ul>
-      <SlowFast lead={lead} currency={currency} set={set} answered={answered} />
     </section>
   );
 }
@@ -325,6 +325,14 @@ function SlowFast({
   return (
     <>
       <h3>Slow against fast</h3>
+      {sound && (
+        <p>
+          While it is awake the {plan.car.name} itself takes {decimals(plan.car.ownDrawW, 0)} W. Over{" "}
+          {figureText(energyFigure(stored))} that is {figureText(energyFigure(own.slowWh))} at{" "}
+          {decimals(slowW / 1000, 2)} kW ({coin(own.slowWh)}) and {figureText(energyFigure(own.fastWh))} at{" "}
+          {decimals(lead.wallboxW / 1000, 2)} kW ({coin(own.fastWh)}).
+        </p>
+      )}
       <div className="view-tools">
         <NumberInput
           label="The faster way puts in"
@@ -335,14 +343,6 @@ function SlowFast({
           onChange={(kW) => set({ wallboxW: kW * 1000 })}
         />
       </div>
-      {sound && (
-        <p>
-          While it is awake the {plan.car.name} itself takes {decimals(plan.car.ownDrawW, 0)} W. Over{" "}
-          {figureText(energyFigure(stored))} that is {figureText(energyFigure(own.slowWh))} at{" "}
-          {decimals(slowW / 1000, 2)} kW ({coin(own.slowWh)}) and {figureText(energyFigure(own.fastWh))} at{" "}
-          {decimals(lead.wallboxW / 1000, 2)} kW ({coin(own.fastWh)}).
-        </p>
-      )}
     </>
   );
 }

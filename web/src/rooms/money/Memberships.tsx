@@ -47,6 +47,22 @@ export default function Memberships({
   const most = Math.max(...told.map(({ kWh }) => kWh), from ?? 0, 1);
   return (
     <section className="view-panel members" aria-label="Memberships">
+      {sound && (
+        <p className="says" aria-live="polite">
+          <strong>
+            {from === null
+              ? "It takes nothing off: it never pays."
+              : `It pays from ${decimals(from, 1)} kWh a month.`}
+          </strong>{" "}
+          On your months it pays in {paying} of 12, and the year costs {amountText(Math.abs(year), currency)}{" "}
+          {year >= 0 ? "less" : "more"} with it.
+        </p>
+      )}
+      <Months from={from} most={most} told={told} months={months} set={set} />
+      <p className="quiet">
+        kWh charged at this tariff each month; the line is where the fee has paid for itself.
+      </p>
+      <h3>With these figures</h3>
       <div className="view-tools">
         {offered.map(({ id, name, membership, perKWh: price }) => (
           <Button
@@ -80,21 +96,6 @@ export default function Memberships({
           onChange={(v) => set({ perKWh: v })}
         />
       </div>
-      {sound && (
-        <p className="says" aria-live="polite">
-          <strong>
-            {from === null
-              ? "It takes nothing off: it never pays."
-              : `It pays from ${decimals(from, 1)} kWh a month.`}
-          </strong>{" "}
-          On your months it pays in {paying} of 12, and the year costs {amountText(Math.abs(year), currency)}{" "}
-          {year >= 0 ? "less" : "more"} with it.
-        </p>
-      )}
-      <Months from={from} most={most} told={told} months={months} set={set} />
-      <p className="quiet">
-        kWh charged at this tariff each month; the line is where the fee has paid for itself.
-      </p>
     </section>
   );
 }

@@ -91,7 +91,15 @@ export default function PaybackView({
   const back = (value: number) => (unit === "km" ? value : fromKm(value, "mi"));
   return (
     <div className="payback">
+      <section className="view-panel" aria-label="What pays back">
+        {result ? (
+          <Result result={result} asked={asked} currency={currency} unit={unit} per={per} />
+        ) : (
+          <p className="quiet">Put the marked figures right, and the answer stands here.</p>
+        )}
+      </section>
       <section className="view-panel" aria-label="What it takes">
+        <h3>With these figures</h3>
         <div className="view-tools">
           <NumberInput
             label="You drive a year"
@@ -117,13 +125,6 @@ export default function PaybackView({
         </div>
         <Ways unit={unit} asked={asked} set={set} currency={currency} per={per} back={back} />
         <Items asked={asked} currency={currency} set={set} />
-      </section>
-      <section className="view-panel" aria-label="What pays back">
-        {result ? (
-          <Result result={result} asked={asked} currency={currency} unit={unit} per={per} />
-        ) : (
-          <p className="quiet">Put the marked figures right, and the answer stands here.</p>
-        )}
       </section>
     </div>
   );
@@ -345,13 +346,13 @@ function Curve({ result, asked, currency }: Pick<ResultProps, "result" | "asked"
         },
         {
           ...plain,
-          label: `${then.name || "then"}, least`,
+          label: `${then.name || "then"}, from the least to the most laid out`,
           data: line(cost.low, yearlyThen),
           borderColor: colours.copper,
         },
         {
           ...plain,
-          label: `${then.name || "then"}, most`,
+          label: "",
           data: line(cost.high, yearlyThen),
           borderColor: colours.copper,
           fill: "-1",
@@ -379,7 +380,11 @@ function Curve({ result, asked, currency }: Pick<ResultProps, "result" | "asked"
         },
       },
       plugins: {
-        legend: { display: true, labels: { color: colours.ink, boxHeight: 2, boxWidth: 26 } },
+        // The two lines of what is laid out are the edges of one thing, and named once.
+        legend: {
+          display: true,
+          labels: { color: colours.ink, boxHeight: 2, boxWidth: 26, filter: ({ text }) => text !== "" },
+        },
         tooltip: { enabled: false },
       },
     }),

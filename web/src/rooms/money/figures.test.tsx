@@ -242,8 +242,8 @@ describe("what pays back", () => {
       .datasets;
     expect(sets.map(({ label, data }) => [label, data[0]!.y, data[1]!.x, Math.round(data[1]!.y)])).toEqual([
       ["socket", 0, 8, 7104],
-      ["wallbox, least", 600, 8, 4856],
-      ["wallbox, most", 1700, 8, 5956],
+      ["wallbox, from the least to the most laid out", 600, 8, 4856],
+      ["", 1700, 8, 5956],
     ]);
   });
 

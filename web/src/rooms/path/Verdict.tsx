@@ -1,5 +1,6 @@
 import { LINK_WORDS, type Because, type LinkKind } from "@kettleback/core";
 import { phaseWords } from "../../drawing/ConductorDrawing";
+import { isTied } from "../../drawing/layout";
 import type { Charging } from "../../jobs/answer";
 import { ampsText, figureText, percentText, powerFigure } from "../../format/number";
 import { howSet } from "../../plan/howSet";
@@ -45,8 +46,8 @@ export function Verdict({ charging: { point, plan, solution } }: { readonly char
       {over && `The ${name(over.kind)} should hold no more than ${ampsText(over.ceilingAmps)}. `}
       {next !== narrow && (
         <>
-          Next is the {name(next.kind)}, at {ampsText(next.ceilingAmps)} (
-          {figureText(powerFigure(next.ceilingW))}).
+          {isTied(point) ? `As narrow is the ${name(next.kind)}` : `Next is the ${name(next.kind)}`}, at{" "}
+          {ampsText(next.ceilingAmps)} ({figureText(powerFigure(next.ceilingW))}).
         </>
       )}
     </p>
