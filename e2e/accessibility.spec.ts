@@ -186,6 +186,8 @@ const SCHEMES = ["light", "dark"] as const;
 
 /** Looks at a page in a colour scheme and returns what an accessibility scan finds wrong there. */
 async function faults(page: Page, colorScheme: (typeof SCHEMES)[number]): Promise<string[]> {
+  // What is scrolled under the head is no smaller for that.
+  await page.evaluate(() => scrollTo(0, 0));
   // Every page here is one frame: it is scanned in place, and only what is wrong is brought back.
   const axe = new AxeBuilder({ page }).options({ resultTypes: ["violations"] }).setLegacyMode(true);
   // At dusk nothing but the colours is another.

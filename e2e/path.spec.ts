@@ -32,6 +32,23 @@ test("the answer changes with the cable: the right one doubles the power", async
   await expect(answer(page, /From the wall/)).toContainText("3.69 kW");
 });
 
+testAlone(
+  "what was just done is said over the head, and covers no answer, also where one has scrolled",
+  async ({ page }) => {
+    await page.setViewportSize({ width: 1280, height: 800 });
+    await page.getByRole("button", { name: "Save as…" }).click();
+    await page.getByLabel("Name of the path").fill("Said over the head");
+    await page.getByLabel("Name of the path").press("Enter");
+    const notice = page.locator(".notice");
+    await expect(notice).toContainText("Saved as “Said over the head”.");
+    for (const y of [0, 300]) {
+      await page.evaluate((to) => scrollTo(0, to), y);
+      const [head, said] = [await page.locator(".bench-head").boundingBox(), await notice.boundingBox()];
+      expect(said!.y + said!.height).toBeLessThanOrEqual(head!.y + head!.height);
+    }
+  },
+);
+
 testAlone("saved, killed without warning, started again: the path is still there", async ({ page, app }) => {
   await pick(page, "Place and outlet", "Slip · 32 A blue socket");
   await page.getByLabel("Target charge, per cent").fill("85");

@@ -77,7 +77,7 @@ test("a cost that is mostly for standing there says so instead of a price for a 
   const cost = measuresOf("EUR").find(({ id }) => id === "cost")!;
   const row = { cost: 10_000_000, perKWhStored: 1_000_000 } as Row;
   expect(cost.note({ ...row, standing: 5_000_000 } as Row)).toBe("€1.00 a kWh stored");
-  expect(cost.note({ ...row, standing: 5_000_001 } as Row)).toBe("€5.00 of it for standing on");
+  expect(cost.note({ ...row, standing: 5_000_001 } as Row)).toBe("€5.00 for standing on");
 });
 
 test("three ways known by hand: time, loss and cost of the same charge", () => {

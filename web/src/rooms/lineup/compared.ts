@@ -93,7 +93,7 @@ export const measuresOf = (currency: string): readonly Measure[] => [
     text: (row) => moneyText(row.cost, currency),
     note: ({ cost, standing, perKWhStored }) =>
       standing > cost / 2
-        ? `${moneyText(standing, currency)} of it for standing on`
+        ? `${moneyText(standing, currency)} for standing on`
         : `${moneyText(perKWhStored, currency)} a kWh stored`,
   },
 ];
