@@ -40,7 +40,7 @@ testEmpty(
 
     const hangs = page.getByRole("region", { name: "What it hangs on" });
     await expect(hangs).toContainText(
-      /The car's own draw, 150 to 350 W: ready between .*\d\d:\d\d and .*\d\d:\d\d/,
+      /The car's own draw, 100 to 250 W: ready between .*\d\d:\d\d and .*\d\d:\d\d/,
     );
     await expect(hangs).not.toContainText("The battery");
     await hangs.getByRole("button", { name: /own draw: enter my figure/ }).click();
@@ -93,6 +93,35 @@ testEmpty(
     expect(pressed).toBeLessThanOrEqual(MOST_PRESSES);
   },
 );
+
+testEmpty("a brochure leads to the rapid answer, on a phone and by keyboard alone", async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  const type = async (label: string, text: string) => {
+    await page.getByLabel(label, { exact: true }).focus();
+    await page.keyboard.type(text);
+  };
+  await type("Battery, usable, kWh", "58");
+  await page.getByText("Rapid charging, from the brochure").focus();
+  await page.keyboard.press("Enter");
+  await type("Peak at a rapid station, kW", "120");
+  await type("Time 1, minutes", "15");
+  // 40.6 kWh in a quarter of an hour.
+  await expect(page.getByText(/is 162 kW on average, more than the peak of 120 kW/)).toBeVisible();
+  await expect(page.getByRole("button", { name: "Show me the answer" })).toBeDisabled();
+  await page.getByLabel("Time 1, minutes").fill("");
+  await type("Time 1, minutes", "33");
+  await expect(page.getByText(/120 kW are taken until 10 %/)).toBeVisible();
+  expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(0);
+  await page.getByRole("button", { name: "Show me the answer" }).focus();
+  await page.keyboard.press("Enter");
+  await expect(answer(page, /What flows/)).toBeVisible();
+  await page.getByRole("link", { name: "Line-up" }).focus();
+  await page.keyboard.press("Enter");
+  // 45 % of 58 kWh from 35 %, at a station of 150 kW.
+  const rapid = page.locator("tbody tr").filter({ hasText: "Rapid, 150 kW" });
+  await expect(rapid).toContainText(/2\d min/);
+  await expect(rapid).toContainText("battery");
+});
 
 testEmpty("knowing nothing at all is enough, on a phone too; what is assumed is said", async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });

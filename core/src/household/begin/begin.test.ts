@@ -17,6 +17,7 @@ import {
   CAR_CLASSES,
   chargerFromPower,
   hangsOn,
+  rapidOfAnswers,
   usualChargers,
   type Answers,
 } from ".";
@@ -37,6 +38,7 @@ const answers = (change: Partial<Answers> = {}): Answers => ({
   carClass: null,
   batteryKWh: null,
   charger: null,
+  rapid: null,
   point: null,
   evseAmps: null,
   perKWh: null,
@@ -173,9 +175,9 @@ test("the answer says how much hangs on what was assumed, most first", () => {
   const moves = hangs.map(({ ready: [from, to] }) => to - from);
   expect(moves).toEqual([...moves].sort((a, b) => b - a));
   const range = (assumed: string) => hangs.find((hang) => hang.assumed === assumed)!.range;
-  // Common practice: 150 to 350 W of its own; phases are varied with the amps.
+  // Common practice: 150 to 400 W of its own in a car of 60 kWh; phases are varied with the amps.
   expect([range("ownDraw"), range("charger"), range("capacity")]).toEqual([
-    "150 to 350 W",
+    "150 to 400 W",
     "1 × 16 A to 3 × 32 A",
     "51 to 69 kWh",
   ]);
@@ -372,4 +374,62 @@ test.each([
     ({ severity }) => severity === "stop",
   );
   expect(worst).toEqual([]);
+});
+
+test("own draw goes by class, and so does how far it ranges (common practice)", () => {
+  const of = (id: string) => {
+    const plan = begin(answers({ carClass: CAR_CLASSES.find((kind) => kind.id === id)! }));
+    const hang = hangsOn(plan, clockOfPlan(plan)).find(({ assumed }) => assumed === "ownDraw")!;
+    return [plan.car.ownDrawW, hang.range];
+  };
+  expect(of("motorcycle")).toEqual([50, "20 to 80 W"]);
+  expect(of("small")).toEqual([180, "100 to 250 W"]);
+  expect(of("plug-in")).toEqual([180, "100 to 250 W"]);
+  expect(of("large")).toEqual([250, "150 to 400 W"]);
+});
+
+test("what the words say of efficiency holds for the cars one begins with, slow and fast", () => {
+  // 12 A at 120 V and 32 A at 240 V, every class of car; the words: 65 to 85 % at a household socket, 85 to 92 at 7 kW.
+  const region = REGIONS.find(({ id }) => id === "us")!;
+  const share = (carClass: (typeof CAR_CLASSES)[number], pointId: string, evseAmps: number) => {
+    const point = region.points.find(({ id }) => id === pointId)!;
+    const solved = solvePlan(begin(answers({ region, carClass, point, evseAmps })));
+    if (isRefusal(solved)) throw new Error(solved.message);
+    return solved.moment.balance.stored / solved.moment.balance.wall;
+  };
+  const cars = CAR_CLASSES.filter(({ id }) => id !== "motorcycle" && id !== "plug-in");
+  for (const car of cars) {
+    const [slow, fast] = [share(car, region.points[0]!.id, 12), share(car, region.points.at(-1)!.id, 32)];
+    expect(slow).toBeGreaterThan(0.65);
+    expect(slow).toBeLessThan(0.85);
+    expect(fast).toBeGreaterThan(0.85);
+    expect(fast).toBeLessThan(0.92);
+  }
+});
+
+describe("rapid charging off a brochure, at the beginning", () => {
+  const brochure = { peakKW: 95, times: [{ fromSoc: 0.1, toSoc: 0.8, minutes: 36 }] };
+
+  test("gives the car a curve of that peak, still marked as assumed; without one the usual stands", () => {
+    const { car } = begin(answers({ rapid: brochure }));
+    expect(Math.max(...car.battery.acceptance!.map(({ watts }) => watts))).toBe(95_000);
+    expect(car.assumed).toContain("acceptance");
+    expect(begin(answers()).car.battery.acceptance).not.toEqual(car.battery.acceptance);
+  });
+
+  test("235 kW is no mistake: the pack is taken for a high one, as its usual volts would ask for too many amps", () => {
+    const times = [{ fromSoc: 0.1, toSoc: 0.8, minutes: 17 }];
+    const asked = answers({ batteryKWh: 76, rapid: { peakKW: 235, times } });
+    expect(rapidOfAnswers(asked)).toMatchObject({ ok: true });
+    expect(begin(asked).car.battery.packVolts).toBe(720);
+    expect(begin(answers({ rapid: brochure })).car.battery.packVolts).toBe(360);
+  });
+
+  test("one that contradicts itself says so, and the car keeps the usual curve", () => {
+    const asked = answers({ rapid: { peakKW: 95, times: [{ fromSoc: 0.1, toSoc: 0.8, minutes: 10 }] } });
+    const found = rapidOfAnswers(asked)!;
+    expect(found.ok ? [] : found.problems.map(({ field }) => field)).toEqual(["times.0.minutes"]);
+    expect(begin(asked).car.battery.acceptance).toEqual(begin(answers()).car.battery.acceptance);
+    expect(rapidOfAnswers(answers())).toBeNull();
+  });
 });

@@ -1,6 +1,8 @@
 import { curveOf, usualShape, type Assumed, type Car, type Outlet, type Evse } from "../../things/parts";
 import { PLAN_FORMAT, PLAN_VERSION, type Plan, type PlannedSession } from "../../engine/plan";
-import { batteryBy } from "./battery";
+import { batteryBy, voltsFor } from "./battery";
+import { fittedCurve, type FromBrochure, type RapidBrochure } from "./brochure";
+import { usualDraw } from "./own-draw";
 import {
   fixedOf,
   HOME_PRICE,
@@ -25,6 +27,8 @@ export interface Answers {
   /** Usable kWh off the papers. */
   readonly batteryKWh: number | null;
   readonly charger: UsualCharger | null;
+  /** What its brochure says of rapid charging. */
+  readonly rapid: RapidBrochure | null;
   readonly point: HomePoint | null;
   /** What the unit's label says (A). */
   readonly evseAmps: number | null;
@@ -33,14 +37,17 @@ export interface Answers {
   readonly session: PlannedSession;
 }
 
-/** Usual figures of a car that nobody reads off its papers (common practice). */
-const OWN_DRAW_W = 250;
+/** Usual efficiency of an onboard charger, which nobody reads off the papers (common practice). */
 const EFFICIENCY = 0.92;
 
-function carOf({ region, carName, carClass, batteryKWh, charger }: Answers): Car {
+/** The car as far as it is said, its curve the usual one of its pack. */
+function plainCar({ region, carName, carClass, batteryKWh, charger, rapid }: Answers): Car {
   const kind = carClass ?? CAR_CLASSES[1]!;
   const usual = charger ?? chargerOf(kind, region.system);
-  const plain = batteryBy(batteryKWh === null ? kind.usableWh : batteryKWh * 1000, kind.packVolts);
+  const plain = batteryBy(
+    batteryKWh === null ? kind.usableWh : batteryKWh * 1000,
+    voltsFor(rapid?.peakKW, kind.packVolts),
+  );
   // Nobody reads a curve off the papers: the one usual for its pack stands there to be seen and changed.
   const battery = { ...plain, acceptance: curveOf(usualShape(plain), plain.usableWh) };
   const assumed: Assumed[] = [
@@ -51,15 +58,29 @@ function carOf({ region, carName, carClass, batteryKWh, charger }: Answers): Car
     ...(batteryKWh === null ? (["capacity"] as const) : []),
     ...(charger === null ? (["charger"] as const) : []),
   ];
+  const { whPerKm } = kind;
   return {
     name: carName ?? "my car",
     battery,
     charger: { limits: [...usual.limits], efficiency: EFFICIENCY },
     inlets: [...usualInlets(region.system)],
-    whPerKm: kind.whPerKm,
-    ownDrawW: OWN_DRAW_W,
+    whPerKm,
+    ownDrawW: usualDraw({ whPerKm, battery }).usual,
     assumed,
   };
+}
+
+/**
+ * What the brochure's rapid charging comes to for the car as far as it is said; null where nothing is said of it.
+ * @example rapidOfAnswers({ region, carClass, rapid, … })?.ok
+ */
+export const rapidOfAnswers = (answers: Answers): FromBrochure | null =>
+  answers.rapid && fittedCurve(answers.rapid, plainCar(answers));
+
+function carOf(answers: Answers): Car {
+  const car = plainCar(answers);
+  const rapid = rapidOfAnswers(answers);
+  return rapid?.ok ? { ...car, battery: { ...car.battery, acceptance: rapid.acceptance } } : car;
 }
 
 function outletOf({ region, point }: Answers): { outlet: Outlet; point: HomePoint } {

@@ -5,6 +5,7 @@ import { solvePlan, type Plan, type Solution } from "../../engine/plan";
 import type { SupplyId } from "../../trade/supply";
 import type { Micros, Seconds } from "../../trade/units";
 import { usualSpan } from "./cars";
+import { usualDraw } from "./own-draw";
 
 /** An assumed value with how far it usually ranges, and what the answer comes to over that range. */
 export interface Hang {
@@ -42,7 +43,10 @@ const CURVE_ENDS = [0.6, 1.4] as const;
 const RANGES: Readonly<Record<Assumed, Range>> = {
   ownDraw: {
     name: "the car's own draw",
-    of: (car) => between(150, 350, "W", (ownDrawW) => ({ ...car, ownDrawW })),
+    of: (car) => {
+      const { low, high } = usualDraw(car);
+      return between(low, high, "W", (ownDrawW) => ({ ...car, ownDrawW }));
+    },
   },
   efficiency: {
     name: "the onboard charger's efficiency",

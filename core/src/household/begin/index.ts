@@ -1,5 +1,6 @@
 export * from "./cars";
 export * from "./battery";
+export * from "./own-draw";
 export * from "./brochure";
 export * from "./papers";
 export * from "./begin";

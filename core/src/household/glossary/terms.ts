@@ -199,14 +199,14 @@ export const TERMS = {
     "own draw",
     ["standby", "overhead"],
     "Pumps and computers of the car while it charges: a fixed toll, so slow charging wastes a larger share.",
-    "150 to 350 W.",
+    "20 to 80 W in a motorcycle, 100 to 250 W in a small car, 150 to 400 W in a large one.",
     "common practice",
   ),
   efficiency: same(
     "efficiency",
     ["losses"],
     "What of the meter’s energy reaches the battery. The rest is heat in wires and charger, and the car’s own draw.",
-    "About 85 to 92 % at home, less at 6 to 8 A.",
+    "About 85 to 92 % at 7 kW and more; 65 to 85 % at a household socket, where the car’s own draw is a large part.",
     "common practice",
   ),
   continuous: same(

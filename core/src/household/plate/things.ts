@@ -1,6 +1,6 @@
 import type { FlexibleGauge } from "../../trade/conductors";
 import { CONNECTORS } from "../../trade/connectors";
-import { batteryBy, USABLE_SHARE } from "../begin";
+import { batteryBy, usualDraw, USABLE_SHARE } from "../begin";
 import { outletType } from "../../trade/outlets";
 import type { Car, Lead, Outlet, Evse } from "../../things/parts";
 import type { PlateReading } from "./reading";
@@ -72,9 +72,11 @@ export function carFrom({ wattHours, packVolts }: PlateReading, blank: Car): Car
   const volts = packVolts ?? blank.battery.packVolts;
   const cells = wattHours.certainty === "likely";
   const usable = cells ? Math.round(wattHours.value * USABLE_SHARE) : wattHours.value;
+  const battery = { ...batteryBy(usable, volts), ...(cells ? { grossWh: wattHours.value } : {}) };
   return {
     ...blank,
-    battery: { ...batteryBy(usable, volts), ...(cells ? { grossWh: wattHours.value } : {}) },
+    ownDrawW: usualDraw({ ...blank, battery }).usual,
+    battery,
     assumed: ["ownDraw", "efficiency", "economy", "charger", ...(cells ? (["capacity"] as const) : [])],
   };
 }

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { useNavigate } from "react-router-dom";
 import { DateTime } from "luxon";
 import {
@@ -8,6 +8,7 @@ import {
   usualRate,
   type Region,
   type HomePoint,
+  type FromBrochure,
   type FromPower,
 } from "@kettleback/core";
 import { Refused } from "../../api/client";
@@ -17,7 +18,16 @@ import { Select } from "../../controls/Select";
 import { TextInput } from "../../controls/TextInput";
 import { useGarage } from "../../stores/garage";
 import { sayTrouble } from "../../stores/notices";
-import { browserZone, chargerOfTyped, firstTyped, planOfTyped, wrongOf, type Typed } from "./answers";
+import { BrochureFields } from "../../plan/BrochureFields";
+import {
+  browserZone,
+  chargerOfTyped,
+  firstTyped,
+  planOfTyped,
+  rapidOfTyped,
+  wrongOf,
+  type Typed,
+} from "./answers";
 import styles from "./begin.module.scss";
 
 const UNKNOWN = "I don’t know";
@@ -34,6 +44,7 @@ export default function BeginScreen() {
   const region = REGIONS.find(({ id }) => id === typed.region)!;
   const charger = chargerOfTyped(typed);
   const point = region.points.find(({ id }) => id === typed.point) ?? region.points[0]!;
+  const rapid = useMemo(() => rapidOfTyped(typed), [typed]);
   const set = (change: Partial<Typed>) => setTyped({ ...typed, ...change });
 
   const go = async () => {
@@ -78,7 +89,7 @@ export default function BeginScreen() {
 
       <Where typed={typed} set={set} region={region} zone={zone} wrong={wrong} />
 
-      <TheCar typed={typed} set={set} wrong={wrong} charger={charger} />
+      <TheCar typed={typed} set={set} wrong={wrong} charger={charger} rapid={rapid} />
 
       <Plugged typed={typed} set={set} region={region} point={point} wrong={wrong} />
 
@@ -88,7 +99,7 @@ export default function BeginScreen() {
         </p>
       )}
       <div className="go">
-        <Button large type="submit" disabled={busy || Object.keys(wrong).length > 0}>
+        <Button large type="submit" disabled={busy || Object.keys(wrong).length > 0 || rapid?.ok === false}>
           Show me the answer
         </Button>
         <Button large quiet asks={look}>
@@ -138,10 +149,11 @@ interface TheCarProps {
   readonly set: (change: Partial<Typed>) => void;
   readonly wrong: Readonly<Partial<Record<keyof Typed, string>>>;
   readonly charger: FromPower | null;
+  readonly rapid: FromBrochure | null;
 }
 
 /** What the car is, as far as it is known. */
-const TheCar = ({ typed, set, wrong, charger }: TheCarProps) => (
+const TheCar = ({ typed, set, wrong, charger, rapid }: TheCarProps) => (
   <fieldset>
     <legend>The car</legend>
     <TextInput
@@ -184,6 +196,10 @@ const TheCar = ({ typed, set, wrong, charger }: TheCarProps) => (
       onChange={(phases) => set({ phases })}
     />
     {charger?.ok && <p className="quiet">Taken as {charger.charger.said}.</p>}
+    <details>
+      <summary>Rapid charging, from the brochure</summary>
+      <BrochureFields typed={typed.rapid} found={rapid} onChange={(next) => set({ rapid: next })} />
+    </details>
   </fieldset>
 );
 

@@ -2,13 +2,17 @@ import {
   begin,
   CAR_CLASSES,
   chargerFromPower,
+  rapidOfAnswers,
   REGIONS,
   regionOfZone,
+  type Answers,
+  type FromBrochure,
   type FromPower,
   type Plan,
 } from "@kettleback/core";
 import type { KnownPhases } from "../../controls/PhasesSelect";
 import { readNumber } from "../../format/manner";
+import { brochureOf, NO_BROCHURE, type TypedBrochure } from "../../plan/brochure";
 import { firstSession } from "../../stores/draft";
 
 /** What is typed and picked on the page of the beginning; empty is "I don't know". */
@@ -19,6 +23,7 @@ export interface Typed {
   readonly batteryKWh: string;
   readonly chargerKW: string;
   readonly phases: KnownPhases;
+  readonly rapid: TypedBrochure;
   readonly point: string;
   readonly evseAmps: string;
   readonly perKWh: string;
@@ -33,6 +38,7 @@ export const firstTyped = (timeZone: string): Typed => ({
   batteryKWh: "",
   chargerKW: "",
   phases: undefined,
+  rapid: NO_BROCHURE,
   point: "",
   evseAmps: "",
   perKWh: "",
@@ -78,6 +84,36 @@ export function freshName(name: string, taken: readonly string[]): string {
   return `${name} ${number}`;
 }
 
+/** What was typed as a person's own case. */
+function answersOf(typed: Typed, timeZone: string, today: string): Answers {
+  const region = REGIONS.find(({ id }) => id === typed.region)!;
+  const charger = chargerOfTyped(typed);
+  return {
+    region,
+    timeZone,
+    carName: typed.carName.trim() || null,
+    carClass: CAR_CLASSES.find(({ id }) => id === typed.carClass) ?? null,
+    batteryKWh: number(typed.batteryKWh),
+    charger: charger?.ok ? charger.charger : null,
+    rapid: brochureOf(typed.rapid),
+    point: region.points.find(({ id }) => id === typed.point) ?? null,
+    evseAmps: number(typed.evseAmps),
+    perKWh: number(typed.perKWh),
+    session: firstSession(today),
+  };
+}
+
+/** What the brochure's rapid charging comes to for the car that was typed; null where nothing is typed of it. */
+export const rapidOfTyped = (typed: Typed): FromBrochure | null =>
+  // What is wrong with the rest of the car is told at its own field.
+  rapidOfAnswers(
+    answersOf(
+      { ...typed, ...("batteryKWh" in wrongOf(typed) ? { batteryKWh: "" } : {}) },
+      "UTC",
+      "2000-01-01",
+    ),
+  );
+
 /** The plan of what was typed; null while something is wrong. */
 export function planOfTyped(
   typed: Typed,
@@ -85,20 +121,7 @@ export function planOfTyped(
   today: string,
   taken: readonly string[],
 ): Plan | null {
-  if (Object.keys(wrongOf(typed)).length > 0) return null;
-  const region = REGIONS.find(({ id }) => id === typed.region)!;
-  const charger = chargerOfTyped(typed);
-  const plan = begin({
-    region,
-    timeZone,
-    carName: typed.carName.trim() || null,
-    carClass: CAR_CLASSES.find(({ id }) => id === typed.carClass) ?? null,
-    batteryKWh: number(typed.batteryKWh),
-    charger: charger?.ok ? charger.charger : null,
-    point: region.points.find(({ id }) => id === typed.point) ?? null,
-    evseAmps: number(typed.evseAmps),
-    perKWh: number(typed.perKWh),
-    session: firstSession(today),
-  });
+  if (Object.keys(wrongOf(typed)).length > 0 || rapidOfTyped(typed)?.ok === false) return null;
+  const plan = begin(answersOf(typed, timeZone, today));
   return { ...plan, household: { ...plan.household, name: freshName(plan.household.name, taken) } };
 }

@@ -70,12 +70,7 @@ export function Editor({ garage, kind, row, onClose }: Props) {
             ]}
           />
         )}
-        <Groups
-          groups={groups}
-          economyUnit={economyUnit}
-          system={system}
-          fresh={row.id === undefined}
-        />
+        <Groups groups={groups} economyUnit={economyUnit} system={system} fresh={row.id === undefined} />
       </FormProvider>
     </Dialog>
   );

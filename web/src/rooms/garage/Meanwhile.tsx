@@ -38,7 +38,11 @@ export function Meanwhile({ taken, both, onTake }: Props) {
           {both.map(({ field, theirs }) => (
             <li key={field.path}>
               {field.label}: {inWords(field, theirs) ?? "changed there too"}{" "}
-              <Button quiet aria-label={`Take ${field.label} from there`} onClick={() => onTake(field, theirs)}>
+              <Button
+                quiet
+                aria-label={`Take ${field.label} from there`}
+                onClick={() => onTake(field, theirs)}
+              >
                 Take that
               </Button>
             </li>

@@ -1,4 +1,4 @@
-import { CURVE_SHAPES, curveOf, type CurveShape } from "@kettleback/core";
+import { CURVE_SHAPES, curveOf, type AcceptancePoint, type CurveShape } from "@kettleback/core";
 import { readNumber, typedNumber } from "../../format/manner";
 
 /** A point of a curve as typed: per cent and kW. */
@@ -45,11 +45,10 @@ export function withPoint(points: readonly TypedPoint[]): readonly TypedPoint[] 
 
 export const SHAPES = Object.keys(CURVE_SHAPES) as CurveShape[];
 
+/** A curve as it is typed. */
+export const typedCurve = (points: readonly AcceptancePoint[]): readonly TypedPoint[] =>
+  points.map(({ soc, watts }) => ({ percent: String(Math.round(soc * 100)), kW: tenth(watts / 1000) }));
+
 /** A generic shape for a capacity (Wh), as typed; none for one that nobody knows. */
 export const shaped = (shape: string, usableWh: number): readonly TypedPoint[] =>
-  shape === ""
-    ? []
-    : curveOf(shape as CurveShape, usableWh).map(({ soc, watts }) => ({
-        percent: String(Math.round(soc * 100)),
-        kW: tenth(watts / 1000),
-      }));
+  shape === "" ? [] : typedCurve(curveOf(shape as CurveShape, usableWh));
