@@ -39,6 +39,7 @@ const WINGS = {
     "leadbench",
     "fuel",
     "payback",
+    "says",
   ],
   household: ["garage", "demo", "start", "begin", "chooser", "plate", "glossary"],
 };

@@ -46,6 +46,14 @@ const SCANS: Readonly<Record<string, Screens>> = {
       await page.getByRole("button", { name: "Current steps" }).click();
       await page.getByRole("region", { name: "Table of current steps" }).waitFor();
     },
+    "what the car says": async (page) => {
+      await page.getByRole("button", { name: "My car says …" }).click();
+      await page.getByLabel("Rate, km/h").fill("8");
+      await page
+        .getByRole("button", { name: /^Keep / })
+        .first()
+        .waitFor();
+    },
     "a change tried out": async (page) => {
       await page
         .getByRole("button", { name: /^Try it: its own 32 A circuit/ })

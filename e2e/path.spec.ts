@@ -49,6 +49,29 @@ testAlone(
   },
 );
 
+testAlone(
+  "my car says 8 km/h: why, kept with the car, and taken back, on a phone by keyboard",
+  async ({ page }) => {
+    await page.setViewportSize({ width: 390, height: 844 });
+    await page.getByRole("button", { name: "My car says …" }).focus();
+    await page.keyboard.press("Enter");
+    await page.getByLabel("Rate, km/h").focus();
+    await page.keyboard.type("8");
+    const says = page.getByRole("region", { name: "My car says …" });
+    await expect(says).toContainText("It says 8 km/h, computed is 12.1 km/h.");
+    await expect(says).toContainText(/is about 22\.\d kWh\/100 km \(21\.\d to 24\.\d, as the display rounds/);
+    await page.getByRole("button", { name: "Keep what the car counts for a distance with the car" }).focus();
+    await page.keyboard.press("Enter");
+    await expect(says).toContainText(/It says what is computed here: (7\.9|8\.0|8\.1) km\/h\./);
+    await expect(answer(page, /Range by the hour/)).toContainText(/8\.0\d? km\/h/);
+    await page.getByRole("status").getByRole("button", { name: "Undo" }).click();
+    await expect(says).toContainText("It says 8 km/h, computed is 12.1 km/h.");
+    expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(
+      0,
+    );
+  },
+);
+
 testAlone("saved, killed without warning, started again: the path is still there", async ({ page, app }) => {
   await pick(page, "Place and outlet", "Slip · 32 A blue socket");
   await page.getByLabel("Target charge, per cent").fill("85");

@@ -24,6 +24,7 @@ export * from "./answers/calendar";
 export * from "./answers/leadbench";
 export * from "./answers/fuel";
 export * from "./answers/payback";
+export * from "./answers/says";
 export * from "./household/garage";
 export * from "./household/start";
 export * from "./household/begin";

@@ -5,6 +5,7 @@ import {
   clockOfLineup,
   everywhereOf,
   fitOf,
+  fromTimes,
   hangsOn,
   leavingTimes,
   portableCandidates,
@@ -12,6 +13,7 @@ import {
   schedulesOf,
   sweepOf,
   vary,
+  whyShown,
   type CablesAsked,
   type Fit,
   type Garage,
@@ -87,6 +89,10 @@ export const JOBS = {
   hangs: inOne(hangsOn),
   cables: inOne(cables),
   portables: inOne(portables),
+  /** What alone would make a display true. */
+  whyShown: inOne(whyShown),
+  /** What times at several currents come to. */
+  fromTimes: inOne(fromTimes),
 };
 
 export type Jobs = typeof JOBS;

@@ -98,6 +98,15 @@ const ASKED: { readonly [K in JobKind]: Parameters<(typeof JOBS)[K]> } = {
     [],
     "cee-7",
   ],
+  whyShown: [plan, { kind: "power", watts: 1_000, step: 100 }],
+  fromTimes: [
+    plan,
+    [
+      { amps: 6, time: 100 },
+      { amps: 10, time: 55 },
+    ],
+    false,
+  ],
 };
 
 test.each(Object.entries(ASKED))(

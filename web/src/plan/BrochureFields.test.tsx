@@ -8,8 +8,11 @@ import { brochureOf, NO_BROCHURE, type TypedBrochure } from "./brochure";
 let typed: TypedBrochure;
 function Held({ found }: { readonly found: FromBrochure | null }) {
   const [value, setValue] = useState(NO_BROCHURE);
-  typed = value;
-  return <BrochureFields typed={value} found={found} onChange={setValue} />;
+  const change = (next: TypedBrochure) => {
+    typed = next;
+    setValue(next);
+  };
+  return <BrochureFields typed={value} found={found} onChange={change} />;
 }
 const put = (label: string, text: string) =>
   fireEvent.change(screen.getByLabelText(label), { target: { value: text } });

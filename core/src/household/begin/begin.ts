@@ -1,8 +1,7 @@
-import { curveOf, usualShape, type Assumed, type Car, type Outlet, type Evse } from "../../things/parts";
+import { curveOf, usualDraw, usualShape, type Assumed, type Car, type Outlet, type Evse } from "../../things/parts";
 import { PLAN_FORMAT, PLAN_VERSION, type Plan, type PlannedSession } from "../../engine/plan";
 import { batteryBy, voltsFor } from "./battery";
 import { fittedCurve, type FromBrochure, type RapidBrochure } from "./brochure";
-import { usualDraw } from "./own-draw";
 import {
   fixedOf,
   HOME_PRICE,

@@ -1,17 +1,16 @@
 import type { Clock } from "../../engine/clock";
-import { acceptanceOf, curveAssumed, type Assumed, type Car } from "../../things/parts";
+import { acceptanceOf, curveAssumed, usualDraw, type Assumed, type Car } from "../../things/parts";
 import { isRefusal } from "../../engine/path";
 import { solvePlan, type Plan, type Solution } from "../../engine/plan";
 import type { SupplyId } from "../../trade/supply";
 import type { Micros, Seconds } from "../../trade/units";
 import { usualSpan } from "./cars";
-import { usualDraw } from "./own-draw";
 
 /** An assumed value with how far it usually ranges, and what the answer comes to over that range. */
 export interface Hang {
   readonly assumed: Assumed;
   readonly name: string;
-  /** How far it usually ranges, in words with its unit: "150 to 350 W". */
+  /** How far it usually ranges, in words with its unit: "150 to 400 W". */
   readonly range: string;
   /** Ready at the earliest and the latest (s from plugging in), the answer as it stands among them. */
   readonly ready: readonly [Seconds, Seconds];

@@ -1,6 +1,5 @@
 export * from "./cars";
 export * from "./battery";
-export * from "./own-draw";
 export * from "./brochure";
 export * from "./papers";
 export * from "./begin";

@@ -1,8 +1,8 @@
 import type { FlexibleGauge } from "../../trade/conductors";
 import { CONNECTORS } from "../../trade/connectors";
-import { batteryBy, usualDraw, USABLE_SHARE } from "../begin";
+import { batteryBy, USABLE_SHARE } from "../begin";
 import { outletType } from "../../trade/outlets";
-import type { Car, Lead, Outlet, Evse } from "../../things/parts";
+import { usualDraw, type Car, type Lead, type Outlet, type Evse } from "../../things/parts";
 import type { PlateReading } from "./reading";
 
 /**

@@ -9,3 +9,4 @@ export * from "./tariff";
 export * from "./path-parts";
 export * from "./curves";
 export * from "./fuel-car";
+export * from "./own-draw";

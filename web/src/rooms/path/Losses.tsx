@@ -59,7 +59,8 @@ export default function Losses({ solution: { ledger, bill, run }, plan }: Props)
     <div className="ledger">
       <p className="says">
         <strong>
-          {figureText(energyFigure(ledger.lost))} of the {figureText(energyFigure(ledger.wall))} on the meter are lost
+          {figureText(energyFigure(ledger.lost))} of the {figureText(energyFigure(ledger.wall))} on the meter
+          are lost
           {causes[0] && `, most of it to: ${CAUSE_WORDS[causes[0]]}`}.
         </strong>
       </p>

@@ -6,8 +6,14 @@ import { useCalm } from "./useCalm";
 const Clock = lazy(() => import("./Clock"));
 const Losses = lazy(() => import("./Losses"));
 const Steps = lazy(() => import("./Steps"));
+const Says = lazy(() => import("./Says"));
 
-const VIEWS = { clock: "The clock", flow: "Where it goes", steps: "Current steps" } as const;
+const VIEWS = {
+  clock: "The clock",
+  flow: "Where it goes",
+  steps: "Current steps",
+  says: "My car says …",
+} as const;
 type View = keyof typeof VIEWS;
 
 interface Props {
@@ -19,7 +25,8 @@ interface Props {
 /** The heavier views under the answers. They follow the answer once the changes pause. */
 export function Lower({ charging, draft, onChange }: Props) {
   const [view, setView] = useState<View>("clock");
-  const { solution, plan } = useCalm(charging);
+  const calm = useCalm(charging);
+  const { solution, plan } = calm;
   return (
     <section className="lower" aria-label={VIEWS[view]}>
       <div className="views" role="group" aria-label="Views of the session">
@@ -32,6 +39,7 @@ export function Lower({ charging, draft, onChange }: Props) {
       <Suspense fallback={<div className="view-waiting" />}>
         {view === "clock" && <Clock solution={solution} plan={plan} />}
         {view === "flow" && <Losses solution={solution} plan={plan} />}
+        {view === "says" && <Says charging={calm} draft={draft} onChange={onChange} />}
         {view === "steps" && <Steps draft={draft} onChange={onChange} />}
       </Suspense>
     </section>

@@ -68,7 +68,7 @@ export const car: Group[] = [
         label: "Own draw while charging",
         type: "number",
         unit: "W",
-        hint: "Pumps and computers: 150 to 350 W is usual.",
+        hint: "Pumps and computers: usually 20 to 80 W in a motorcycle, 100 to 250 W in a small car, 150 to 400 W in a large one.",
         assumed: "ownDraw",
       },
       {

@@ -1,4 +1,4 @@
-import type { Car } from "../../things/parts";
+import type { Car } from "./car";
 
 /** What a car itself draws while it is awake and charging (W): the least and the most that is usual, and what is taken. */
 export interface UsualDraw {
