@@ -35,6 +35,7 @@ test("a line-up as JSON: every car on every way, with the fields people compare 
     "inTime",
     "shortBySeconds",
     "kmPerHour",
+    "kmPerHourWall",
     "wallWh",
     "lostShare",
     "cost",

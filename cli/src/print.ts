@@ -82,7 +82,10 @@ export function tableOf(solved: Solved): string {
     ["energy stored", `${kilo(ledger.stored)} kWh`],
     ["energy lost", `${kilo(ledger.lost)} kWh`],
     ["cost", `${amountOf(s.bill.total).toFixed(2)} ${currency}`],
-    ["range by the hour", `${fromKm(s.range.kmPerHour, unit).toFixed(1)} ${unit}/h`],
+    [
+      "range by the hour",
+      `${fromKm(s.range.kmPerHour, unit).toFixed(1)} ${unit}/h (${fromKm(s.range.wallKmPerHour, unit).toFixed(1)} counted at the wall)`,
+    ],
     ["range added", `${fromKm(s.range.added, unit).toFixed(0)} ${unit}`],
   ]);
   const links = columns(
@@ -172,7 +175,12 @@ export const jsonOf = ({ plan, solution: s, point, cautions, upgrades, workings 
     currency: plan.household.currency,
     lines: s.bill.lines.map(lineJson),
   },
-  rangeKm: { perHour: s.range.kmPerHour, added: s.range.added, byHour: s.range.byHour },
+  rangeKm: {
+    perHour: s.range.kmPerHour,
+    perHourWall: s.range.wallKmPerHour,
+    added: s.range.added,
+    byHour: s.range.byHour,
+  },
   cautions: cautions.map(({ code, severity, what, why, todo }) => ({ code, severity, what, why, todo })),
   upgrades: upgrades.map(({ what, plan: upgraded, gainW, secondsSaved, costMore, needs, against }) => ({
     what,

@@ -52,6 +52,8 @@ export interface Row {
   readonly inTime: boolean;
   readonly shortBySeconds: Seconds;
   readonly kmPerHour: number;
+  /** The same if every watt at the wall moved the car: the figure many people quote. */
+  readonly kmPerHourWall: number;
   /** Energy, loss and money of the same charge on every way: all of it to the target, however late that is. */
   readonly ledger: Ledger;
   readonly wallWh: WattHours;
@@ -157,6 +159,7 @@ export function cellOf(
     inTime: shortBySeconds === 0,
     shortBySeconds,
     kmPerHour: solution.range.kmPerHour,
+    kmPerHourWall: solution.range.wallKmPerHour,
     ledger,
     wallWh: ledger.wall,
     lostWh: ledger.lost,

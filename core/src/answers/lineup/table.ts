@@ -18,6 +18,7 @@ export interface TableRow {
   readonly inTime: boolean;
   readonly shortBySeconds: number | null;
   readonly kmPerHour: number | null;
+  readonly kmPerHourWall: number | null;
   readonly wallWh: number | null;
   readonly lostWh: number | null;
   readonly lostShare: number | null;
@@ -53,6 +54,7 @@ export function tableRow(cell: Cell): TableRow {
       inTime: false,
       shortBySeconds: null,
       kmPerHour: null,
+      kmPerHourWall: null,
       wallWh: null,
       lostWh: null,
       lostShare: null,
@@ -79,6 +81,7 @@ export function tableRow(cell: Cell): TableRow {
     inTime,
     shortBySeconds,
     kmPerHour,
+    kmPerHourWall: cell.kmPerHourWall,
     wallWh: cell.wallWh,
     lostWh: cell.lostWh,
     lostShare: cell.lostShare,

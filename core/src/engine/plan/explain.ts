@@ -10,7 +10,7 @@ import {
   type LinkKind,
 } from "../path";
 import { LOSS_CAUSES, storedFrom, varyingAt, type LossCause, type Slice } from "../session";
-import { sumOf, term, type Step, type Tell, type Term, type Working } from "../../trade/working";
+import { TERM_DIGITS, sumOf, term, type Step, type Tell, type Term, type Working } from "../../trade/working";
 import type { Plan } from "./document";
 import { pathOf, type Solution } from "./solve";
 
@@ -336,22 +336,33 @@ function lost(s: Solution): Working {
 const cost = ({ bill }: Solution, plan: Plan): Working =>
   receiptWorking(bill, plan.tariff.name, plan.household.currency);
 
+const shown = (value: number): number => Number(value.toPrecision(TERM_DIGITS));
+
 function range(s: Solution, plan: Plan): Working {
   const economy = term("e", "economy", plan.car.whPerKm, "Wh/km", SOURCES.label);
+  const stored = term("P_b", "into the battery", s.moment.balance.stored, "W");
+  const wall = term("P_wall", "from the wall", s.moment.balance.wall, "W");
   return {
     title: "Range by the hour",
     steps: [
       {
         what: "Kilometres an hour of charging puts in the battery",
         formula: "v = P_b/e",
-        terms: [term("P_b", "into the battery", s.moment.balance.stored, "W"), economy],
+        terms: [stored, economy],
         result: term("v", "range an hour", s.range.kmPerHour, "km/h"),
       },
       {
         what: "The same counted at the wall, as people often quote it",
         formula: "v_wall = P_wall/e",
-        terms: [term("P_wall", "from the wall", s.moment.balance.wall, "W"), economy],
+        terms: [wall, economy],
         result: term("v_wall", "range an hour, wall side", s.range.wallKmPerHour, "km/h"),
+      },
+      {
+        what: "What separates the two: lost between the wall and the battery",
+        formula: "P_lost = P_wall − P_b",
+        terms: [wall, stored],
+        // Of the two as they are shown: little is left of what is much alike.
+        result: term("P_lost", "lost on the way", shown(wall.value) - shown(stored.value), "W"),
       },
     ],
     notes: [],

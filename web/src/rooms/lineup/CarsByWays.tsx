@@ -30,6 +30,7 @@ const MARKS: Readonly<Record<LinkKind, string>> = {
 /** What the grid can show: a figure of a row, and which end of it is the better one. */
 const FIGURES = {
   hour: { name: "Range an hour", better: "most", value: (r: Row) => r.kmPerHour },
+  wall: { name: "Range an hour, at the wall", better: "most", value: (r: Row) => r.kmPerHourWall },
   night: { name: "Range a night", better: "most", value: (r: Row) => r.night.km },
   time: { name: "Time", better: "least", value: (r: Row) => r.secondsToTarget },
   per100: { name: "Cost per 100", better: "least", value: (r: Row) => r.per100Km },
@@ -46,6 +47,7 @@ export default function CarsByWays({ solved, selected, onSelect }: ViewProps) {
   const figure = FIGURES[id];
   const text = (row: Row): string => {
     if (id === "hour") return figureText(speedFigure(row.kmPerHour, unit));
+    if (id === "wall") return figureText(speedFigure(row.kmPerHourWall, unit));
     if (id === "night") return figureText(distanceFigure(row.night.km, unit));
     if (id === "time") return durationText(row.secondsToTarget);
     if (id === "lost") return figureText(energyFigure(row.lostWh));

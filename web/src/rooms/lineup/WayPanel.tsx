@@ -228,7 +228,10 @@ function Figures({ row, currency, unit, draft }: FiguresProps) {
           {dayTimeAt(solution.clock, row.secondsToTarget)}, after {durationText(row.secondsToTarget)}
         </dd>
         <dt>Range</dt>
-        <dd>{figureText(speedFigure(row.kmPerHour, unit))}</dd>
+        <dd>
+          {figureText(speedFigure(row.kmPerHour, unit))}
+          <small> ({figureText(speedFigure(row.kmPerHourWall, unit))} counted at the wall)</small>
+        </dd>
         <dt>From the wall</dt>
         <dd>{figureText(powerFigure(row.wallW))}</dd>
         <dt>Lost</dt>

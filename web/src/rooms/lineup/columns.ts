@@ -185,6 +185,12 @@ export function columnsFor(unit: DistanceUnit, currency: string, stay: number): 
       best: "most",
       ...measured(speed, (r) => r.kmPerHour),
     },
+    {
+      id: "kmPerHourWall",
+      name: "Range an hour, at the wall",
+      best: "most",
+      ...measured(speed, (r) => r.kmPerHourWall),
+    },
     ...stays.map(({ hours, name }, i): Column => ({
       id: `stay${i}`,
       name: `Range in ${decimals(hours, Number.isInteger(hours) ? 0 : 2)} h (${name})`,

@@ -318,7 +318,7 @@ describe.each([
     const { unmount } = shown(0);
     expect(facts()).toEqual({
       Ready: "Mon 22:44, after 4 h 44 min",
-      Range: slow.speed,
+      Range: `${slow.speed} (${unit === "km" ? "23.0 km/h" : "14.3 mi/h"} counted at the wall)`,
       "From the wall": "2.30 kW",
       Lost: "8 % of what the meter counts",
       Cost: "€2.18 the whole charge",
