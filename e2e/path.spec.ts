@@ -49,6 +49,33 @@ testAlone(
   },
 );
 
+test("32 km more by 22:00, from a usual evening, on a phone by keyboard", async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  const fill = async (label: string, text: string) => {
+    await page.getByLabel(label, { exact: true }).focus();
+    await page.keyboard.press("ControlOrMeta+A");
+    await page.keyboard.type(text);
+    await page.keyboard.press("Tab");
+  };
+  await pick(page, "The target is told in", "km more");
+  await fill("Needed by", "22:00");
+  await fill("Target charge, km more", "32");
+  await expect(answer(page, /Ready at/)).toContainText(/^Ready at20:\d\d32 km are back by 20:\d\d; /);
+  await expect(answer(page, /Range by the hour/)).toContainText("32 km added, 51 to 83 km in it");
+  await fill("Target charge, km more", "64");
+  await expect(answer(page, /Not in time/)).toContainText(/4\d of 64 km are back by 22:00/);
+  await fill("Target charge, km more", "999");
+  await expect(page.getByText("(a full battery holds 253 km)")).toBeVisible();
+  await fill("Target charge, km more", "32");
+  await pick(page, "The start is told in", "I don’t know");
+  await expect(page.getByText(/\(a usual evening, 30 km driven since 80 %: 68 %\)/)).toBeVisible();
+  // What every distance is counted with, changed in place.
+  await page.getByRole("button", { name: "Change what the car uses" }).focus();
+  await page.keyboard.press("Enter");
+  await expect(page.getByLabel("What it uses, kWh/100 km")).toBeFocused();
+  expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(0);
+});
+
 testAlone(
   "my car says 8 km/h: why, kept with the car, and taken back, on a phone by keyboard",
   async ({ page }) => {

@@ -6,11 +6,13 @@ interface Props {
   /** A share, 0–1; may be out of range while it is being typed. */
   readonly value: number;
   readonly problem: string | undefined;
+  /** The sign stands after it; not where a choice of units does. */
+  readonly sign?: boolean;
   onChange(value: number): void;
 }
 
 /** State of charge typed as per cent, to a tenth. */
-export function PercentInput({ label, value, problem, onChange }: Props) {
+export function PercentInput({ label, value, problem, sign = true, onChange }: Props) {
   return (
     <span className={problem ? "percent wrong" : "percent"}>
       <FigureInput
@@ -22,7 +24,7 @@ export function PercentInput({ label, value, problem, onChange }: Props) {
         {...(problem ? { describedBy: PROBLEMS_ID } : {})}
         onChange={(percent) => onChange(percent / 100)}
       />
-      %
+      {sign && "%"}
     </span>
   );
 }

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { withPart, type FieldProblem, type Garage } from "@kettleback/core";
 import type { Draft } from "../stores/draft";
+import { useSpanIn } from "../stores/spanIn";
 import {
   AdapterPick,
   adaptersAt,
@@ -14,6 +15,7 @@ import {
 } from "./PartPicks";
 import { Comma } from "./Comma";
 import { Pick } from "./Pick";
+import { forCar, reachOf } from "./reach";
 import { Departure, OtherPlug, PackWords, SpanWords } from "./SessionWords";
 import styles from "./sentence.module.scss";
 
@@ -45,6 +47,17 @@ export function Sentence({ garage, draft, problems, blamed, repeated, onChange }
   const { tried, choose } = parts;
   const session = (change: Partial<Draft["session"]>) =>
     onChange({ ...draft, session: { ...draft.session, ...change } });
+  const { distanceUnit } = garage.household.spec;
+  const carOf = (id: string) => garage.cars.find((row) => row.id === id)?.spec;
+  const car = draft.trial?.parts.car ?? carOf(draft.carId);
+  const reach = car ? reachOf(car, distanceUnit) : null;
+  const told = useSpanIn();
+  const pickCar = (carId: string) => {
+    const next = carOf(carId);
+    const span = reach && next ? forCar(draft.session, reach, reachOf(next, distanceUnit), told) : {};
+    const session = { ...draft.session, ...span };
+    onChange({ ...draft, session, ...withPart(garage, draft, { carId }), trial: null });
+  };
   const rapid = evseOf(parts)?.kind === "rapid";
   // Once how warm the pack is was spoken of it stays in the sentence, or its field would be gone when it is cleared.
   const [spoken, setSpoken] = useState(false);
@@ -60,7 +73,7 @@ export function Sentence({ garage, draft, problems, blamed, repeated, onChange }
         value={draft.carId}
         wrong={blamed === "car"}
         fits={garage.cars.map(named)}
-        onPick={(carId) => choose({ carId })}
+        onPick={pickCar}
       />{" "}
       at{" "}
       <Pick
@@ -84,7 +97,7 @@ export function Sentence({ garage, draft, problems, blamed, repeated, onChange }
         </>
       )}
       <Comma />
-      <SpanWords session={draft.session} repeated={repeated} wrong={wrong} onChange={session} />
+      <SpanWords session={draft.session} reach={reach} repeated={repeated} wrong={wrong} onChange={session} />
       {(rapid || spoken) && <PackWords draft={draft} wrong={wrong} onChange={onChange} />}
       {rapid && <OtherPlug draft={draft} onChange={onChange} />}
       <Comma />

@@ -4,7 +4,9 @@ import { DateInput, TimeInput } from "../controls/MomentInput";
 import { Select } from "../controls/Select";
 import type { Draft } from "../stores/draft";
 import { Comma } from "./Comma";
+import { ChargeWords } from "./ChargeWords";
 import { PercentInput } from "./PercentInput";
+import type { Reach } from "./reach";
 
 interface Props {
   readonly draft: Draft;
@@ -59,6 +61,8 @@ export function WhichHour({ pluggedInAt, offsets, onChange }: HourProps) {
 
 interface SpanProps {
   readonly session: PlannedSession;
+  /** Of the one car that is charged: its distances can be told too. */
+  readonly reach?: Reach | null;
   readonly repeated: readonly string[];
   /** What is wrong with a field, by the start of its name. */
   wrong(field: string): string | undefined;
@@ -66,7 +70,7 @@ interface SpanProps {
 }
 
 /** How far it is to be charged, and when it is plugged in. */
-export function SpanWords({ session, repeated, wrong, onChange }: SpanProps) {
+export function SpanWords({ session, reach, repeated, wrong, onChange }: SpanProps) {
   const date = session.pluggedInAt.slice(0, 10);
   const time = session.pluggedInAt.slice(11, 16);
   // Where start and target contradict each other neither alone is wrong: both are marked.
@@ -74,20 +78,31 @@ export function SpanWords({ session, repeated, wrong, onChange }: SpanProps) {
   const apart = sound(session.fromSoc) && sound(session.toSoc) ? wrong("session.toSoc") : undefined;
   return (
     <>
-      from{" "}
-      <PercentInput
-        label="Charge at the start"
-        value={session.fromSoc}
-        problem={wrong("session.fromSoc") ?? apart}
-        onChange={(fromSoc) => onChange({ fromSoc })}
-      />{" "}
-      to{" "}
-      <PercentInput
-        label="Target charge"
-        value={session.toSoc}
-        problem={wrong("session.toSoc")}
-        onChange={(toSoc) => onChange({ toSoc })}
-      />
+      {reach ? (
+        <ChargeWords
+          span={session}
+          reach={reach}
+          problems={{ start: wrong("session.fromSoc") ?? apart, target: wrong("session.toSoc") }}
+          onChange={onChange}
+        />
+      ) : (
+        <>
+          from{" "}
+          <PercentInput
+            label="Charge at the start"
+            value={session.fromSoc}
+            problem={wrong("session.fromSoc") ?? apart}
+            onChange={(fromSoc) => onChange({ fromSoc })}
+          />{" "}
+          to{" "}
+          <PercentInput
+            label="Target charge"
+            value={session.toSoc}
+            problem={wrong("session.toSoc")}
+            onChange={(toSoc) => onChange({ toSoc })}
+          />
+        </>
+      )}
       <Comma />
       plugged in at{" "}
       <TimeInput

@@ -56,11 +56,33 @@ function readyAside(s: Solution, ready: DateTime): string {
     : `${days(s, ready) > 1 ? `${dayText(ready)}, ` : ""}${durationText(s.secondsToTarget - departure)} too late: ${percentText(s.endSoc)} at ${timeText(localAt(s, departure))}`;
 }
 
+/** The distance put in, and what is in the battery before and after: "161 km added, 51 to 211 km in it". */
+function addedText({ solution: s, plan: { car, household } }: Charging): string {
+  const km = (soc: number) =>
+    distanceFigure((soc * car.battery.usableWh) / car.whPerKm, household.distanceUnit);
+  const [from, to] = [km(s.start.soc), km(s.endSoc)];
+  return `${figureText(distanceFigure(s.range.added, household.distanceUnit))} added, ${from.value} to ${figureText(to)} in it`;
+}
+
 const flowUnit = ({ point: { current, phases } }: Charging): string =>
   current === "DC" ? "A at full flow" : phases === 1 ? "A on 1 phase" : `A on ${phases} phases`;
 
-/** The answers of a solved plan in the household's units, in the order people ask. */
-export function shownAnswers(charging: Charging): Shown[] {
+/** The distance that was asked for, and when it is back, or how much of it by departure. */
+function backText({ solution: s, plan: { car, session, household } }: Charging, ready: DateTime): string {
+  const unit = household.distanceUnit;
+  const km = ((session.toSoc - session.fromSoc) * car.battery.usableWh) / car.whPerKm;
+  const asked = figureText(distanceFigure(km, unit));
+  const { departure } = s.clock;
+  return s.reached || departure === null
+    ? `${asked} are back by ${readyText(s, ready)}`
+    : `${distanceFigure(s.range.added, unit).value} of ${asked} are back by ${timeText(localAt(s, departure))}`;
+}
+
+/**
+ * The answers of a solved plan in the household's units, in the order people ask.
+ * @param askedMore the target was told as a distance more: when it is back is the question
+ */
+export function shownAnswers(charging: Charging, askedMore = false): Shown[] {
   const { solution: s, point, plan } = charging;
   const { distanceUnit: unit, currency } = plan.household;
   const { balance } = s.moment;
@@ -76,7 +98,7 @@ export function shownAnswers(charging: Charging): Shown[] {
       answer: "ready",
       name: s.reached ? "Ready at" : "Not in time",
       figure: { value: readyText(s, ready), unit: "" },
-      aside: readyAside(s, ready),
+      aside: `${askedMore ? `${backText(charging, ready)}; ` : ""}${readyAside(s, ready)}`,
       alarm: !s.reached,
     },
     {
@@ -104,7 +126,7 @@ export function shownAnswers(charging: Charging): Shown[] {
       answer: "range",
       name: "Range by the hour",
       figure: speedFigure(s.range.kmPerHour, unit),
-      aside: `${figureText(distanceFigure(s.range.added, unit))} added; ${figureText(speedFigure(s.range.wallKmPerHour, unit))} counted at the wall`,
+      aside: `${addedText(charging)}; ${figureText(speedFigure(s.range.wallKmPerHour, unit))} counted at the wall`,
     },
     {
       answer: "lost",

@@ -1,17 +1,26 @@
 import type { Charging } from "../../jobs/answer";
 import { useSolve } from "../../jobs/store";
 import { shownAnswers } from "../../plan/answers";
+import type { Draft } from "../../stores/draft";
+import { useSpanIn } from "../../stores/spanIn";
 import { Cheaper } from "./Cheaper";
+import { Economy } from "./Economy";
 import { WorkingPanel } from "../../plan/WorkingPanel";
 import { Term } from "../../terms/Term";
 
+interface Props {
+  readonly charging: Charging;
+  readonly draft: Draft;
+}
+
 /** The answers, each of which opens to its working. */
-export function Answers({ charging }: { readonly charging: Charging }) {
+export function Answers({ charging, draft }: Props) {
+  const askedMore = useSpanIn((told) => told.target === "more");
   const { open, working, openWorking } = useSolve();
   return (
     <section className="answers" aria-label="Answers">
       <div className="answer-strip">
-        {shownAnswers(charging).map(({ answer, name, figure, aside, alarm }) => (
+        {shownAnswers(charging, askedMore).map(({ answer, name, figure, aside, alarm }) => (
           <button
             key={answer}
             type="button"
@@ -44,6 +53,7 @@ export function Answers({ charging }: { readonly charging: Charging }) {
         <Term id="phase">phase</Term>, <Term id="narrowest">narrowest link</Term>,{" "}
         <Term id="continuous">for hours</Term>, <Term id="efficiency">efficiency</Term>.
       </p>
+      <Economy charging={charging} draft={draft} />
       <Cheaper charging={charging} />
     </section>
   );

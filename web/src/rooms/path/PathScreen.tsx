@@ -160,7 +160,7 @@ function Answer({ charging, draft, onChange }: AnswerProps) {
         <ConductorDrawing charging={charging} selected={index} onSelect={setSelected} />
         {selected !== null && stacked && figures}
       </div>
-      <Answers charging={charging} />
+      <Answers charging={charging} draft={draft} />
       <aside className="beside">
         {selected !== null && !stacked && figures}
         <Cautions cautions={cautions} draft={draft} onChange={onChange} />

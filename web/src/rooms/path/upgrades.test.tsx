@@ -122,6 +122,9 @@ describe("the answers of a solution known by hand", () => {
     solution: {
       ...own.solution,
       reached: true,
+      // 30 to 70 % of 38 kWh at 150 Wh/km: 76 to 177 km.
+      start: { ...own.solution.start, soc: 0.3 },
+      endSoc: 0.7,
       secondsToTarget: 9 * 3600 + 1500,
       clock: { ...own.solution.clock, departure: 10 * 3600 },
       ledger: { ...own.solution.ledger, wall: 20_000, stored: 18_000, lost: 2_000 },
@@ -153,16 +156,41 @@ describe("the answers of a solution known by hand", () => {
       ["battery", "2.10 kW", "18.0 kWh stored"],
       ["wall", "2.40 kW", "20.0 kWh on the meter"],
       ["flow", "10.4 A on 1 phase", "231 V, 4.2 V lost in the wires"],
-      ["range", "11.7 km/h", "100 km added; 13.3 km/h counted at the wall"],
+      ["range", "11.7 km/h", "100 km added, 76 to 177 km in it; 13.3 km/h counted at the wall"],
       ["lost", "2.00 kWh", "10 % of the meter, €0.54"],
       ["cost", "€5.40", "€0.30 a kWh in the battery"],
     ]);
   });
 
+  test("asked for so much distance more, it says when that is back, or how much of it is by departure", () => {
+    const of = (unit: "km" | "mi", change: object = {}) => {
+      const charging = known(unit);
+      const session = { ...charging.plan.session, fromSoc: 0.3, toSoc: 0.7 };
+      const asked = {
+        ...charging,
+        plan: { ...charging.plan, session },
+        solution: { ...charging.solution, ...change },
+      } as Charging;
+      return shownAnswers(asked, true)[0]!.aside;
+    };
+    expect(of("km")).toBe("101 km are back by 03:35; 9 h 25 min, the next day; 35 min to spare");
+    expect(of("mi")).toMatch(/^63 mi are back by 03:35; /);
+    const late = {
+      reached: false,
+      secondsToTarget: 11 * 3600,
+      range: { ...known("km").solution.range, added: 80 },
+    };
+    expect(of("km", late)).toMatch(/^80 of 101 km are back by 04:10; 1 h too late/);
+  });
+
   test("in miles only what is a distance changes", () => {
     // 100 km are 62 mi, 11.7 km/h 7.27 mi/h, 13.3 km/h 8.26 mi/h.
     const [km, mi] = [shown("km"), shown("mi")];
-    expect(mi[4]).toEqual(["range", "7.27 mi/h", "62 mi added; 8.26 mi/h counted at the wall"]);
+    expect(mi[4]).toEqual([
+      "range",
+      "7.27 mi/h",
+      "62 mi added, 47 to 110 mi in it; 8.26 mi/h counted at the wall",
+    ]);
     mi.forEach((answer, i) => i !== 4 && expect(answer).toEqual(km[i]));
   });
 });
