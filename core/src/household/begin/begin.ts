@@ -1,4 +1,12 @@
-import { curveOf, usualDraw, usualShape, type Assumed, type Car, type Outlet, type Evse } from "../../things/parts";
+import {
+  curveOf,
+  usualDraw,
+  usualShape,
+  type Assumed,
+  type Car,
+  type Outlet,
+  type Evse,
+} from "../../things/parts";
 import { PLAN_FORMAT, PLAN_VERSION, type Plan, type PlannedSession } from "../../engine/plan";
 import { batteryBy, voltsFor } from "./battery";
 import { fittedCurve, type FromBrochure, type RapidBrochure } from "./brochure";
