@@ -56,7 +56,7 @@ export function Sentence({ garage, draft, problems, blamed, repeated, onChange }
     const next = carOf(carId);
     const span = reach && next ? forCar(draft.session, reach, reachOf(next, distanceUnit), told) : {};
     const session = { ...draft.session, ...span };
-    onChange({ ...draft, session, ...withPart(garage, draft, { carId }), trial: null });
+    onChange({ ...draft, ...withPart(garage, draft, { carId }), session, trial: null });
   };
   const rapid = evseOf(parts)?.kind === "rapid";
   // Once how warm the pack is was spoken of it stays in the sentence, or its field would be gone when it is cleared.

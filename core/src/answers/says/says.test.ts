@@ -47,14 +47,15 @@ test("a display that shows what is computed needs no reason, whatever it shows",
     }
 });
 
-test("a figure behind the last one may be cut off: 12.9 shown as 12 agrees, 11 does not", () => {
-  const { range } = solved(night);
-  const shown = Math.floor(range.kmPerHour);
-  expect(range.kmPerHour - shown).toBeGreaterThan(0);
-  const at = (kmPerHour: number) => whyShown(night, { kind: "speed", kmPerHour, step: 1 });
-  expect(at(shown).agrees).toBe(true);
-  expect(at(shown).cutOff).toBe(range.kmPerHour > shown + 0.5);
-  expect(at(shown - 1).agrees).toBe(false);
+test("a figure behind the last one may be cut off: 12.9 shown as 12 agrees, shown as 11 or 14 it does not", () => {
+  const plan = withCar(night, { whPerKm: solved(night).moment.balance.stored / 12.9 });
+  const at = (kmPerHour: number) => whyShown(plan, { kind: "speed", kmPerHour, step: 1 });
+  expect([11, 12, 13, 14].map((shown) => [at(shown).agrees, at(shown).cutOff])).toEqual([
+    [false, false],
+    [true, true],
+    [true, false],
+    [false, false],
+  ]);
 });
 
 test("what counts at the wall is told so: the range and the kW people multiply in their heads", () => {
@@ -113,9 +114,19 @@ test("where several reasons are left it says what to read next; where none is us
   const speed = whyShown(night, { kind: "speed", kmPerHour: range.kmPerHour * 0.94, step: 0.1 });
   expect(speed.explanations.length).toBeGreaterThan(1);
   expect(speed.next).toMatch(/^Read the kW or the amps beside it/);
-  const odd = whyShown(night, { kind: "power", watts: moment.balance.stored * 3, step: 10 });
-  expect(odd.explanations.every((one) => one.kind === "figure" && !one.usual)).toBe(true);
+  // A third less range is what a cold motorway takes; an own draw that explains it is none a car has.
+  const cold = whyShown(night, { kind: "speed", kmPerHour: range.kmPerHour / 1.4, step: 0.1 });
+  expect(cold.explanations.map((one) => one.kind === "figure" && [one.figure, one.usual])).toEqual([
+    ["economy", true],
+    ["efficiency", false],
+    ["ownDraw", false],
+  ]);
+  expect(cold.next).toBeNull();
+  const odd = whyShown(night, { kind: "speed", kmPerHour: range.kmPerHour / 1.8, step: 0.1 });
+  expect(odd.explanations.map((one) => one.kind === "figure" && one.usual)).toEqual([false, false]);
   expect(odd.next).toMatch(/^Nothing alone that is usual/);
+  const never = whyShown(night, { kind: "power", watts: moment.balance.stored * 3, step: 10 });
+  expect([never.explanations, never.next]).toEqual([[], odd.next]);
 });
 
 // Common practice: 240 V × 10 A shown as 5 mi/h is 480 Wh a mile at the wall, or a rate rounded down.

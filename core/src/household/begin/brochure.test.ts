@@ -144,6 +144,19 @@ test("times that overlap, or ask for more power towards full, are named", () => 
   );
 });
 
+test("beyond what is stated a slow curve falls on no slower than the usual shape would", () => {
+  // 52.5 kWh in an hour: far below the peak, so that the shape is bent steeply.
+  const points = fitted({ peakKW: 150, times: [time(0.1, 0.8, 60)] }, carOf(75, 396));
+  const at = (soc: number) => points.find((point) => point.soc === soc)!.watts;
+  // The usual shape has 0.22 C of 2.1 C left at 95 %.
+  expect(at(0.95)).toBeLessThan(0.5 * 150_000 * (0.22 / 2.1));
+});
+
+test("two times that would ask for a small rise give no rising curve", () => {
+  const found = fittedCurve({ peakKW: 150, times: [time(0.1, 0.5, 20), time(0.5, 0.8, 14)] }, carOf(75, 396));
+  expect(found.ok).toBe(false);
+});
+
 const brochures = fc.record({
   kWh: fc.double({ min: 8, max: 120, noNaN: true }),
   volts: fc.constantFrom(110, 350, 360, 400, 720, 800),

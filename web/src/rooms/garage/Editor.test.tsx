@@ -112,3 +112,27 @@ test("of a field both changed, theirs can be taken", async () => {
   await waitFor(() => expect(change).toHaveBeenCalledTimes(2));
   expect(change.mock.lastCall![2]).toMatchObject({ version: 9, spec: { name: "Theirs" } });
 });
+
+test("a brochure's rapid charging becomes the battery's curve, marked as assumed, and a pack that takes its peak", async () => {
+  const change = jest.spyOn(api, "change").mockImplementation(async (_, __, row) => row);
+  render(<Editor garage={fallowQuay} kind="cars" row={plover} onClose={() => undefined} />);
+  const put = (label: string, value: string) =>
+    fireEvent.change(screen.getByLabelText(label), { target: { value } });
+  const take = screen.getByRole("button", { name: "Take these figures" });
+  put("Peak at a rapid station, kW", "40");
+  put("Time 1, minutes", "10");
+  // 26.6 kWh in ten minutes.
+  await screen.findByText(/is 160 kW on average, more than the peak of 40 kW/);
+  expect(take.hasAttribute("disabled")).toBe(true);
+  put("Battery, usable", "76");
+  put("Peak at a rapid station, kW", "235");
+  put("Time 1, minutes", "18");
+  await screen.findByText(/235 kW are taken until/);
+  fireEvent.click(take);
+  save();
+  await waitFor(() => expect(change).toHaveBeenCalled());
+  const { battery, assumed } = change.mock.lastCall![2].spec as typeof plover.spec;
+  expect(battery).toMatchObject({ usableWh: 76_000, packVolts: 720 });
+  expect(Math.max(...battery.acceptance!.map(({ watts }) => watts))).toBe(235_000);
+  expect(assumed).toContain("acceptance");
+});

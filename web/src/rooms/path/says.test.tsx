@@ -7,6 +7,9 @@ import { answerOf, type Charging } from "../../jobs/answer";
 import { draftOf, type Draft } from "../../stores/draft";
 import { useGarage } from "../../stores/garage";
 import { useNotices } from "../../stores/notices";
+import { useSpanIn } from "../../stores/spanIn";
+import { Sentence } from "../../plan/Sentence";
+import { Economy } from "./Economy";
 import Says from "./Says";
 
 const draft = draftOf(fallowQuay.paths[0]!.spec, "fq-path-plover-night");
@@ -93,4 +96,43 @@ test("times at two currents give own draw and efficiency; those that do not belo
   await row(1, "10", "5.3");
   expect(await screen.findByText(/^The car itself draws about \d+ W, and its charger turns/)).toBeTruthy();
   expect(screen.getByRole("button", { name: "Keep what was measured with the car" })).toBeTruthy();
+});
+
+test("what distances are counted with is changed in place, kept with the car, and taken back", async () => {
+  const change = jest
+    .spyOn(api, "change")
+    .mockImplementation(async (_, __, row) => ({ ...row, version: row.version + 1 }));
+  const { container } = render(<Economy charging={charging} draft={draft} />);
+  expect(container.textContent).toContain("Distances are counted with 15.0 kWh/100 km.");
+  fireEvent.click(screen.getByRole("button", { name: "Change what the car uses" }));
+  await type("What it uses, kWh/100 km", "18");
+  await act(async () => void fireEvent.click(screen.getByRole("button", { name: "Take it" })));
+  await waitFor(() => expect(change).toHaveBeenCalledTimes(1));
+  expect(change.mock.lastCall![2].spec).toMatchObject({ whPerKm: 180 });
+  await act(async () => useNotices.getState().notices[0]!.action!.run());
+  await waitFor(() => expect(change).toHaveBeenCalledTimes(2));
+  expect(change.mock.lastCall![2].spec).toMatchObject({ whPerKm: 150 });
+});
+
+test("another car in the sentence: so many km more stay as many", () => {
+  const changes: Draft[] = [];
+  useSpanIn.setState({ start: "percent", target: "more" });
+  // 40 % of 38 kWh at 150 Wh/km: 101 km; Curlew has 71 kWh and uses 182.
+  const asked = { ...draft, session: { ...draft.session, fromSoc: 0.2, toSoc: 0.6 } };
+  render(
+    <Sentence
+      garage={fallowQuay}
+      draft={asked}
+      problems={[]}
+      blamed={null}
+      repeated={[]}
+      onChange={(next) => changes.push(next)}
+    />,
+  );
+  fireEvent.change(screen.getByLabelText("Car"), { target: { value: fallowQuay.cars[1]!.id } });
+  const { session, carId } = changes.at(-1)!;
+  expect(carId).toBe(fallowQuay.cars[1]!.id);
+  const km = ((session.toSoc - session.fromSoc) * 71_000) / 182;
+  expect(km).toBeCloseTo((0.4 * 38_000) / 150, 6);
+  useSpanIn.setState({ start: "percent", target: "percent" });
 });
