@@ -3,7 +3,7 @@ import { leadOhms, type Lead } from "../../things/parts";
 import { CONNECTORS } from "../../trade/connectors";
 import { outletType } from "../../trade/outlets";
 import { LINK_WORDS } from "../../engine/path";
-import { inWords, namesOf, TERM_IDS, TERM_OF_LINK, TERMS, worldOfSupply } from ".";
+import { inWords, namesOf, outsideOf, spokenAs, TERM_IDS, TERM_OF_LINK, TERMS, worldOfSupply } from ".";
 
 test("every word is explained in at most two lines, with its number and its source", () => {
   for (const id of TERM_IDS) {
@@ -63,4 +63,40 @@ test("the numbers it states are the ones that are computed with", () => {
   const volts = 2 * leadOhms(lead, 1) * 10;
   // 7 V and 70 W at 10 A.
   expect([Math.round(volts), Math.round(volts * 10)]).toEqual([7, 69]);
+});
+
+test("what people say finds the word it is explained under", () => {
+  const of = (sought: string) => spokenAs(sought);
+  expect([
+    of("Level 3"),
+    of("rapid"),
+    of("fast"),
+    of("granny"),
+    of("trickle charger"),
+    of("three-pin"),
+  ]).toEqual([["dc"], ["dc"], ["dc"], ["evse"], ["evse"], ["outlet"]]);
+  expect([
+    of("Type 1"),
+    of("J1772"),
+    of("combo"),
+    of(" Tethered "),
+    of("portable"),
+    of("gross"),
+    of("usable"),
+  ]).toEqual([["type"], ["type"], ["type"], ["cable"], ["evse"], ["battery"], ["battery"]]);
+  expect([of(""), of("l"), of("zebra")]).toEqual([[], [], []]);
+  // Words of their own, found by their other names.
+  const by = (name: string) => TERM_IDS.filter((id) => (TERMS[id].also as readonly string[]).includes(name));
+  expect([by("pigtail"), by("night rate"), by("scheduled charging")]).toEqual([
+    ["adapter"],
+    ["offPeak"],
+    ["timer"],
+  ]);
+});
+
+test("what is asked for and not computed here is named, in a line", () => {
+  expect(outsideOf("V2L")).toMatch(/^Vehicle-to-load/);
+  expect(outsideOf("vehicle-to-grid")).toMatch(/^Vehicle-to-load/);
+  expect(outsideOf("wireless")).toMatch(/^Wireless charging: not computed here/);
+  expect([outsideOf("cable"), outsideOf(""), outsideOf("v")]).toEqual([undefined, undefined, undefined]);
 });

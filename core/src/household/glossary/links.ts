@@ -8,7 +8,7 @@ export const TERM_OF_LINK: Readonly<Record<LinkKind, TermId>> = {
   lead: "lead",
   evse: "evse",
   cable: "cable",
-  adapter: "type",
+  adapter: "adapter",
   inlet: "inlet",
   charger: "charger",
   battery: "battery",

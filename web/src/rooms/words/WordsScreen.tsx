@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { inWords, namesOf, TERM_IDS, TERMS } from "@kettleback/core";
+import { inWords, namesOf, outsideOf, spokenAs, TERM_IDS, TERMS } from "@kettleback/core";
 import { TextInput } from "../../controls/TextInput";
 import { useWorld } from "../../terms/useWorld";
 import styles from "./words.module.scss";
@@ -11,9 +11,13 @@ export default function WordsScreen() {
   const words = TERM_IDS.map((id) => ({ id, ...TERMS[id], ...namesOf(id, world) })).sort((a, b) =>
     a.first.localeCompare(b.first),
   );
-  const found = words.filter(({ first, also, means }) =>
-    [first, ...also, means].join(" ").toLowerCase().includes(sought.trim().toLowerCase()),
+  const spoken = spokenAs(sought);
+  const found = words.filter(
+    ({ id, first, also, means }) =>
+      spoken.includes(id) ||
+      [first, ...also, means].join(" ").toLowerCase().includes(sought.trim().toLowerCase()),
   );
+  const outside = outsideOf(sought);
   return (
     <section className={styles.room} aria-label="Words">
       <header>
@@ -24,7 +28,8 @@ export default function WordsScreen() {
         </p>
         <TextInput says="Find" kind="search" value={sought} onChange={setSought} />
       </header>
-      {found.length === 0 && (
+      {outside && <p role="status">{outside}</p>}
+      {found.length === 0 && !outside && (
         <p role="status">No such word here; try another, such as amps, plug or socket.</p>
       )}
       <dl>
