@@ -129,6 +129,17 @@ test("where several reasons are left it says what to read next; where none is us
   expect([never.explanations, never.next]).toEqual([[], odd.next]);
 });
 
+test("a figure within what is usual comes before one beyond it, though that would move less", () => {
+  // An own draw at the upper end of what a large car takes: a little more is already unusual.
+  const plan = withCar(demoPlan(fallowQuay, "Curlew", "Boathouse, wall socket at 6 A"), { ownDrawW: 398 });
+  const stored = solved(plan).moment.balance.stored;
+  const { explanations } = whyShown(plan, { kind: "power", watts: stored - 60, step: 1 });
+  expect(explanations.map((one) => one.kind === "figure" && [one.figure, one.usual])).toEqual([
+    ["efficiency", true],
+    ["ownDraw", false],
+  ]);
+});
+
 // Common practice: 240 V × 10 A shown as 5 mi/h is 480 Wh a mile at the wall, or a rate rounded down.
 test("240 V and 10 A shown as 5 mi/h: 480 Wh a mile at the wall", () => {
   const MILE = 1.609344;

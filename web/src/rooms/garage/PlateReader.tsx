@@ -50,6 +50,9 @@ function thingFrom(kind: PlateKind, reading: PlateReading, system: SupplyId): ob
   return make(reading, blank);
 }
 
+/** What stands there before anything is typed. */
+const EXAMPLE = readPlate(EXAMPLES[0]!);
+
 /** What the plate comes to, in one line: a battery by its energy, everything else by phases, amps and power. */
 function headline({ kind, wattHours, phases, phaseVolts, amps }: PlateReading): string {
   if (kind?.value === "car")
@@ -110,27 +113,17 @@ export function PlateReader({ system, onSave }: Props) {
         </div>
         <div className="reading" aria-live="polite">
           {text.trim() === "" ? (
-            <p className="empty">
-              Copy the small print of a charging unit, an outlet, a lead or the car’s plate: volts, amps,
-              phases, marks and all. Nothing is taken for granted that is not printed.
-            </p>
+            <>
+              <p className="empty">
+                Copy the small print of a charging unit, an outlet, a lead or the car’s plate: volts, amps,
+                phases, marks and all. Nothing is taken for granted that is not printed. “{EXAMPLES[0]}”, for
+                example, reads so:
+              </p>
+              <WhatItSays reading={EXAMPLE} />
+            </>
           ) : (
             <>
-              <p className="figure">{headline(reading)}</p>
-              {reading.contradictions.map((line) => (
-                <p key={line} className="problems" role="alert">
-                  {line}
-                </p>
-              ))}
-              <ul>
-                {reading.follows.map((line) => (
-                  <li key={line}>{line}</li>
-                ))}
-              </ul>
-              {reading.tokens.length > 0 && <Pieces reading={reading} />}
-              {reading.unread.length > 0 && (
-                <p className="unread-words">Not read: {reading.unread.join(", ")}</p>
-              )}
+              <WhatItSays reading={reading} />
               <Button
                 large
                 disabled={kind === null || reading.tokens.length === 0}
@@ -145,6 +138,25 @@ export function PlateReader({ system, onSave }: Props) {
     </section>
   );
 }
+
+/** What a plate comes to, what speaks against it, what follows, and its pieces. */
+const WhatItSays = ({ reading }: { readonly reading: PlateReading }) => (
+  <>
+    <p className="figure">{headline(reading)}</p>
+    {reading.contradictions.map((line) => (
+      <p key={line} className="problems" role="alert">
+        {line}
+      </p>
+    ))}
+    <ul>
+      {reading.follows.map((line) => (
+        <li key={line}>{line}</li>
+      ))}
+    </ul>
+    {reading.tokens.length > 0 && <Pieces reading={reading} />}
+    {reading.unread.length > 0 && <p className="unread-words">Not read: {reading.unread.join(", ")}</p>}
+  </>
+);
 
 function Pieces({ reading: { tokens, gauge } }: { readonly reading: PlateReading }) {
   return (

@@ -50,8 +50,8 @@ export function Answers({ charging, draft }: Props) {
       </div>
       <p className="terms">
         What these words mean: <Term id="kW">kW</Term>, <Term id="kWh">kWh</Term>,{" "}
-        <Term id="phase">phase</Term>, <Term id="narrowest">narrowest link</Term>,{" "}
-        <Term id="continuous">for hours</Term>, <Term id="efficiency">efficiency</Term>.
+        <Term id="phase">phase</Term>, <Term id="continuous">for hours</Term>,{" "}
+        <Term id="efficiency">efficiency</Term>.
       </p>
       <Economy charging={charging} draft={draft} />
       <Cheaper charging={charging} />

@@ -4,6 +4,7 @@ import { isTied } from "../../drawing/layout";
 import type { Charging } from "../../jobs/answer";
 import { ampsText, figureText, percentText, powerFigure } from "../../format/number";
 import { howSet } from "../../plan/howSet";
+import { Term } from "../../terms/Term";
 
 const BECAUSE_WORDS = {
   amps: "",
@@ -36,7 +37,7 @@ export function Verdict({ charging: { point, plan, solution } }: { readonly char
   return (
     <p className="verdict-line">
       <strong>
-        The {name(narrow.kind)} is the narrowest link:{" "}
+        The {name(narrow.kind)} is the <Term id="narrowest">narrowest link</Term>:{" "}
         {point.because === "holds" && setting
           ? `it should hold ${ampsText(narrow.ceilingAmps)} for hours, so ${setter} is set to ${ampsText(setting.amps)} ${phaseWords(point)}${setting.by === "car" ? "" : howSet(plan.evse)}`
           : `${held}${becauseText(point.because, point.phases, most)}`}
