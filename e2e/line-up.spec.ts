@@ -54,7 +54,7 @@ test("a start set is lined up, set against a baseline, sorted, and goes out as C
   await expect(wayButton(page, /^Wallbox, 3 × 16 A/)).toContainText("9.91 kW");
   await wayButton(page, /^Wallbox, 1 × 32 A/).click();
   const panel = page.getByRole("complementary", { name: "The way in view" });
-  await expect(panel).toContainText("Mode 3: a fixed wallbox or post");
+  await expect(panel).toContainText("A wallbox: a fixed unit");
   await expect(panel).toContainText("Still to be bought");
   await panel.getByRole("button", { name: "Make it the baseline" }).click();
   await expect(wayButton(page, /^Wallbox, 3 × 16 A/)).toContainText("1.5 ×");

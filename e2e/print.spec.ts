@@ -39,16 +39,19 @@ for (const [room, views] of [
       await page.emulateMedia({ media: "screen" });
       await page.setViewportSize({ width: 1280, height: 800 });
       await page.goto(there(page, at));
-      await expect(page.locator("main")).not.toHaveText("");
+      await page.locator("main :is(section, table, .picture):visible").first().waitFor();
       await expect(page.locator(".view-waiting, [aria-busy=true]")).toHaveCount(0);
       await page.emulateMedia({ media: "print" });
-      const across = await page.evaluate(() =>
-        [...document.querySelectorAll("main *")].some((one) => getComputedStyle(one).page === "wide"),
-      );
-      await page.setViewportSize({ width: across ? SHEET.across : SHEET.upright, height: 1000 });
-      await expect
-        .poll(() => beyond(page, across ? SHEET.across : SHEET.upright), { message: at })
-        .toEqual([]);
+      // What is wide lies across; which it is is known once it is drawn.
+      const fits = async () => {
+        const across = await page.evaluate(() =>
+          [...document.querySelectorAll("main *")].some((one) => getComputedStyle(one).page === "wide"),
+        );
+        const width = across ? SHEET.across : SHEET.upright;
+        await page.setViewportSize({ width, height: 1000 });
+        return beyond(page, width);
+      };
+      await expect.poll(fits, { message: at }).toEqual([]);
       await expect(page.getByRole("button", { name: /Undo|Save|Print|CSV|Add ways/ }), at).toHaveCount(0);
     }
   });

@@ -44,7 +44,7 @@ test("a line-up as JSON: every car on every way, with the fields people compare 
     expect(rows.every((row) => key in row)).toBe(true);
   const box = rows.find(({ car, way }) => car === "Curlew" && way === "Wallbox, 3 × 16 A")!;
   expect(box).toMatchObject({
-    level: "Mode 3",
+    level: "wallbox",
     phases: 3,
     inTime: true,
     shortBySeconds: 0,
@@ -72,7 +72,7 @@ test("the same as CSV, number for number, and as a table to read", () => {
   expect(compared).toBeGreaterThan(20 * rows.length);
   const { stdout, status } = kettleback("lineup", LINEUP);
   expect(status).toBe(0);
-  expect(stdout).toMatch(/Plover +Boathouse, wall socket at 6 A +Mode 2 +1 × 6\.0 A/);
+  expect(stdout).toMatch(/Plover +Boathouse, wall socket at 6 A +socket +1 × 6\.0 A/);
 });
 
 test("vary steps one quantity, through its real sizes or the values given, of a line-up or of a plan", () => {

@@ -1,4 +1,5 @@
 import { tradeOf } from "../../trade/sizes";
+import { supplySystem } from "../../trade/supply";
 import { feedAt } from "../../engine/path";
 import type { Way } from "./way";
 
@@ -23,29 +24,47 @@ const LEVELS = {
   },
 } as const satisfies Record<string, Level>;
 
-const MODES = {
+const KINDS = {
   portable: {
-    word: "Mode 2",
-    means: "Mode 2: a portable unit with its control box in the cable, plugged into a socket (IEC 61851-1).",
+    word: "socket",
+    means:
+      "A socket: a portable unit with its control box in the cable, plugged into it (mode 2 of IEC 61851-1).",
   },
-  fixed: {
-    word: "Mode 3",
-    means: "Mode 3: a fixed wallbox or post that gives alternating current (IEC 61851-1).",
+  wallbox: {
+    word: "wallbox",
+    means: "A wallbox: a fixed unit that gives alternating current (mode 3 of IEC 61851-1).",
+  },
+  post: {
+    word: "post",
+    means: "A post: a public unit that gives alternating current (mode 3 of IEC 61851-1).",
   },
   rapid: {
-    word: "Mode 4",
-    means: "Mode 4: a rapid station that gives direct current through its own cable (IEC 61851-1).",
+    word: "rapid",
+    means: "Rapid: a station that gives direct current through its own cable (mode 4 of IEC 61851-1).",
   },
 } as const satisfies Record<string, Level>;
 
+/** Power below which people say a decimal (kW): 3.7, but 7, 11 and 22. */
+const SAID_WHOLE = 5;
+
 /**
- * A way's level: by volts where North America speaks of levels, by what stands between supply and car elsewhere.
+ * The power people call a fixed unit by in the 230 V world: 7, 11 or 22 kW; undefined for what they call otherwise.
+ * @example spokenPower(overnight) === undefined // true
+ */
+export function spokenPower({ outlet, evse }: Pick<Way, "outlet" | "evse">): string | undefined {
+  const { system } = outlet.supply;
+  if (tradeOf(system) !== "iec" || (evse.kind !== "wallbox" && evse.kind !== "post")) return undefined;
+  const kW = (evse.phases * evse.maxAmps * supplySystem(system).taps.single!.volts) / 1000;
+  return `${kW < SAID_WHOLE ? Number(kW.toFixed(1)) : Math.round(kW)} kW`;
+}
+
+/**
+ * A way's level: by volts where North America speaks of levels, by what people call it elsewhere.
  * @example levelOf(dryerOutlet).word // "Level 2"
  */
 export function levelOf(way: Pick<Way, "outlet" | "lead" | "evse">): Level {
   const { outlet, evse } = way;
-  if (tradeOf(outlet.supply.system) === "iec")
-    return evse.kind === "rapid" ? MODES.rapid : evse.kind === "portable" ? MODES.portable : MODES.fixed;
+  if (tradeOf(outlet.supply.system) === "iec") return KINDS[evse.kind];
   if (evse.kind === "rapid") return LEVELS.direct;
   return feedAt({ outlet, lead: way.lead ?? undefined }).live.volts < LOW_VOLTS ? LEVELS.low : LEVELS.high;
 }

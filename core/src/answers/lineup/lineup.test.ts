@@ -13,6 +13,7 @@ import {
   parseLineup,
   planOn,
   printLineup,
+  spokenPower,
   staysOf,
   tableRow,
   wayOf,
@@ -170,14 +171,33 @@ describe("levels in the words of the region", () => {
     [america, "House, dryer outlet at 24 A", "Level 2"],
     [america, "Library, post bay", "Level 2"],
     [america, "Rapid, 350 kW", "Level 3"],
-    [europe, "Boathouse, wall socket at 6 A", "Mode 2"],
-    [europe, "Wallbox, 3 × 16 A", "Mode 3"],
-    [europe, "Rapid, 350 kW", "Mode 4"],
+    [europe, "Boathouse, wall socket at 6 A", "socket"],
+    [europe, "Wallbox, 3 × 16 A", "wallbox"],
+    [europe, "Rapid, 350 kW", "rapid"],
   ])("%#", (lineup, way, word) => {
     const found = (lineup as typeof europe).ways.find((w) => w.name.startsWith(way))!;
     const level = levelOf(found);
     expect(level.word).toBe(word);
-    expect(level.means.startsWith(`${word}: `)).toBe(true);
+    expect(level.means.toLowerCase()).toContain(`${word.toLowerCase()}: `);
+  });
+
+  test("a fixed unit of the 230 V world goes by the power people say, nothing else does", () => {
+    const said = (lineup: typeof europe, name: string) =>
+      spokenPower(lineup.ways.find((way) => way.name.startsWith(name))!);
+    expect([
+      said(europe, "Wallbox, 1 × 32 A"),
+      said(europe, "Wallbox, 3 × 16 A"),
+      said(europe, "Wallbox, 3 × 32 A"),
+    ]).toEqual(["7 kW", "11 kW", "22 kW"]);
+    expect([said(europe, "Wallbox, 1 × 16 A"), said(europe, "Public post, 11 kW")]).toEqual([
+      "3.7 kW",
+      "11 kW",
+    ]);
+    expect([said(europe, "Boathouse"), said(europe, "Rapid, 350"), said(america, "Wallbox, 48 A")]).toEqual([
+      undefined,
+      undefined,
+      undefined,
+    ]);
   });
 });
 

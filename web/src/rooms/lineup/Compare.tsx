@@ -1,6 +1,6 @@
 import { useMemo, useState } from "react";
 import { Link, useSearchParams } from "react-router-dom";
-import { isPlanned, worldOf, type Row, type Supposed } from "@kettleback/core";
+import { isPlanned, spokenPower, worldOf, type Row, type Supposed } from "@kettleback/core";
 import { Table } from "../../controls/Table";
 import { energyFigure, figureText, percentText } from "../../format/number";
 import { priceText } from "./columns";
@@ -179,7 +179,9 @@ function ComparedRow({ row, measures, scale, currency, asked, onLook }: RowProps
           <LongName>{way.saved.name}</LongName>
         </button>
         <small>
-          <span title={cell.level.means}>{cell.level.word}</span>
+          <span title={cell.level.means}>
+            {[cell.level.word, spokenPower(cell.plan)].filter(Boolean).join(", ")}
+          </span>
           {cell.kind === "charging" && cell.worst && cell.worst.severity !== "note" && (
             <em className={`flag ${cell.worst.severity}`} title={cell.worst.what}>
               {cell.worst.severity}

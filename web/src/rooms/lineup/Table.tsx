@@ -31,7 +31,7 @@ import type { LineupDraft } from "../../stores/lineup";
 
 const GROUPS = {
   none: "not grouped",
-  level: "by level",
+  level: "by kind",
   narrowest: "by narrowest link",
   car: "by car",
 } as const;

@@ -115,7 +115,7 @@ const ABOUT: readonly Column[] = [
   },
   {
     id: "level",
-    name: "Level",
+    name: "Kind",
     value: (r) => r.level.word,
     text: (r) => r.level.word,
     always: (c) => c.level.word,

@@ -55,7 +55,7 @@ const names = () =>
 // Rapid: 50,000, 17 in its cable. So 4 h 44 min, 1 h 34 min and 12 min for the 10 kWh from 70 to 80 %; the slow one,
 // late at 22:00, is told by its whole charge as the others are: 10.88 kWh at €0.20.
 const SLOW = [
-  "Slow | Mode 3",
+  "Slow | post, 2.3 kW",
   "",
   "charging unit",
   "2.11 kW | 1 × 10 A",
@@ -64,7 +64,7 @@ const SLOW = [
   "€2.18 | €0.22 a kWh stored",
 ];
 const RAPID = [
-  "Rapid | Mode 4",
+  "Rapid | rapid",
   "",
   "charging unit",
   "50.0 kW | 1 × 119.0 A",
@@ -85,7 +85,7 @@ test("three ways known by hand: time, loss and cost of the same charge", () => {
   expect(rows()).toEqual([
     SLOW,
     [
-      "Fast | Mode 3 · to buy for €800: box",
+      "Fast | post, 7 kW · to buy for €800: box",
       "",
       "charging unit",
       "6.42 kW | 1 × 30 A",
@@ -110,7 +110,7 @@ test("what is supposed recomputes every row, says what each was, and what it lea
   pick("the amps", "20");
   expect(rows()).toEqual([
     [
-      "Slow | Mode 3",
+      "Slow | post, 4.6 kW",
       "",
       "charging unit",
       "4.28 kW | 1 × 20 A | was 2.11 kW",
@@ -120,7 +120,7 @@ test("what is supposed recomputes every row, says what each was, and what it lea
     ],
     [
       // Its price is that of the box as it is planned, not of this one.
-      "Fast | Mode 3 · to buy: box",
+      "Fast | post, 4.6 kW · to buy: box",
       "",
       "charging unit",
       "4.28 kW | 1 × 20 A | was 6.42 kW",

@@ -163,7 +163,7 @@ describe("what is pressed and typed", () => {
     await act(async () => void fireEvent.click(screen.getByRole("button", { name: "Copy as text" })));
     const lines = copied.split("\n").map((line) => line.split("\t"));
     expect(lines).toHaveLength(4);
-    expect(lines[0]!.slice(0, 3)).toEqual(["Way", "Level", "Flows"]);
+    expect(lines[0]!.slice(0, 3)).toEqual(["Way", "Kind", "Flows"]);
     expect(lines.slice(1).every((cells) => cells.length === lines[0]!.length)).toBe(true);
   });
 
@@ -220,6 +220,6 @@ describe("what is pressed and typed", () => {
       "3.23+1.05",
     ]);
     fireEvent.change(screen.getByLabelText("Group"), { target: { value: "level" } });
-    expect(names()).toEqual(["Mode 3 2", "Slow", "Fast", "Mode 4 1", "Rapid"]);
+    expect(names()).toEqual(["post 2", "Slow", "Fast", "rapid 1", "Rapid"]);
   });
 });

@@ -153,9 +153,9 @@ describe.each([
       [...row.querySelectorAll(".way-name, .way-power, .way-ready")].map((part) => part.textContent),
     );
     expect(seen).toEqual([
-      ["SlowMode 3 · baseline", "2.11 kW1 × 10 A", "22:4478 % by then"],
-      ["FastMode 3", "6.42 kW1 × 30 A, 3.0 ×", "19:341 h 34 min"],
-      ["RapidMode 4", "50.0 kW1 × 119.0 A, 24 ×", "18:1212 min"],
+      ["Slowpost · baseline", "2.11 kW1 × 10 A", "22:4478 % by then"],
+      ["Fastpost", "6.42 kW1 × 30 A, 3.0 ×", "19:341 h 34 min"],
+      ["Rapidrapid", "50.0 kW1 × 119.0 A, 24 ×", "18:1212 min"],
     ]);
     expect(screen.getByText(/Thickness to one scale/).textContent).toBe(
       "Thickness to one scale: 40 A AC, 200 A DC. 3 ways charge.",
@@ -170,9 +170,9 @@ describe.each([
     expect(
       [...document.querySelectorAll(".way-body")].map((body) => body.getAttribute("aria-label")),
     ).toEqual([
-      "Slow, the baseline, Mode 3: 2.11 kW into the battery, 1 × 10 A. The charging unit is the narrowest link. Ready Mon 22:44, short by 44 min: 78 % at departure.",
-      "Fast, Mode 3: 6.42 kW into the battery, 1 × 30 A. The charging unit is the narrowest link. Ready Mon 19:34, in time.",
-      "Rapid, Mode 4: 50.0 kW into the battery, 1 × 119.0 A. The charging unit is the narrowest link. Ready Mon 18:12, in time.",
+      "Slow, the baseline, post: 2.11 kW into the battery, 1 × 10 A. The charging unit is the narrowest link. Ready Mon 22:44, short by 44 min: 78 % at departure.",
+      "Fast, post: 6.42 kW into the battery, 1 × 30 A. The charging unit is the narrowest link. Ready Mon 19:34, in time.",
+      "Rapid, rapid: 50.0 kW into the battery, 1 × 119.0 A. The charging unit is the narrowest link. Ready Mon 18:12, in time.",
     ]);
   });
 
@@ -211,7 +211,7 @@ describe.each([
     );
     expect(first).toEqual({
       Way: "Slow",
-      Level: "Mode 3",
+      Kind: "post",
       Flows: "1 × 10 A",
       "From the wall, kW": "▽ worst: 2.30",
       "Into the battery, kW": "▽ worst: 2.11",
@@ -242,7 +242,7 @@ describe.each([
     });
     expect(third).toMatchObject({
       Way: "Rapid",
-      Level: "Mode 4",
+      Kind: "rapid",
       "Into the battery, kW": "▲ best: 50.0",
       [`Range an hour, ${unit}/h`]: `▲ best: ${bare(rapid.speed)}`,
       "Cost of the charge, €": "6.00",
