@@ -74,3 +74,18 @@ test("a target beyond the battery says what it holds", () => {
   pick("The target is told in", "range");
   expect(document.body.textContent).toContain("(a full battery holds 250 km)");
 });
+
+test("a start that is no usual evening's is told in per cent, also where the last one was not known", () => {
+  useSpanIn.setState({ start: "unknown", target: "percent" });
+  render(<Words unit="km" />);
+  expect(field("Charge at the start, per cent").value).toBe("20");
+  expect(document.body.textContent).not.toContain("a usual evening");
+});
+
+test("told as so much more, an unknown start is that of a usual charge", () => {
+  render(<Words unit="km" />);
+  pick("The start is told in", "unknown");
+  pick("The target is told in", "more");
+  expect(document.body.textContent).toContain("(a usual evening, 30 km driven since 80 %: 68 %)");
+  expect([now.fromSoc.toFixed(3), now.toSoc.toFixed(3)]).toEqual(["0.680", "0.800"]);
+});

@@ -6,6 +6,7 @@ import { useSpanIn, type StartIn, type TargetIn } from "../stores/spanIn";
 import { PercentInput } from "./PercentInput";
 import { PROBLEMS_ID } from "./problemsId";
 import {
+  asTold,
   distanceOf,
   fromUsual,
   shareOf,
@@ -28,11 +29,17 @@ interface Props {
 
 /** How far it is to be charged, as people say it: by per cent, by a distance, or from what a usual evening leaves. */
 export function ChargeWords({ span, reach, problems, onChange }: Props) {
-  const told = useSpanIn();
+  const said = useSpanIn();
+  const told = asTold(span, said, reach);
   const { unit } = reach;
   const toStart = (start: StartIn) => {
-    told.set({ start });
+    said.set({ start });
     if (start === "unknown") onChange(fromUsual(span, told.target, reach));
+  };
+  const toTarget = (target: TargetIn) => {
+    said.set({ start: told.start, target });
+    // What was charged to before a usual evening hangs on how the target is told.
+    if (told.start === "unknown") onChange(fromUsual(span, target, reach));
   };
   return (
     <>
@@ -92,7 +99,7 @@ export function ChargeWords({ span, reach, problems, onChange }: Props) {
         label="The target is told in"
         manner="sentence"
         value={told.target}
-        onChange={(target) => told.set({ target })}
+        onChange={toTarget}
         options={[
           { value: "percent", text: "%" },
           { value: "more", text: `${unit} more` },

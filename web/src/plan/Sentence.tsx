@@ -15,7 +15,7 @@ import {
 } from "./PartPicks";
 import { Comma } from "./Comma";
 import { Pick } from "./Pick";
-import { forCar, reachOf } from "./reach";
+import { asTold, forCar, reachOf } from "./reach";
 import { Departure, OtherPlug, PackWords, SpanWords } from "./SessionWords";
 import styles from "./sentence.module.scss";
 
@@ -54,7 +54,10 @@ export function Sentence({ garage, draft, problems, blamed, repeated, onChange }
   const told = useSpanIn();
   const pickCar = (carId: string) => {
     const next = carOf(carId);
-    const span = reach && next ? forCar(draft.session, reach, reachOf(next, distanceUnit), told) : {};
+    const span =
+      reach && next
+        ? forCar(draft.session, reach, reachOf(next, distanceUnit), asTold(draft.session, told, reach))
+        : {};
     const session = { ...draft.session, ...span };
     onChange({ ...draft, ...withPart(garage, draft, { carId }), session, trial: null });
   };

@@ -1,4 +1,5 @@
 import {
+  asTold,
   distanceOf,
   forCar,
   shareOf,
@@ -49,6 +50,29 @@ test("32 km more from an unknown start are 32 km more than a usual evening leave
   expect(
     round(withTarget({ fromSoc: 0.68, toSoc: 0.808 }, 0.9, { start: "unknown", target: "more" }, km)),
   ).toEqual(["0.6800", "0.9000"]);
+});
+
+test("a start that is no usual evening's is told as known, whatever was last said of another", () => {
+  const unknown = { start: "unknown", target: "percent" } as const;
+  expect(asTold({ fromSoc: 0.78, toSoc: 0.9 }, unknown, km).start).toBe("unknown");
+  expect(asTold({ fromSoc: 0.2, toSoc: 0.9 }, unknown, km).start).toBe("percent");
+  expect(asTold({ fromSoc: 0.68, toSoc: 0.95 }, { start: "unknown", target: "more" }, km).start).toBe(
+    "unknown",
+  );
+  expect(asTold({ fromSoc: 0.2, toSoc: 0.9 }, { start: "range", target: "percent" }, km).start).toBe("range");
+  // A target being typed has none yet: nothing changes under the hand.
+  expect(asTold({ fromSoc: 0.78, toSoc: Number.NaN }, unknown, km).start).toBe("unknown");
+});
+
+test("while a figure is empty the other stays what it was", () => {
+  const span = { fromSoc: 0.2, toSoc: 0.328 };
+  expect(withStart(span, Number.NaN, "more").toSoc).toBe(0.328);
+  expect(withStart({ fromSoc: Number.NaN, toSoc: 0.328 }, 0.3, "more")).toEqual({
+    fromSoc: 0.3,
+    toSoc: 0.328,
+  });
+  const unknown = { start: "unknown", target: "percent" } as const;
+  expect(withTarget({ fromSoc: 0.78, toSoc: 0.9 }, Number.NaN, unknown, km).fromSoc).toBe(0.78);
 });
 
 test("with another car per cents stay per cents and distances stay distances", () => {

@@ -49,11 +49,17 @@ export const usualFull = ({ toSoc }: Span, target: TargetIn): number =>
 const usualStart = (full: number, reach: Reach): number =>
   Math.max(0, full - shareOf(fromKm(USUAL_DAY_KM, reach.unit), reach));
 
-/** The span with another start: so much distance more stays so much more. */
-export const withStart = ({ fromSoc, toSoc }: Span, start: number, target: TargetIn): Span => ({
-  fromSoc: start,
-  toSoc: target === "more" ? Math.min(1, start + (toSoc - fromSoc)) : toSoc,
-});
+/**
+ * The span with another start: so much distance more stays so much more. While one of them is not typed yet the target
+ * stays where it is.
+ */
+export function withStart({ fromSoc, toSoc }: Span, start: number, target: TargetIn): Span {
+  const moved = start + (toSoc - fromSoc);
+  return {
+    fromSoc: start,
+    toSoc: target === "more" && Number.isFinite(moved) ? Math.min(1, moved) : toSoc,
+  };
+}
 
 /** The span of somebody who does not know the start: that of a usual evening. */
 export const fromUsual = (span: Span, target: TargetIn, reach: Reach): Span =>
@@ -62,8 +68,19 @@ export const fromUsual = (span: Span, target: TargetIn, reach: Reach): Span =>
 /** The span with another target: an unknown start is that of a usual evening before it. */
 export const withTarget = (span: Span, toSoc: number, told: Told, reach: Reach): Span => {
   const next = { ...span, toSoc };
-  return told.start === "unknown" && told.target !== "more" ? fromUsual(next, told.target, reach) : next;
+  const follows = told.start === "unknown" && told.target !== "more" && Number.isFinite(toSoc);
+  return follows ? fromUsual(next, told.target, reach) : next;
 };
+
+/** Shares nearer to each other than this are the same. */
+const SAME = 1e-6;
+
+/** How a span is told: a start that is no usual evening's is known, whatever was last said of another one. */
+export function asTold(span: Span, told: Told, reach: Reach): Told {
+  const usual = usualStart(usualFull(span, told.target), reach);
+  const other = Number.isFinite(span.toSoc) && !(Math.abs(span.fromSoc - usual) < SAME);
+  return told.start === "unknown" && other ? { ...told, start: "percent" } : told;
+}
 
 /** The span for another car: what is told as a distance stays that distance. */
 export function forCar(span: Span, from: Reach, to: Reach, told: Told): Span {

@@ -86,6 +86,7 @@ test("times count where both current and time are there, of two currents at leas
     { amps: 8, time: 25_920 },
   ]);
   expect(timesOf(typed({ rows: [rows[0]!, { ...rows[1]!, amps: "6" }] }))).toBeNull();
+  expect(timesOf(typed({ rows, from: "90", to: "20" }))).toBeNull();
 });
 
 const reason: Explanation = {

@@ -80,7 +80,8 @@ const seconds = ({ hours, minutes }: Pick<TypedSays, "hours" | "minutes">): numb
   const all = h * 3600 + m * 60;
   return all > 0 ? all : null;
 };
-const percents = ({ from, to }: TypedSays): { fromSoc: number; toSoc: number } | null => {
+/** Per cents typed as a span of the battery; null where they are none. */
+export const percents = ({ from, to }: TypedSays): { fromSoc: number; toSoc: number } | null => {
   const [fromSoc, toSoc] = [readNumber(from) / 100, readNumber(to) / 100];
   return fromSoc >= 0 && toSoc <= 1 && toSoc > fromSoc + 0.005 ? { fromSoc, toSoc } : null;
 };
@@ -134,9 +135,10 @@ export function seenOf(
   }
 }
 
-/** Times at several currents of the same charge; null while fewer than two are there. */
-export function timesOf({ rows }: TypedSays): readonly TimedCurrent[] | null {
-  const times = rows.flatMap((row) => {
+/** Times at several currents of the same charge; null while fewer than two are there, or the charge is none. */
+export function timesOf(typed: TypedSays): readonly TimedCurrent[] | null {
+  if (!percents(typed)) return null;
+  const times = typed.rows.flatMap((row) => {
     const [amps, time] = [positive(row.amps), seconds(row)];
     return amps === null || time === null ? [] : [{ amps, time }];
   });

@@ -14,7 +14,8 @@ export function Economy({ charging, draft }: { readonly charging: Charging; read
   const { household, car } = plan;
   const { garage, keep } = useGarage();
   const [asking, setAsking] = useState(false);
-  const row = garage?.cars.find(({ id }) => id === draft.carId);
+  // A car that is only tried out is not the one that is kept.
+  const row = draft.trial?.parts.car ? undefined : garage?.cars.find(({ id }) => id === draft.carId);
   const shown = fromWhPerKm(car.whPerKm, household.economyUnit);
   return (
     <div className="economy">

@@ -66,7 +66,8 @@ export function Keep({ reason, plan, draft, onChange }: Kept & { readonly reason
         Set it so
       </Button>
     );
-  const row = garage?.cars.find(({ id }) => id === draft.carId);
+  // A car that is only tried out is not the one that is kept.
+  const row = draft.trial?.parts.car ? undefined : garage?.cars.find(({ id }) => id === draft.carId);
   const car = row && measuredCar(row.spec, reason);
   if (!row || !car || reason.kind === "wall" || reason.kind === "one-phase") return null;
   const name = reason.kind === "figure" ? reason.name : "what was measured";

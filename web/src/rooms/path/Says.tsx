@@ -11,6 +11,7 @@ import {
   figureValueText,
   nothingSaid,
   observedText,
+  percents,
   reasonText,
   saidWords,
   seenOf,
@@ -205,11 +206,7 @@ interface TimesProps {
 const ODD = 0.05;
 
 function FromTimes({ plan, times, typed, kept }: TimesProps) {
-  const { from, to } = typed;
-  const asked = useMemo(
-    () => ({ ...plan, session: { ...plan.session, fromSoc: Number(from) / 100, toSoc: Number(to) / 100 } }),
-    [plan, from, to],
-  );
+  const asked = useMemo(() => ({ ...plan, session: { ...plan.session, ...percents(typed) } }), [plan, typed]);
   const job = useJob("fromTimes", asked, times, true);
   if (!job.result) return <JobWaiting job={job} />;
   const { ownDrawW, efficiency, miss } = job.result;
