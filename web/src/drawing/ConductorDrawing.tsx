@@ -1,11 +1,10 @@
 import { useId, type KeyboardEvent } from "react";
-import { LINK_WORDS, plugAtCar, type LinkKind } from "@kettleback/core";
+import { LINK_WORDS, type LinkKind } from "@kettleback/core";
 import type { Charging } from "../jobs/answer";
 import { ampsText, figureText, percentText, powerFigure } from "../format/number";
 import { useWidth } from "../charts/useWidth";
-import { SmallFace } from "../faces/FaceDrawing";
-import { OutletFace } from "../faces/OutletFace";
 import { laneOutlines, lanesDrawn, layOut, linksDrawn, type Drawing, type LinkBox } from "./layout";
+import { Faces, Jaws, Joints, LossBranch, type Place } from "./marks";
 import styles from "./drawing.module.scss";
 
 interface Props {
@@ -19,11 +18,6 @@ const NARROW = 620;
 const BREADTH = { 1: 56, 2: 84, 3: 108 } as const;
 const ACROSS_SHIFT = { flat: 62, upright: 14 } as const;
 const UPRIGHT_STEP = 64;
-/** Width of a face beside a name (px). */
-const FACE = 20;
-
-/** Turns (along, across) into x and y for a drawing that lies flat or stands upright. */
-type Place = (along: number, across: number) => [number, number];
 
 /** The path from supply to battery as parallel copper lanes; the narrowest link is pinched between two jaws. */
 export function ConductorDrawing({ charging, selected, onSelect }: Props) {
@@ -109,33 +103,6 @@ export function ConductorDrawing({ charging, selected, onSelect }: Props) {
       )}
     </div>
   );
-}
-
-/** Where one part ends and the next begins. */
-const Joints = ({ drawing: { links, flow }, place }: Pick<PartProps, "drawing" | "place">) =>
-  links.flatMap(({ to, bars, index }, i) => {
-    const next = links[i + 1];
-    if (!next) return [];
-    return bars.map(({ lane, mid, thick }) => {
-      const other = next.bars.find((bar) => bar.lane === lane)?.thick ?? 0;
-      const half = Math.max(thick, other, flow[lane]?.thick ?? 0) / 2;
-      const [[x1, y1], [x2, y2]] = [place(to, mid - half), place(to, mid + half)];
-      return <line key={`${index}-${lane}`} className="joint" x1={x1} y1={y1} x2={x2} y2={y2} />;
-    });
-  });
-
-/** What one would look for on the wall and on the car: the faces of outlet and inlet, beside their names. */
-function Faces({ charging: { plan }, drawing }: Pick<PartProps, "charging" | "drawing">) {
-  const inlet = plan.adapter?.to ?? plugAtCar(plan.evse, plan.cable ?? undefined);
-  return drawing.links.map(({ link: { kind, over }, from, to, binding, tied }) => {
-    // Under the name, or before the word that stands there.
-    const x = binding || tied || over ? from + 4 : (from + to - FACE) / 2;
-    if (kind === "outlet" && plan.outlet.kind === "socket")
-      return <OutletFace key={kind} type={plan.outlet.type} size={FACE} x={x} y={38} />;
-    if (kind === "inlet" && inlet)
-      return <SmallFace key={kind} connector={inlet} width={FACE} x={x} y={37} />;
-    return null;
-  });
 }
 
 /** Links of what is planned are drawn in outline: nothing flows there yet. */
@@ -350,64 +317,6 @@ const shortKind = (kind: string, room: number): string =>
         .replace("Charging unit", "Unit")
         .replace("Extension lead", "Lead")
     : kind;
-
-/** Heat leaving the lanes, down to its watts: a branch to the scale of the worst one. */
-function LossBranch({
-  at,
-  start,
-  place,
-  thick,
-  flat,
-  breadth,
-}: {
-  at: number;
-  start: number;
-  place: Place;
-  thick: number;
-  flat: boolean;
-  breadth: number;
-}) {
-  const reach = flat ? breadth + 4 : start + 12;
-  const tip = reach + 5;
-  const points: [number, number][] = [
-    place(at - thick / 2, start - 2),
-    place(at + thick / 2, start - 2),
-    place(at + thick / 2, reach),
-    place(at + thick / 2 + 3, reach),
-    place(at, tip + 2),
-    place(at - thick / 2 - 3, reach),
-    place(at - thick / 2, reach),
-  ];
-  return <polygon className="branch" points={points.map((p) => p.join(",")).join(" ")} />;
-}
-
-interface JawsProps {
-  readonly at: number;
-  readonly top: number;
-  readonly bottom: number;
-  readonly place: Place;
-  /** Of what comes next, or ties. */
-  readonly hollow: boolean;
-}
-
-/** Two jaws that pinch the narrowest link: the mark that does not need colour. */
-function Jaws({ at, top, bottom, place, hollow }: JawsProps) {
-  const jaw = (edge: number, sign: 1 | -1): string =>
-    [
-      place(at - 13, edge + sign * 13),
-      place(at + 13, edge + sign * 13),
-      place(at + 4, edge + sign * 1.5),
-      place(at - 4, edge + sign * 1.5),
-    ]
-      .map((p) => p.join(","))
-      .join(" ");
-  return (
-    <>
-      <polygon className={hollow ? "jaw hollow" : "jaw"} points={jaw(top, -1)} />
-      <polygon className={hollow ? "jaw hollow" : "jaw"} points={jaw(bottom, 1)} />
-    </>
-  );
-}
 
 function Battery({
   charging: { plan, solution },
