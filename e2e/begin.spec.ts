@@ -28,7 +28,8 @@ testEmpty(
     await choose("Onboard charger, kW", "7.2");
     await choose("Phases of the charger", "one");
     await expect(page.getByText("Taken as 1 × 32 A at 230 V.")).toBeVisible();
-    await choose("Outlet", "three-pin");
+    await page.getByRole("radio", { name: /^three-pin socket/ }).focus();
+    await page.keyboard.press("Space");
     await choose("The charging unit’s label says, A", "10");
     await choose("A kWh costs you, EUR", "0.31");
     await page.getByRole("button", { name: "Show me the answer" }).focus();
@@ -122,6 +123,37 @@ testEmpty("a brochure leads to the rapid answer, on a phone and by keyboard alon
   await expect(rapid).toContainText(/2\d min/);
   await expect(rapid).toContainText("battery");
 });
+
+testEmpty(
+  "a 10-30 is found by its picture, and its stop says the way out with its cost",
+  async ({ page }) => {
+    await page.setViewportSize({ width: 390, height: 844 });
+    await page.getByLabel("Part of the world").focus();
+    await page.keyboard.type("United States");
+    const sockets = page.getByRole("radiogroup", { name: "Outlet" });
+    // By keyboard alone: the group's first, then on to the one without a round hole.
+    await sockets.getByRole("radio").first().focus();
+    const picked = sockets.locator(".picked");
+    for (let presses = 0; presses < 4; presses++) await page.keyboard.press("ArrowDown");
+    await expect(picked).toContainText("old dryer outlet, three slots (10-30)");
+    await expect(picked).toContainText("no round hole, so no ground; 24 A for hours");
+    // What a country does not have is folded away.
+    await expect(sockets.getByText("three-pin socket")).toBeHidden();
+    await expect(sockets.getByRole("radio", { name: /welder outlet/ })).toBeHidden();
+    expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(
+      0,
+    );
+    await page.getByRole("button", { name: "Show me the answer" }).focus();
+    await page.keyboard.press("Enter");
+    const ways = page.getByRole("list", { name: "Ways out" }).getByRole("listitem");
+    await expect(page.getByRole("alert")).toContainText("Stop. NEMA 10-30 has no ground pin.");
+    // 150 to 350 and 500 to 1,500 euros, a euro taken as 1.1 dollars.
+    await expect(ways).toContainText([
+      /14-30 with four openings.*\$170 to \$390/,
+      /new run.*\$550 to \$1,700/,
+    ]);
+  },
+);
 
 testEmpty("knowing nothing at all is enough, on a phone too; what is assumed is said", async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });

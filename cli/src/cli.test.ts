@@ -1,6 +1,7 @@
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import { begin, planSchema, REGIONS } from "@kettleback/core";
 import { published } from "./published";
 import { kettleback, kettlebackWith } from "./tests/kettleback";
 
@@ -52,6 +53,38 @@ test("a sound plan that cannot charge: exit code 3, with what to change", () => 
   const stuck = { ...example(), settings: { evseAmps: 5, carAmps: null, otherBusy: false } };
   const result = kettleback("solve", file("stuck.json", JSON.stringify(stuck)));
   expect([result.status, result.stderr]).toEqual([3, expect.stringContaining("at least 6 A")]);
+});
+
+test("a stop that has ways out brings what they usually cost, in the plan's money", () => {
+  const region = REGIONS.find(({ id }) => id === "us")!;
+  const plan = begin({
+    region,
+    timeZone: "America/New_York",
+    carName: null,
+    carClass: null,
+    batteryKWh: null,
+    charger: null,
+    rapid: null,
+    point: region.points.find(({ outlet }) => outlet === "nema-10-30")!,
+    evseAmps: null,
+    perKWh: null,
+    session: planSchema.parse(example()).session,
+  });
+  const old = file("old-dryer.json", JSON.stringify(plan));
+  // 150 to 350 euros, a euro taken as 1.1 dollars, to two figures.
+  expect(kettleback("solve", old).stdout).toMatch(/14-30 with four openings.*usually 170 to 390 USD\./);
+  const { cautions } = JSON.parse(kettleback("solve", old, "--json").stdout) as {
+    cautions: { code: string; waysOut?: { costs: number[] }[] }[];
+  };
+  expect(cautions.filter((c) => c.waysOut).map((c) => [c.code, c.waysOut!.map((way) => way.costs)])).toEqual([
+    [
+      "no-earth",
+      [
+        [170, 390],
+        [550, 1_700],
+      ],
+    ],
+  ]);
 });
 
 test("help", () => {

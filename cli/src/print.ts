@@ -8,12 +8,14 @@ import {
   msAt,
   RESULT_DIGITS,
   TERM_DIGITS,
+  usualPrice,
   type Caution,
   type OperatingPoint,
   type Plan,
   type Rung,
   type Solution,
   type Term,
+  type WayOut,
   type Working,
 } from "@kettleback/core";
 
@@ -116,7 +118,12 @@ export function tableOf(solved: Solved): string {
     "",
     "Cautions",
     ...(cautions.length > 0
-      ? cautions.map((c) => `  ${c.severity}: ${c.what} ${c.todo}`)
+      ? cautions.flatMap((c) => [
+          `  ${c.severity}: ${c.what} ${c.todo}`,
+          ...(c.waysOut ?? []).map(
+            (way) => `    ${way.what}: usually ${usualSpan(way, plan.household.currency)}.`,
+          ),
+        ])
       : ["  Nothing here speaks against this path."]),
     "  Kettleback does not replace a licensed electrician or your local code: they decide.",
     "",
@@ -127,6 +134,14 @@ export function tableOf(solved: Solved): string {
     ...workings.map((w) => `\n${workingText(w)}`),
   ].join("\n");
 }
+
+/** What a way out usually costs in a plan's currency, from and to. */
+const costsOf = ({ euros }: WayOut, currency: string): readonly number[] =>
+  euros.map((euro) => usualPrice(euro, currency));
+const usualSpan = (way: WayOut, currency: string): string => {
+  const [low, high] = costsOf(way, currency);
+  return `${low} to ${high} ${currency}`;
+};
 
 /** What a way up gains, and against what. */
 const gainOf = ({ gainW, secondsSaved, against }: Rung): string =>
@@ -181,7 +196,16 @@ export const jsonOf = ({ plan, solution: s, point, cautions, upgrades, workings 
     added: s.range.added,
     byHour: s.range.byHour,
   },
-  cautions: cautions.map(({ code, severity, what, why, todo }) => ({ code, severity, what, why, todo })),
+  cautions: cautions.map(({ code, severity, what, why, todo, waysOut }) => ({
+    code,
+    severity,
+    what,
+    why,
+    todo,
+    ...(waysOut
+      ? { waysOut: waysOut.map((way) => ({ what: way.what, costs: costsOf(way, plan.household.currency) })) }
+      : {}),
+  })),
   upgrades: upgrades.map(({ what, plan: upgraded, gainW, secondsSaved, costMore, needs, against }) => ({
     what,
     plan: upgraded,

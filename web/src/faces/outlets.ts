@@ -48,7 +48,7 @@ const clip = (x: number, y: number): Opening => ({
 });
 
 /** IEC 60309-1: earth at its hour on the clock face, the rest evenly round the ring, the key at six. */
-function ring(pins: 3 | 4 | 5, hour: number): OutletFace {
+function ring(pins: 3 | 4 | 5, hour: number, shell: OutletFace["shell"] = "keyed"): OutletFace {
   const roles: Opening["role"][] =
     pins === 3
       ? ["earth", "live", "neutral"]
@@ -56,7 +56,7 @@ function ring(pins: 3 | 4 | 5, hour: number): OutletFace {
         ? ["earth", "live", "live", "live"]
         : ["earth", "live", "live", "live", "neutral"];
   return {
-    shell: "keyed",
+    shell,
     openings: roles.map((role, i) => {
       const angle = ((hour * 30 + (i * 360) / pins) * Math.PI) / 180;
       const around = (n: number) => Number(n.toFixed(2));
@@ -149,6 +149,19 @@ export const OUTLET_FACES: Readonly<Record<OutletTypeId, OutletFace>> = {
     shell: "square",
     openings: [hole("live", 50, 24, 12), hole("earth", 50, 50, 12), hole("neutral", 50, 76, 12)],
   },
+  // BS 546 and IS 1293: a larger earth above, the two lives below it.
+  "type-d": {
+    shell: "square",
+    openings: [hole("earth", 50, 28, 13), hole("live", 68, 60, 10), hole("neutral", 32, 60, 10)],
+  },
+  "type-m": {
+    shell: "square",
+    openings: [hole("earth", 50, 26, 19), hole("live", 74, 66, 15), hole("neutral", 26, 66, 15)],
+  },
+  "as3123-20": ring(3, 12, "round"),
+  "as3123-20-three": ring(5, 12, "round"),
+  "as3123-32-three": ring(5, 12, "round"),
+  "as3123-40-three": ring(5, 12, "round"),
   "blue-16": ring(3, 6),
   "blue-32": ring(3, 6),
   "blue-16-three": ring(4, 9),

@@ -1,4 +1,4 @@
-import { micros } from "@kettleback/core";
+import { micros, usualPrice } from "@kettleback/core";
 import { moneyText } from "../format/number";
 import { figureLocale } from "../format/manner";
 
@@ -14,6 +14,10 @@ export function amountText(amount: number, currency: string): string {
     maximumFractionDigits: 3,
   }).format(amount);
 }
+
+/** What something usually costs, known in euros, in a household's money: whole, as it is a round figure. */
+export const usualText = (euros: number, currency: string): string =>
+  moneyText(micros(usualPrice(euros, currency)), currency).replace(/[.,]00(?!\d)/, "");
 
 /** An amount on an axis: whole where it is large. */
 export const tickText = (amount: number, currency: string): string =>

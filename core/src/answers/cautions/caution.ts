@@ -8,6 +8,12 @@ export const SEVERITIES = ["stop", "careful", "note"] as const;
 /** How grave a caution is. */
 export type Severity = (typeof SEVERITIES)[number];
 
+/** How one gets out of what a caution says, and what that usually costs (euros, from and to; common practice). */
+export interface WayOut {
+  readonly what: string;
+  readonly euros: readonly [low: number, high: number];
+}
+
 /** A caution: what is the matter, why with its number, and what to do. */
 export interface Caution {
   readonly code: CautionCode;
@@ -17,6 +23,8 @@ export interface Caution {
   readonly todo: string;
   /** How far it goes, beside itself on another path: a ratio, amps, a length. Every one to be careful of has it. */
   readonly amount?: number;
+  /** Ways out of it, the usual one first, where there is more than a setting to change. */
+  readonly waysOut?: readonly WayOut[];
 }
 
 /** What flows along a path, as far as cautions ask. */

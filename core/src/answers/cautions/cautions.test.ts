@@ -473,6 +473,32 @@ describe("cables, leads and adapters", () => {
     expect(codes(path)).toContain("stop no-earth");
   });
 
+  test("a 10-30 has its ways out with what they usually cost, and no other outlet has", () => {
+    const at = (type: "nema-10-30" | "cee-7", system: "split-phase" | "230/400", breakerAmps: number) =>
+      cautionsOf(
+        pathOf({
+          car: { ...car, inlets: ["type1", "type2"] },
+          outlet: socket({
+            type,
+            supply: { system },
+            circuit: { breakerAmps, otherLoadAmps: 0 },
+            exposed: true,
+          }),
+          evse: portable(10, type),
+        }),
+      ).flatMap((caution) => (caution.waysOut ? [caution] : []));
+    const [caution, ...rest] = at("nema-10-30", "split-phase", 30);
+    expect(rest).toEqual([]);
+    expect(caution).toMatchObject({ code: "no-earth", severity: "stop" });
+    // From memory: where an earth reaches the box already, and where a run has to be laid for it.
+    expect(caution!.waysOut!.map(({ euros }) => euros)).toEqual([
+      [150, 350],
+      [500, 1_500],
+    ]);
+    expect(caution!.waysOut![0]!.what).toContain("14-30 with four openings");
+    expect(at("cee-7", "230/400", 16)).toEqual([]);
+  });
+
   test("a lead's heat is told for what is pulled", () => {
     const reel = lead({ amps: 16, resistance: { by: "loop", loopOhms: 0.5 } });
     const heat = cautionsOf(pathOf({ car, outlet: socket(), lead: reel, evse: portable(16) })).find(

@@ -1,7 +1,7 @@
 import { feedOf, hasEarth, outletType } from "../../trade/outlets";
 import { phasesAt, tapIdOf } from "../../things/parts";
 import { supplySystem, tapOf } from "../../trade/supply";
-import { above, ampsWord as a, type Rule } from "./caution";
+import { above, ampsWord as a, type Rule, type WayOut } from "./caution";
 
 const sharedCircuit: Rule = ({ path: { outlet }, direct }) =>
   !direct && outlet.circuit.otherLoadAmps > 0
@@ -35,6 +35,18 @@ const condition: Rule = ({ path: { outlet }, amps }) => {
   return undefined;
 };
 
+/** Out of an outlet without an earth on two lines and a neutral (prices and practice from memory). */
+const OUT_OF_10_30: readonly WayOut[] = [
+  {
+    what: "A licensed electrician puts a 14-30 with four openings in its place, where an earth already reaches the box",
+    euros: [150, 350],
+  },
+  {
+    what: "Where none does: a new run with an earth from the board, to a 14-30 or straight to a wired-in unit",
+    euros: [500, 1_500],
+  },
+];
+
 /** Earth is lost at the first plug or socket without it, wherever on the way that is. */
 const noEarth: Rule = ({ path: { outlet, lead } }) => {
   const types = [
@@ -49,6 +61,7 @@ const noEarth: Rule = ({ path: { outlet, lead } }) => {
         what: `${outletType(without).name} has no earth pin.`,
         why: "Without earth the unit cannot protect you from a fault in the car.",
         todo: "Have the outlet replaced by one with an earth; do not use an adapter instead.",
+        ...(outlet.kind === "socket" && outlet.type === "nema-10-30" ? { waysOut: OUT_OF_10_30 } : {}),
       }
     : undefined;
 };

@@ -14,6 +14,7 @@ const SAID_IN: Readonly<Record<World, readonly (readonly [RegExp, string])[]>> =
     [/\bunearthed\b/g, "ungrounded"],
     [/\bearthed\b/g, "grounded"],
     [/\bearthing\b/g, "grounding"],
+    [/\ban earth\b/g, "a ground"],
     [/\bearth\b/g, "ground"],
     [/\bEarth\b/g, "Ground"],
     [/\bhousehold socket\b/g, "household outlet"],

@@ -112,12 +112,21 @@ function industrial(hour: number, side: Side, phases: 1 | 3 | undefined): Outlet
     : undefined;
 }
 
-/** A type that shares its name with others, by its amps. */
-const byAmps = (named: string, amps: number | undefined): OutletTypeId | undefined =>
-  OUTLET_TYPE_IDS.find((id) => {
+/** A type that shares its name with others, by its amps, and by its phases where that leaves several. */
+function byAmps(
+  named: string,
+  amps: number | undefined,
+  phases: 1 | 3 | undefined,
+): Sure<OutletTypeId> | undefined {
+  const found = OUTLET_TYPE_IDS.filter((id) => {
     const { plate, ratedAmps } = outletType(id);
     return plate.by === "name and amps" && plate.name === named && ratedAmps === amps;
   });
+  const three = (id: OutletTypeId) => outletType(id).conductors.includes("L3");
+  const fitting = phases === undefined ? found : found.filter((id) => three(id) === (phases === 3));
+  const first = fitting[0];
+  return first && (found.length > 1 && phases === undefined ? likely(first) : certain(first));
+}
 
 function outletOf(
   tokens: readonly Token[],
@@ -128,8 +137,8 @@ function outletOf(
   const type = named.find((said) => said.type)?.type;
   if (type) return certain(type);
   for (const { name } of named) {
-    const shared = byAmps(name, side.amps);
-    if (shared) return certain(shared);
+    const shared = byAmps(name, side.amps, phases);
+    if (shared) return shared;
   }
   const [hour] = saidOf(tokens, "hour");
   const found = hour && industrial(hour.hour, side, phases);

@@ -46,6 +46,8 @@ const PER_EURO: Readonly<Record<string, number>> = {
   SEK: 11.3,
   DKK: 7.5,
   JPY: 165,
+  MYR: 5,
+  INR: 92,
 };
 
 /**

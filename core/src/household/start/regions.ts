@@ -65,7 +65,8 @@ const THREE: readonly HomePoint[] = [
 const NORTH_AMERICA: readonly HomePoint[] = [
   socket("wall", "ordinary receptacle (5-15)", "nema-5-15", 15, 12),
   socket("twenty", "20 A receptacle (5-20)", "nema-5-20", 20, 16),
-  socket("dryer", "dryer outlet (14-30)", "nema-14-30", 30, 24),
+  socket("dryer", "dryer outlet, four openings (14-30)", "nema-14-30", 30, 24),
+  socket("old-dryer", "old dryer outlet, three slots (10-30)", "nema-10-30", 30, 24),
   socket("range", "range or RV outlet (14-50)", "nema-14-50", 50, 32),
   wired("wallbox-1", "wallbox, 48 A", 60, 48),
 ];
@@ -122,6 +123,8 @@ const BY_SUPPLY: Readonly<Record<SupplyId, readonly Omit<Region, "system">[]>> =
       points: [
         socket("wall", "10 A socket", "as3112-10", 16, 10),
         socket("fifteen", "15 A socket, wider earth pin", "as3112-15", 16, 15),
+        socket("three-20", "three-phase 20 A socket, round pins", "as3123-20-three", 20, 20, 3),
+        socket("three-32", "three-phase 32 A socket, round pins", "as3123-32-three", 32, 32, 3),
         wired("wallbox-1", "wallbox, one phase, 32 A", 40, 32),
       ],
     },
@@ -136,6 +139,34 @@ const BY_SUPPLY: Readonly<Record<SupplyId, readonly Omit<Region, "system">[]>> =
         socket("wall", "10 A socket", "as3112-10", 16, 8),
         socket("blue-16", "blue 16 A socket", "blue-16", 16, 16),
         wired("wallbox-1", "wallbox, one phase, 32 A", 40, 32),
+      ],
+    },
+    {
+      id: "my",
+      name: "Malaysia",
+      currency: "MYR",
+      ...metric,
+      timeZone: "Asia/Kuala_Lumpur",
+      manner: {},
+      points: [
+        socket("wall", "three-pin socket (type G)", "bs1363", 32, 10),
+        socket("fifteen", "15 A round-pin socket (type M)", "type-m", 20, 12),
+        wired("wallbox-1", "wallbox, one phase, 32 A", 40, 32),
+        wired("wallbox-3", "wallbox, three phases, 16 A", 20, 16, 3),
+      ],
+    },
+    {
+      id: "in",
+      name: "India",
+      currency: "INR",
+      ...metric,
+      timeZone: "Asia/Kolkata",
+      manner: {},
+      points: [
+        socket("wall", "large round-pin socket, 16 A (type M)", "type-m", 20, 12),
+        socket("small", "small round-pin socket, 6 A (type D)", "type-d", 10, 6),
+        wired("wallbox-1", "wallbox, one phase, 32 A", 40, 32),
+        wired("wallbox-3", "wallbox, three phases, 16 A", 20, 16, 3),
       ],
     },
   ],

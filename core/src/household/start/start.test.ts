@@ -53,7 +53,7 @@ test.each(SUPPLY_IDS)("%s: every way of the start set is sound and charges a car
   }
 });
 
-test.each(["cee-7", "bs1363", "as3112-10", "as3112-15", "type-j"] as const)(
+test.each(["cee-7", "bs1363", "as3112-10", "as3112-15", "type-j", "type-m"] as const)(
   "a house whose wall socket is %s is shown nothing to stop for, and no more than that socket is made for",
   (type) => {
     const garage = {
@@ -162,6 +162,8 @@ describe("what is usual follows the country", () => {
     ["AUD", "Australia/Perth", "as3112-10"],
     ["NZD", "Pacific/Auckland", "as3112-10"],
     ["USD", "America/Denver", "nema-5-15"],
+    ["MYR", "Asia/Kuala_Lumpur", "bs1363"],
+    ["INR", "Asia/Kolkata", "type-m"],
   ])("%s in %s: the first socket of the ways is a %s", (currency, timeZone, type) => {
     const garage = living(currency, timeZone);
     const [way] = startWays(garage, undefined);

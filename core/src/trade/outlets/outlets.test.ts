@@ -2,7 +2,7 @@ import { CONNECTOR_IDS, connectorAmps, CONNECTORS, inletFor, INLET_IDS, plugsFor
 import { largestBreakerFor, type FixedGauge } from "../conductors";
 import { lineVolts } from "../../things/parts";
 import { SUPPLY_IDS, TAPS, tapOf } from "../supply";
-import { feedOf, hasContactsFor, OUTLET_TYPE_IDS, outletType, plugGoesInto } from ".";
+import { everydayOf, feedOf, hasContactsFor, OUTLET_TYPE_IDS, outletType, plugGoesInto } from ".";
 
 test("cautious is never above usual, usual never above rated, and all leave a car its 6 A", () => {
   for (const id of OUTLET_TYPE_IDS) {
@@ -31,10 +31,17 @@ test.each([
   ["as3112-15", 15],
   ["type-j", 8],
   ["type-l", 10],
+  // From memory: all a 6 A socket gives, and four fifths of a 15 A one.
+  ["type-d", 6],
+  ["type-m", 12],
   // Made for their rating.
   ["blue-16", 16],
   ["blue-32", 32],
   ["red-63", 63],
+  ["as3123-20", 20],
+  ["as3123-20-three", 20],
+  ["as3123-32-three", 32],
+  ["as3123-40-three", 40],
 ] as const)("%s holds %d A for hours", (id, amps) => expect(outletType(id).sustained.usual).toBe(amps));
 
 test("every outlet type can be had on some supply system, and every system feeds some outlet", () => {
@@ -55,6 +62,10 @@ test.each([
   ["red-32", "230/400", "three", 32],
   ["blue-32-three", "it-230", "three", 32],
   ["blue-16", "it-230", "single", 16],
+  ["as3123-20", "230/400", "single", 20],
+  ["as3123-40-three", "230/400", "three", 40],
+  ["type-d", "230/400", "single", 10],
+  ["type-m", "230/400", "single", 20],
 ] as const)("%s on %s: the %s tap, behind %d A at most", (id, system, tap, breaker) => {
   expect(feedOf(id, system)).toEqual({ tap });
   expect(outletType(id).largestBreaker).toBe(breaker);
@@ -108,6 +119,8 @@ test.each([
   ["nema-14-50", "L1 L2 N PE"],
   ["blue-32-three", "L1 L2 L3 PE"],
   ["red-16", "L1 L2 L3 N PE"],
+  ["as3123-32-three", "L1 L2 L3 N PE"],
+  ["type-m", "L1 N PE"],
 ] as const)("%s has the contacts %s", (id, contacts) =>
   expect(outletType(id).conductors.join(" ")).toBe(contacts),
 );
@@ -163,4 +176,13 @@ test("every plug goes into some inlet; a combined inlet takes its AC plug and no
   expect(plugsFor(["ccs1", "chademo"], "DC")).toEqual(["ccs1", "chademo"]);
   expect(inletFor("type1", ["ccs2"])).toBeUndefined();
   expect(CONNECTORS.type1.phases).toBe(1);
+});
+
+test("people's names tell every type from every other, a 10-30 from a 14-30 by its missing hole", () => {
+  const called = OUTLET_TYPE_IDS.map((id) => everydayOf(id).called);
+  expect(new Set(called).size).toBe(called.length);
+  expect(everydayOf("nema-10-30").called).toContain("three slots");
+  expect(everydayOf("nema-10-30").face).toContain("no round hole, so no earth");
+  expect(everydayOf("nema-14-30").called).toContain("four openings");
+  expect(everydayOf("nema-14-30").face).toContain("a round hole above");
 });

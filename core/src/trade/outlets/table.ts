@@ -145,12 +145,36 @@ const domestic = (
   ...extra,
 });
 
-/** Terminals of IEC 60309 outlets by their amps (IEC 60309-1, from memory). */
-const IEC60309_TERMINALS: Readonly<Record<number, Terminals>> = {
+/** Terminals of industrial outlets by their amps (IEC 60309-1, from memory). */
+const INDUSTRIAL_TERMINALS: Readonly<Record<number, Terminals>> = {
   16: { mm2: 4, awg: 10 },
+  20: { mm2: 6, awg: 10 },
   32: { mm2: 10, awg: 8 },
+  40: { mm2: 16, awg: 6 },
   63: { mm2: 25, awg: 4 },
 };
+
+const industrial = (
+  name: string,
+  plate: PlateKey,
+  on: Feeds,
+  conductors: readonly Conductor[],
+  rated: number,
+  cautious: number,
+): OutletType => ({
+  name,
+  plate,
+  on,
+  conductors,
+  takes: [],
+  ratedAmps: rated,
+  sustained: { cautious, usual: rated, rated },
+  largestBreaker: rated,
+  terminals: INDUSTRIAL_TERMINALS[rated]!,
+  source: SOURCES.rating,
+  industrial: true,
+  note: "made for hours of steady load",
+});
 
 const iec60309 = (
   name: string,
@@ -159,20 +183,19 @@ const iec60309 = (
   conductors: readonly Conductor[],
   rated: number,
   cautious: number,
-): OutletType => ({
-  name,
-  plate: { by: "clock", hour, three: conductors.includes("L3") },
-  on,
-  conductors,
-  takes: [],
-  ratedAmps: rated,
-  sustained: { cautious, usual: rated, rated },
-  largestBreaker: rated,
-  terminals: IEC60309_TERMINALS[rated]!,
-  source: SOURCES.rating,
-  industrial: true,
-  note: "made for hours of steady load",
-});
+): OutletType =>
+  industrial(name, { by: "clock", hour, three: conductors.includes("L3") }, on, conductors, rated, cautious);
+
+/** Round pins of Australian and New Zealand workshops: 250 V on one phase, 500 V on three (from memory). */
+const as3123 = (name: string, on: Feeds, conductors: readonly Conductor[], rated: number, cautious: number) =>
+  industrial(
+    name,
+    { by: "name and amps", written: String.raw`AS\s*/?\s*NZS\s*3123`, name: "AS/NZS 3123" },
+    on,
+    conductors,
+    rated,
+    cautious,
+  );
 
 const AS_NZS: PlateKey = {
   by: "name and amps",
@@ -236,6 +259,35 @@ export const OUTLET_TYPES = {
     16,
     "8 A on older or unknown wiring; its 10 A sister has thinner pins",
   ),
+  // IS 1293, which follows BS 546 (both from memory): 6 A takes the old 5 A plug, 16 A the old 15 A one.
+  "type-d": domestic(
+    "IS 1293 type D (6 A)",
+    {
+      by: "name",
+      written: String.raw`(?:IS\s*1293(?::\d{4})?|BS\s*546)(?=\D{0,12}[56]\s*A)|\b(?:plug|socket|outlet)\s+type\s*D(?![A-Za-z])`,
+    },
+    6,
+    6,
+    6,
+    10,
+    "6 A is the least a car takes, and all this socket gives: a 16 A socket is meant for it",
+  ),
+  "type-m": domestic(
+    "IS 1293 type M (16 A)",
+    {
+      by: "name",
+      written: String.raw`(?:IS\s*1293(?::\d{4})?|BS\s*546)(?=\D{0,12}1[56]\s*A)|\b(?:plug|socket|outlet)\s+type\s*M(?![A-Za-z])`,
+    },
+    15,
+    12,
+    10,
+    20,
+    "BS 546 rates it 15 A, IS 1293 16 A: the smaller is taken",
+  ),
+  "as3123-20": as3123("AS/NZS 3123, 20 A", DOMESTIC, LINE_NEUTRAL, 20, 16),
+  "as3123-20-three": as3123("AS/NZS 3123, 20 A, three-phase", RED, THREE_LINES_NEUTRAL, 20, 16),
+  "as3123-32-three": as3123("AS/NZS 3123, 32 A, three-phase", RED, THREE_LINES_NEUTRAL, 32, 25),
+  "as3123-40-three": as3123("AS/NZS 3123, 40 A, three-phase", RED, THREE_LINES_NEUTRAL, 40, 32),
   "blue-16": iec60309("IEC 60309 blue 16 A", 6, BLUE, LINE_NEUTRAL, 16, 13),
   "blue-32": iec60309("IEC 60309 blue 32 A", 6, BLUE, LINE_NEUTRAL, 32, 25),
   "blue-16-three": iec60309("IEC 60309 blue 16 A, three-phase", 9, BLUE_THREE, THREE_LINES, 16, 13),

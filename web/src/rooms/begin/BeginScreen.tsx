@@ -5,11 +5,13 @@ import {
   CAR_CLASSES,
   HOME_PRICE,
   REGIONS,
+  socketsOf,
   usualRate,
   type Region,
   type HomePoint,
   type FromBrochure,
   type FromPower,
+  type OutletTypeId,
 } from "@kettleback/core";
 import { Refused } from "../../api/client";
 import { Button } from "../../controls/Button";
@@ -18,12 +20,16 @@ import { Select } from "../../controls/Select";
 import { TextInput } from "../../controls/TextInput";
 import { useGarage } from "../../stores/garage";
 import { sayTrouble } from "../../stores/notices";
+import { ampsText } from "../../format/number";
 import { BrochureFields } from "../../plan/BrochureFields";
+import { PictureChoice } from "../../plan/PictureChoice";
+import { faceText, pictured } from "../../plan/sockets";
 import {
   browserZone,
   chargerOfTyped,
   firstTyped,
   planOfTyped,
+  pointOfTyped,
   rapidOfTyped,
   wrongOf,
   type Typed,
@@ -43,7 +49,7 @@ export default function BeginScreen() {
   const wrong = wrongOf(typed);
   const region = REGIONS.find(({ id }) => id === typed.region)!;
   const charger = chargerOfTyped(typed);
-  const point = region.points.find(({ id }) => id === typed.point) ?? region.points[0]!;
+  const point = pointOfTyped(typed) ?? region.points[0]!;
   const rapid = useMemo(() => rapidOfTyped(typed), [typed]);
   const set = (change: Partial<Typed>) => setTyped({ ...typed, ...change });
 
@@ -119,19 +125,36 @@ interface PluggedProps {
   readonly wrong: Readonly<Partial<Record<keyof Typed, string>>>;
 }
 
+/** What a car may be plugged into where one lives, each by its picture; what is seldom met there folded away. */
+function outletChoices(region: Region): Pick<Parameters<typeof PictureChoice>[0], "options" | "more"> {
+  const { own, others } = socketsOf(region, region.system);
+  const asked = region.points.map(({ outlet }) => outlet);
+  const card = (type: OutletTypeId) => pictured(type, region.system);
+  return {
+    options: [
+      { value: "", title: UNKNOWN, small: `taken as: ${region.points[0]!.name}` },
+      ...region.points.map(({ id, name, outlet, amps }) => ({
+        ...(outlet ? { ...card(outlet), title: name } : { title: name, small: "wired in; nothing to plug" }),
+        value: id,
+        ...(outlet ? { small: `${faceText(outlet, region.system)}; ${ampsText(amps)} for hours` } : {}),
+      })),
+    ],
+    more: {
+      says: "Another socket",
+      options: [...own.filter((type) => !asked.includes(type)), ...others].map(card),
+    },
+  };
+}
+
 /** The outlet, and the unit on it. */
 const Plugged = ({ typed, set, region, point, wrong }: PluggedProps) => (
   <fieldset>
     <legend>What it is plugged into</legend>
-    <Select
+    <PictureChoice
       says="Outlet"
-      large
       value={typed.point}
       onChange={(picked) => set({ point: picked })}
-      options={[
-        { value: "", text: `${UNKNOWN}: ${region.points[0]!.name}` },
-        ...region.points.map(({ id, name }) => ({ value: id, text: name })),
-      ]}
+      {...outletChoices(region)}
     />
     <Figure
       label="The charging unit’s label says"

@@ -2,12 +2,17 @@ import {
   begin,
   CAR_CLASSES,
   chargerFromPower,
+  everydayOf,
+  feedOf,
+  OUTLET_TYPE_IDS,
+  pointOfSocket,
   rapidOfAnswers,
   REGIONS,
   regionOfZone,
   type Answers,
   type FromBrochure,
   type FromPower,
+  type HomePoint,
   type Plan,
 } from "@kettleback/core";
 import type { KnownPhases } from "../../controls/PhasesSelect";
@@ -84,6 +89,16 @@ export function freshName(name: string, taken: readonly string[]): string {
   return `${name} ${number}`;
 }
 
+/** What the car is plugged into: a usual point of the region, or any socket picked by its picture; null where nobody knows. */
+export function pointOfTyped({ region: regionId, point }: Pick<Typed, "region" | "point">): HomePoint | null {
+  const { points, system } = REGIONS.find(({ id }) => id === regionId)!;
+  const socket = OUTLET_TYPE_IDS.find((type) => type === point && feedOf(type, system));
+  return (
+    points.find(({ id }) => id === point) ??
+    (socket ? pointOfSocket(socket, system, everydayOf(socket).called) : null)
+  );
+}
+
 /** What was typed as a person's own case. */
 function answersOf(typed: Typed, timeZone: string, today: string): Answers {
   const region = REGIONS.find(({ id }) => id === typed.region)!;
@@ -96,7 +111,7 @@ function answersOf(typed: Typed, timeZone: string, today: string): Answers {
     batteryKWh: number(typed.batteryKWh),
     charger: charger?.ok ? charger.charger : null,
     rapid: brochureOf(typed.rapid),
-    point: region.points.find(({ id }) => id === typed.point) ?? null,
+    point: pointOfTyped(typed),
     evseAmps: number(typed.evseAmps),
     perKWh: number(typed.perKWh),
     session: firstSession(today),

@@ -7,12 +7,15 @@ import {
   worldOfSupply,
   type World,
   type EconomyUnit,
+  type OutletTypeId,
   type SupplyId,
 } from "@kettleback/core";
 import type { TypedPoint } from "./curve";
 import { CurveEditor } from "./CurveEditor";
 import type { Field } from "./field";
 import { Papers } from "./Papers";
+import { SocketField } from "./SocketField";
+import { flat } from "./useEdited";
 import { readNumber } from "../../format/manner";
 import { Term } from "../../terms/Term";
 import { Select } from "../../controls/Select";
@@ -103,6 +106,14 @@ export function FieldControl({ field, name, economyUnit, system }: Props) {
     case "papers":
       return <Papers economyUnit={economyUnit} system={system} />;
     case "choice":
+      if (field.sockets)
+        return (
+          <div className="field wide">
+            <span>{field.label}</span>
+            <Sockets field={field} name={name} system={system} />
+            {notes}
+          </div>
+        );
       return (
         <div className="field">
           <label htmlFor={id}>{field.label}</label>
@@ -236,8 +247,35 @@ function Pairs({
   );
 }
 
-/** Form libraries read dots as nesting; fields are named with slashes. */
-const named = (path: string) => path.replaceAll(".", "/");
+type ChoiceField = Extract<Field, { type: "choice" }>;
+
+/** Types of outlet by their pictures, on the supply that the form itself names or the household has. */
+function Sockets({
+  field,
+  name,
+  system,
+}: {
+  readonly field: ChoiceField;
+  readonly name: string;
+  readonly system: SupplyId;
+}) {
+  const { control } = useFormContext();
+  const named = useWatch({ name: flat(field.sockets?.supply ?? "") }) as SupplyId | undefined;
+  return (
+    <Controller
+      control={control}
+      name={name}
+      render={({ field: { value, onChange } }) => (
+        <SocketField
+          label={field.label}
+          value={value as OutletTypeId}
+          system={field.sockets?.supply ? named! : system}
+          onChange={onChange}
+        />
+      )}
+    />
+  );
+}
 
 function Curve({
   field,
@@ -249,7 +287,7 @@ function Curve({
   error: string | undefined;
 }) {
   const { control } = useFormContext();
-  const capacity = useWatch({ name: named(field.capacity) }) as string;
+  const capacity = useWatch({ name: flat(field.capacity) }) as string;
   return (
     <Controller
       control={control}

@@ -33,7 +33,13 @@ export type Field =
       readonly scale?: number;
       readonly optional?: boolean;
     })
-  | (Common & { readonly type: "choice"; readonly choices: readonly Choice[]; readonly numeric?: boolean })
+  | (Common & {
+      readonly type: "choice";
+      readonly choices: readonly Choice[];
+      readonly numeric?: boolean;
+      /** The choices are types of outlet, shown by their pictures; the field that names their supply, where one does. */
+      readonly sockets?: { readonly supply?: string };
+    })
   /** An optional tick that was never set stays unset rather than becoming a stated "no". */
   | (Common & { readonly type: "tick"; readonly optional?: boolean })
   | (Common & { readonly type: "ticks"; readonly choices: readonly Choice[] })

@@ -10,6 +10,7 @@ import {
   SUPPLY_IDS,
   supplySystem,
   wayOfEntry,
+  regionOf,
   worldOf,
   type Garage,
   type SavedWay,
@@ -94,6 +95,7 @@ export function AddWays({ garage, draft, onChange }: Props) {
             <h3>One described here</h3>
             <QuickWay
               system={worldOf(garage)}
+              region={regionOf(garage.household.spec)}
               onAdd={(entry, system) => add([wayOfEntry(garage, carId, entry, system)])}
             />
           </section>

@@ -9,13 +9,11 @@ import {
   SCHOOLS,
   USUAL_POSTS,
   supplySystem,
-  usualPrice,
   regionOf,
   wallPointOf,
   worldOf,
   type Garage,
   type MetPost,
-  type Micros,
   type OutletTypeId,
   type PortableCandidate,
   type School,
@@ -28,7 +26,8 @@ import { JobWaiting } from "../../controls/JobWaiting";
 import { optionsOf, Select } from "../../controls/Select";
 import { Table } from "../../controls/Table";
 import { Tick } from "../../controls/Tick";
-import { ampsText, decimals, figureText, moneyText, powerFigure } from "../../format/number";
+import { ampsText, decimals, figureText, powerFigure } from "../../format/number";
+import { usualText } from "../../plan/money";
 import { useJob } from "../../jobs/useJob";
 import type { ViewProps } from "./view";
 import type { JobResult } from "../../jobs/table";
@@ -61,8 +60,6 @@ interface ChooserProps {
 }
 
 const postName = ({ phases, amps }: MetPost): string => `${phases} × ${amps} A post`;
-const price = (euros: number, currency: string): string =>
-  moneyText((usualPrice(euros, currency) * 1e6) as Micros, currency).replace(/\.00$/, "");
 
 /** How often a kind of post may be met in a month. */
 const isOften = (times: number): boolean => times >= 0 && times <= 200;
@@ -187,7 +184,7 @@ const CableTable = ({ result, schoolsOf, household }: CableTableProps) => (
           ))}
           <td className="n">{savedAYear >= 0.5 ? `${decimals(savedAYear, 0)} h` : "–"}</td>
           <td className="n">{decimals(candidate.massKg, 1)} kg</td>
-          <td className="n">{price(candidate.euros, household.currency)}</td>
+          <td className="n">{usualText(candidate.euros, household.currency)}</td>
         </tr>
       ))}
     </tbody>
@@ -317,7 +314,7 @@ const PortableTable = ({ result, household }: PortableTableProps) => (
                 : "does not notice"}
           </td>
           <td>{candidate.lengthM === null ? "" : `${candidate.lengthM} m`}</td>
-          <td>{candidate.euros === null ? "owned" : price(candidate.euros, household.currency)}</td>
+          <td>{candidate.euros === null ? "owned" : usualText(candidate.euros, household.currency)}</td>
         </tr>
       ))}
     </tbody>

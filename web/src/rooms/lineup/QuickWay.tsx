@@ -2,16 +2,17 @@ import { useForm } from "react-hook-form";
 import { z } from "zod";
 import {
   breakerFrom,
-  feedOf,
   nameSchema,
   OUTLET_TYPE_IDS,
   outletType,
+  socketsOf,
   SUPPLY_IDS,
   supplySystem,
   tapOf,
   tradeOf,
   type StartWay,
   type OutletTypeId,
+  type Region,
   type SupplyId,
 } from "@kettleback/core";
 import { Button } from "../../controls/Button";
@@ -19,6 +20,7 @@ import { FigureInput } from "../../controls/FigureInput";
 import { namedOptions, optionsOf, Select } from "../../controls/Select";
 import { TextInput } from "../../controls/TextInput";
 import { resolverOf } from "../../controls/form";
+import { socketOptions } from "../../plan/sockets";
 
 const KINDS = {
   socket: "an outlet with a portable unit",
@@ -30,6 +32,8 @@ type Kind = keyof typeof KINDS;
 
 interface Props {
   readonly system: SupplyId;
+  /** Where one lives: its own outlets are named first. */
+  readonly region: Region;
   onAdd(entry: StartWay, system: SupplyId): void;
 }
 
@@ -71,7 +75,7 @@ const resolver = resolverOf<Typed>(
 );
 
 /** A way described in a line: what it is, and its one figure; the rest is what is usual. */
-export function QuickWay({ system: own, onAdd }: Props) {
+export function QuickWay({ system: own, region, onAdd }: Props) {
   const { watch, setValue, register, handleSubmit, formState } = useForm<Typed>({
     defaultValues: { system: own, kind: "socket", type: undefined, phases: 1, figure: 16, name: "" },
     resolver,
@@ -81,7 +85,8 @@ export function QuickWay({ system: own, onAdd }: Props) {
     <K extends keyof Typed>(field: K) =>
     (value: Typed[K]) =>
       setValue(field, value as never, { shouldValidate: formState.isSubmitted });
-  const types = OUTLET_TYPE_IDS.filter((id) => feedOf(id, system));
+  const sockets = socketsOf(region, system);
+  const types = [...sockets.own, ...sockets.others];
   const at = type && types.includes(type) ? type : types[0]!;
   const three = tapOf(system, "three") !== undefined;
   const problem = formState.errors.figure?.message;
@@ -124,12 +129,7 @@ export function QuickWay({ system: own, onAdd }: Props) {
       />
       <Select says="It is" value={kind} onChange={set("kind")} options={namedOptions(KINDS)} />
       {kind === "socket" && (
-        <Select
-          says="Outlet"
-          value={at}
-          onChange={set("type")}
-          options={optionsOf(types, (id) => outletType(id).name)}
-        />
+        <Select says="Outlet" value={at} onChange={set("type")} options={socketOptions(sockets)} />
       )}
       {(kind === "wallbox" || kind === "post") && three && (
         <Select

@@ -4,6 +4,7 @@ import { useState } from "react";
 import {
   sweepOf,
   clockOfPlan,
+  regionOfZone,
   worldOf,
   type SweepRow,
   type SweepSpec,
@@ -65,6 +66,8 @@ beforeEach(() => {
   document.documentElement.dataset.bsTheme = "light";
 });
 
+const IRELAND = regionOfZone("Europe/Dublin");
+
 describe("a way described in a line", () => {
   // A form judges what is typed a moment after the press.
   const add = () =>
@@ -77,13 +80,22 @@ describe("a way described in a line", () => {
   ): Promise<[StartWay, string] | undefined> => {
     const added: [StartWay, string][] = [];
     const { unmount } = render(
-      <QuickWay system={system as never} onAdd={(entry, on) => added.push([entry, on])} />,
+      <QuickWay system={system as never} region={IRELAND} onAdd={(entry, on) => added.push([entry, on])} />,
     );
     for (const [label, value] of Object.entries(choices)) type(label, value);
     await add();
     unmount();
     return added[0];
   };
+
+  test("the country's own outlets come first, by their everyday names", () => {
+    render(<QuickWay system="230/400" region={IRELAND} onAdd={() => undefined} />);
+    const [own, others] = [...screen.getByLabelText("Outlet").querySelectorAll("optgroup")];
+    expect(own!.label).toBe("Found here");
+    expect(own!.textContent).toContain("three-pin socket (type G): BS 1363 (13 A three-pin)");
+    expect(own!.textContent).not.toContain("CEE 7");
+    expect(others!.textContent).toContain("CEE 7");
+  });
 
   test.each([
     [
@@ -154,7 +166,7 @@ describe("a way described in a line", () => {
       type: "nema-14-30",
       breakerAmps: 30,
     });
-    render(<QuickWay system="split-phase" onAdd={() => undefined} />);
+    render(<QuickWay system="split-phase" region={IRELAND} onAdd={() => undefined} />);
     type("It is", "wallbox");
     expect(screen.queryByLabelText("Phases")).toBeNull();
   });
@@ -167,7 +179,7 @@ describe("a way described in a line", () => {
     [{ "It is": "rapid", "Power on its sign, kW": "501" }, "accepted: 5 to 500 kW"],
   ] as const)("%j is not taken, and is told only once it was tried", async (choices, said) => {
     const added: StartWay[] = [];
-    render(<QuickWay system="230/400" onAdd={(entry) => added.push(entry)} />);
+    render(<QuickWay system="230/400" region={IRELAND} onAdd={(entry) => added.push(entry)} />);
     for (const [label, value] of Object.entries(choices)) type(label, value);
     expect(screen.queryByRole("alert")).toBeNull();
     await add();
@@ -177,7 +189,7 @@ describe("a way described in a line", () => {
   test("a name of 81 letters is not taken, one of 80 is", async () => {
     expect(await made({ Name: "n".repeat(81) })).toBeUndefined();
     expect((await made({ Name: "n".repeat(80) }))![0].name).toHaveLength(80);
-    render(<QuickWay system="230/400" onAdd={() => undefined} />);
+    render(<QuickWay system="230/400" region={IRELAND} onAdd={() => undefined} />);
     type("Name", "n".repeat(81));
     await add();
     expect(screen.getByLabelText(/^Name/).getAttribute("aria-invalid")).toBe("true");

@@ -1,5 +1,6 @@
-import { inWords, type Caution, type Severity } from "@kettleback/core";
+import { inWords, type Caution, type Severity, type WayOut } from "@kettleback/core";
 import { Tick } from "../../controls/Tick";
+import { usualText } from "../../plan/money";
 import type { Draft } from "../../stores/draft";
 import { useWorld } from "../../terms/useWorld";
 
@@ -8,6 +9,8 @@ const SEVERITY_WORDS: Record<Severity, string> = { stop: "Stop", careful: "Caref
 interface Props {
   readonly cautions: readonly Caution[];
   readonly draft: Draft;
+  /** In which the usual cost of a way out is told. */
+  readonly currency: string;
   onChange(draft: Draft): void;
 }
 
@@ -47,7 +50,7 @@ const StopSign = () => (
 );
 
 /** What to beware of, worst first. A stop cannot be closed; it can only be acknowledged, and then still stands. */
-export function Cautions({ cautions, draft, onChange }: Props) {
+export function Cautions({ cautions, draft, currency, onChange }: Props) {
   return (
     <section className="cautions" aria-label="Cautions">
       <h2>Cautions</h2>
@@ -57,6 +60,7 @@ export function Cautions({ cautions, draft, onChange }: Props) {
           <CautionItem
             key={caution.code}
             caution={caution}
+            currency={currency}
             acknowledged={draft.acknowledged.includes(caution.code)}
             onAcknowledge={(on) =>
               onChange({
@@ -78,12 +82,14 @@ export function Cautions({ cautions, draft, onChange }: Props) {
 
 interface ItemProps {
   readonly caution: Caution;
+  readonly currency: string;
   readonly acknowledged: boolean;
   onAcknowledge(on: boolean): void;
 }
 
 function CautionItem({
-  caution: { code, severity, what, why, todo },
+  caution: { code, severity, what, why, todo, waysOut },
+  currency,
   acknowledged,
   onAcknowledge,
 }: ItemProps) {
@@ -99,10 +105,30 @@ function CautionItem({
         <p>
           <strong>{inWords(todo, world)}</strong>
         </p>
+        {waysOut && <WaysOut ways={waysOut} currency={currency} />}
         <Tick label={`Acknowledge ${code}`} checked={acknowledged} onChange={onAcknowledge}>
           I know; keep it with this path
         </Tick>
       </details>
     </li>
+  );
+}
+
+interface WaysOutProps {
+  readonly ways: readonly WayOut[];
+  readonly currency: string;
+}
+
+/** How one gets out of it, and what that usually costs where the household lives. */
+function WaysOut({ ways, currency }: WaysOutProps) {
+  const world = useWorld();
+  return (
+    <ul className="ways-out" aria-label="Ways out">
+      {ways.map(({ what, euros: [low, high] }) => (
+        <li key={what}>
+          {inWords(what, world)}: usually {usualText(low, currency)} to {usualText(high, currency)}.
+        </li>
+      ))}
+    </ul>
   );
 }

@@ -110,7 +110,12 @@ function Bench({ garage, answered, standing, onChange }: BenchProps) {
       {answered.kind === "stuck" && (
         <>
           <Refused refusal={answered.refusal} fixes={answered.fixes} onChange={onChange} />
-          <Cautions cautions={answered.cautions} draft={draft} onChange={onChange} />
+          <Cautions
+            cautions={answered.cautions}
+            draft={draft}
+            currency={garage.household.spec.currency}
+            onChange={onChange}
+          />
         </>
       )}
       {answered.kind === "charging" && <Answer charging={answered} draft={draft} onChange={onChange} />}
@@ -163,7 +168,12 @@ function Answer({ charging, draft, onChange }: AnswerProps) {
       <Answers charging={charging} draft={draft} />
       <aside className="beside">
         {selected !== null && !stacked && figures}
-        <Cautions cautions={cautions} draft={draft} onChange={onChange} />
+        <Cautions
+          cautions={cautions}
+          draft={draft}
+          currency={charging.plan.household.currency}
+          onChange={onChange}
+        />
         <Upgrades charging={charging} draft={draft} onChange={onChange} />
         {(charging.plan.car.assumed ?? []).length > 0 && (
           <Suspense fallback={null}>

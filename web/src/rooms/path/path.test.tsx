@@ -233,12 +233,29 @@ describe("what stands beside the answer", () => {
     render(
       <>
         <Stops cautions={cautions} acknowledged={[]} />
-        <Cautions cautions={cautions} draft={draft} onChange={seen} />
+        <Cautions cautions={cautions} draft={draft} currency="EUR" onChange={seen} />
       </>,
     );
     expect(screen.getByRole("alert").textContent).toContain("Stop. The garden reel is used coiled.");
     fireEvent.click(screen.getByLabelText("Acknowledge lead-coiled"));
     expect(seen.mock.lastCall![0].acknowledged).toEqual(["lead-coiled"]);
+  });
+
+  test("a way out is told with its usual cost in the household's own money", () => {
+    const draft = draftFor(fallowQuay, "fq-path-reel");
+    const caution = {
+      code: "no-earth",
+      severity: "stop",
+      what: "NEMA 10-30 has no earth pin.",
+      why: "",
+      todo: "",
+      waysOut: [{ what: "An electrician puts a 14-30 in", euros: [200, 400] }],
+    } as const;
+    render(<Cautions cautions={[caution]} draft={draft} currency="USD" onChange={jest.fn()} />);
+    // A euro is about 1.1 dollars.
+    expect(within(screen.getByRole("list", { name: "Ways out" })).getByRole("listitem").textContent).toBe(
+      "An electrician puts a 14-30 in: usually $220 to $440.",
+    );
   });
 
   test("a working shows its formula, its numbers and the sources of its constants", () => {

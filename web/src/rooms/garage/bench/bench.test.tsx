@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
 import { render, screen } from "@testing-library/react";
 import { DEMO_GARAGES, fallowQuay } from "@kettleback/core/demo";
-import { OUTLET_TYPE_IDS } from "@kettleback/core";
+import { feedOf, OUTLET_TYPE_IDS, SUPPLY_IDS } from "@kettleback/core";
 import { Bench } from "./Bench";
 import { leadHolds } from "./CarriedOnBench";
 import {
@@ -73,7 +73,7 @@ test.each(KINDS)(
 test("every socket type there is can be drawn as an outlet", () => {
   const { spec } = fallowQuay.outlets[0]!;
   for (const type of OUTLET_TYPE_IDS) {
-    const system = type.startsWith("nema") ? "split-phase" : type.includes("three") ? "it-230" : "230/400";
+    const system = SUPPLY_IDS.find((id) => feedOf(type, id))!;
     const { unmount, container } = render(
       <Bench
         kind="outlets"

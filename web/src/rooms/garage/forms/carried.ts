@@ -37,8 +37,8 @@ export const lead: Group[] = [
     title: "Extension lead",
     fields: [
       NAME,
-      { path: "plug", label: "Plug", type: "choice", choices: OUTLETS },
-      { path: "socket", label: "Socket", type: "choice", choices: OUTLETS },
+      { path: "plug", label: "Plug", type: "choice", choices: OUTLETS, sockets: {} },
+      { path: "socket", label: "Socket", type: "choice", choices: OUTLETS, sockets: {} },
       { path: "amps", label: "Rated current", type: "number", unit: "A" },
       { path: "lengthM", label: "Length", type: "number", unit: "m" },
       { path: "coiled", label: "Used partly coiled", type: "tick" },

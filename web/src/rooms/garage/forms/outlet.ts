@@ -23,6 +23,7 @@ export const outlet: Group[] = [
         label: "Socket type",
         type: "choice",
         choices: OUTLETS,
+        sockets: { supply: "supply.system" },
         when: is("kind", "socket"),
       },
       {
