@@ -64,6 +64,7 @@ test("a stop that has ways out brings what they usually cost, in the plan's mone
     carClass: null,
     batteryKWh: null,
     charger: null,
+    inlet: null,
     rapid: null,
     point: region.points.find(({ outlet }) => outlet === "nema-10-30")!,
     evseAmps: null,

@@ -1,13 +1,11 @@
-import { useId } from "react";
-import { OutletFace } from "../faces/OutletFace";
+import { useId, type ReactNode } from "react";
 import { Radio } from "../controls/Tick";
-import type { OutletTypeId } from "@kettleback/core";
 import styles from "./picture-choice.module.scss";
 
 /** One thing to choose, told by its face where it has one. */
 export interface Pictured {
   readonly value: string;
-  readonly face?: OutletTypeId | undefined;
+  readonly face?: ReactNode;
   readonly title: string;
   readonly small?: string | undefined;
 }
@@ -37,7 +35,7 @@ export function PictureChoice({ says, value, options, more, onChange }: Props) {
         >
           {face && (
             <span className="face" aria-hidden="true">
-              <OutletFace type={face} size={38} />
+              {face}
             </span>
           )}
           <span className="told">

@@ -8,6 +8,7 @@ import {
   type PlannedSession,
 } from "../../engine/plan";
 import { isRefusal, wordsOf } from "../../engine/path";
+import { carSchema } from "../../things/parts";
 import { SUPPLY_IDS } from "../../trade/supply";
 import { bay, rapid } from "../../tests/parts";
 import {
@@ -16,7 +17,11 @@ import {
   carFromPapers,
   CAR_CLASSES,
   chargerFromPower,
+  carSeen,
   hangsOn,
+  INLET_LOOKS,
+  inletLook,
+  inletsSeen,
   rapidOfAnswers,
   usualChargers,
   type Answers,
@@ -38,6 +43,7 @@ const answers = (change: Partial<Answers> = {}): Answers => ({
   carClass: null,
   batteryKWh: null,
   charger: null,
+  inlet: null,
   rapid: null,
   point: null,
   evseAmps: null,
@@ -431,5 +437,69 @@ describe("rapid charging off a brochure, at the beginning", () => {
     expect(found.ok ? [] : found.problems.map(({ field }) => field)).toEqual(["times.0.minutes"]);
     expect(begin(asked).car.battery.acceptance).toEqual(begin(answers()).car.battery.acceptance);
     expect(rapidOfAnswers(answers())).toBeNull();
+  });
+});
+
+describe("what is seen in the car's inlet", () => {
+  const { car } = begin(answers());
+
+  // SAE J1772 and J3400 have one phase; a Type 2 whose L2 and L3 are not there cannot have more.
+  test.each([
+    ["type1", "type1", 1],
+    ["type2-one", "type2", 1],
+    ["type2", "type2", undefined],
+    ["ccs1", "ccs1", 1],
+    ["ccs2-one", "ccs2", 1],
+    ["ccs2", "ccs2", undefined],
+    ["j3400", "j3400", 1],
+  ] as const)("%s is the inlet %s and proves %p phases", (id, inlet, phases) =>
+    expect(inletLook(id)).toMatchObject({ inlet, phases }),
+  );
+
+  test("every look tells itself from every other, and what it proves is sound on every car", () => {
+    expect(new Set(INLET_LOOKS.map(({ seen }) => seen)).size).toBe(INLET_LOOKS.length);
+    for (const look of INLET_LOOKS) {
+      const seen = carSeen(car, look);
+      expect([look.id, carSchema.safeParse(seen).success]).toEqual([look.id, true]);
+      expect(seen.inlets[0]).toBe(look.inlet);
+      const most = Math.max(...seen.charger.limits.map(({ phases }) => phases));
+      expect([look.id, most]).toEqual([look.id, look.phases ?? 3]);
+    }
+  });
+
+  test("two empty places prove one phase: amps of three are taken for it, and more cannot be said any more", () => {
+    const seen = carSeen(car, inletLook("type2-one")!);
+    expect(seen).toMatchObject({
+      inlets: ["type2"],
+      onePhaseInlet: true,
+      charger: { limits: [{ phases: 1, amps: 16 }] },
+    });
+    const refused = carSchema.safeParse({ ...seen, charger: car.charger });
+    expect(refused.error!.issues.map(({ path, message }) => `${path.join(".")}: ${message}`)).toEqual([
+      "charger.limits: accepted: one phase only, as its inlet has the contacts of one",
+    ]);
+    // Looked at again, and all seven are there.
+    expect(carSeen(seen, inletLook("ccs2")!).onePhaseInlet).toBeUndefined();
+  });
+
+  test("an inlet of its own for rapid charging stays, but not beside a combined one", () => {
+    expect(inletsSeen(["type2", "chademo"], inletLook("type1")!)).toEqual(["type1", "chademo"]);
+    expect(inletsSeen(["type2", "chademo"], inletLook("ccs2")!)).toEqual(["ccs2"]);
+  });
+
+  test("at the beginning it settles phases, plug and what the charger may yet be", () => {
+    const plan = begin(answers({ inlet: inletLook("type1")! }));
+    expect(plan.car).toMatchObject({ inlets: ["type1"], charger: { limits: [{ phases: 1, amps: 32 }] } });
+    expect(plan.evse.output.connector).toBe("type1");
+    const solved = solvePlan(plan);
+    if (isRefusal(solved)) throw new Error(solved.message);
+    expect(solved.moment.flow.way.phases).toBe(1);
+    const charger = (found: Partial<Answers>) => {
+      const its = begin(answers(found));
+      return hangsOn(its, clockOfPlan(its)).find(({ assumed }) => assumed === "charger")!.range;
+    };
+    expect(charger({ inlet: inletLook("type2-one")! })).toBe("1 × 16 A to 1 × 32 A");
+    expect(charger({ inlet: inletLook("type1")! })).toBe("1 × 16 A to 1 × 32 A");
+    expect(charger({ inlet: inletLook("ccs2")! })).toBe("1 × 16 A to 3 × 32 A");
   });
 });

@@ -22,8 +22,10 @@ import {
   type Region,
 } from "../start";
 import { flatTariff } from "../../engine/tariff";
+import { plugsFor } from "../../trade/connectors";
 import { tapOf } from "../../trade/supply";
-import { CAR_CLASSES, chargerOf, type CarClass, type UsualCharger } from "./cars";
+import { CAR_CLASSES, chargerOf, oneOf, type CarClass, type UsualCharger } from "./cars";
+import { carSeen, type InletLook } from "./inlet";
 
 /** What a person says of their own case. Null is "I don't know": a usual value is taken, and said. */
 export interface Answers {
@@ -34,6 +36,8 @@ export interface Answers {
   /** Usable kWh off the papers. */
   readonly batteryKWh: number | null;
   readonly charger: UsualCharger | null;
+  /** What was seen in its inlet. */
+  readonly inlet: InletLook | null;
   /** What its brochure says of rapid charging. */
   readonly rapid: RapidBrochure | null;
   readonly point: HomePoint | null;
@@ -48,9 +52,9 @@ export interface Answers {
 const EFFICIENCY = 0.92;
 
 /** The car as far as it is said, its curve the usual one of its pack. */
-function plainCar({ region, carName, carClass, batteryKWh, charger, rapid }: Answers): Car {
+function plainCar({ region, carName, carClass, batteryKWh, charger, inlet, rapid }: Answers): Car {
   const kind = carClass ?? CAR_CLASSES[1]!;
-  const usual = charger ?? chargerOf(kind, region.system);
+  const usual = charger ?? (inlet?.phases === 1 ? oneOf : chargerOf)(kind, region.system);
   const plain = batteryBy(
     batteryKWh === null ? kind.usableWh : batteryKWh * 1000,
     voltsFor(rapid?.peakKW, kind.packVolts),
@@ -66,7 +70,7 @@ function plainCar({ region, carName, carClass, batteryKWh, charger, rapid }: Ans
     ...(charger === null ? (["charger"] as const) : []),
   ];
   const { whPerKm } = kind;
-  return {
+  const car: Car = {
     name: carName ?? "my car",
     battery,
     charger: { limits: [...usual.limits], efficiency: EFFICIENCY },
@@ -75,6 +79,7 @@ function plainCar({ region, carName, carClass, batteryKWh, charger, rapid }: Ans
     ownDrawW: usualDraw({ whPerKm, battery }).usual,
     assumed,
   };
+  return inlet ? carSeen(car, inlet) : car;
 }
 
 /**
@@ -107,8 +112,8 @@ function outletOf({ region, point }: Answers): { outlet: Outlet; point: HomePoin
   };
 }
 
-function evseOf({ region, evseAmps }: Answers, at: HomePoint): Evse {
-  const plug = plugOf("AC", region.system);
+function evseOf({ region, evseAmps, inlet }: Answers, at: HomePoint): Evse {
+  const plug = (inlet && plugsFor([inlet.inlet], "AC")[0]) ?? plugOf("AC", region.system);
   const amps = evseAmps ?? at.amps;
   const evse = at.outlet
     ? portableOf(at.outlet, at.phases, amps, plug, region.system)

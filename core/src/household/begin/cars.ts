@@ -79,6 +79,15 @@ export const chargerOf = ({ id }: CarClass, system: SupplyId): UsualCharger =>
     id === "plug-in" || id === "motorcycle" ? "slow" : id === "small" ? "small" : "other"
   ];
 
+/**
+ * What a class of car usually has where it can only be of one phase.
+ * @example oneOf({ id: "middle" }, "230/400").said // "1 × 32 A at 230 V"
+ */
+export function oneOf(kind: CarClass, system: SupplyId): UsualCharger {
+  const usual = chargerOf(kind, system);
+  return phasesOf(usual) === 1 ? usual : one(32, 230);
+}
+
 const MARKET_SPAN: Readonly<Record<Market, readonly UsualCharger[]>> = {
   europe: [one(16, 230), one(32, 230), three(16), three(32)],
   "north-america": [one(16, 240), one(48, 240)],

@@ -2,6 +2,7 @@ import type { Clock } from "../../engine/clock";
 import { acceptanceOf, curveAssumed, usualDraw, type Assumed, type Car } from "../../things/parts";
 import { isRefusal } from "../../engine/path";
 import { solvePlan, type Plan, type Solution } from "../../engine/plan";
+import { connector, plugsFor } from "../../trade/connectors";
 import type { SupplyId } from "../../trade/supply";
 import type { Micros, Seconds } from "../../trade/units";
 import { usualSpan } from "./cars";
@@ -67,7 +68,11 @@ const RANGES: Readonly<Record<Assumed, Range>> = {
   charger: {
     name: "the onboard charger's phases and amps",
     of: (car, system) => {
-      const span = usualSpan(system);
+      // What its inlet rules out is no end of what it may be.
+      const most = car.onePhaseInlet
+        ? 1
+        : Math.max(...plugsFor(car.inlets, "AC").map((id) => connector(id).phases), 1);
+      const span = usualSpan(system).filter(({ limits }) => limits.every(({ phases }) => phases <= most));
       const said = span.map(({ limits: [limit] }) => `${limit!.phases} × ${limit!.amps} A`);
       return {
         range: `${said[0]} to ${said.at(-1)}`,

@@ -1,5 +1,6 @@
 export * from "./token";
 export * from "./reading";
+export { ratingWatts, type VoltageRating } from "./ratings";
 export { LONGEST_PLATE } from "./scan";
 export * from "./read";
 export * from "./words";

@@ -2,6 +2,7 @@ import { flexibleOhmsPerKm, oneWayOhms, type FlexibleGauge } from "../../trade/c
 import { CONNECTORS } from "../../trade/connectors";
 import { OUTLET_TYPES, outletType, type OutletFeed, type OutletTypeId } from "../../trade/outlets";
 import { tapOf, type SupplyId } from "../../trade/supply";
+import { ratingWatts, type VoltageRating } from "./ratings";
 import type { PlateReading } from "./reading";
 import { saidOf } from "./token";
 import { withArticle } from "../../trade/units";
@@ -38,6 +39,26 @@ function ofOutlet(id: OutletTypeId): string {
   return `${name}: ${ratedAmps} A moulded on it, ${sustained.usual} A for hours (${source.name}), ${sustained.cautious} A if careful. ${sustained.usual} A on ${phasesText(phases)} of ${Math.round(volts)} V: ${kW(phases * volts * sustained.usual)}.`;
 }
 
+/** What each of several ratings comes to, and how a unit with several must be used. */
+const ofRatings = (ratings: readonly VoltageRating[]): string[] => [
+  ...ratings.map(
+    (rating) =>
+      `At ${rating.volts} V${rating.phases === 3 ? " on three phases" : ""}: ${rating.amps} A, ${kW(ratingWatts(rating))} at most.`,
+  ),
+  "Each current holds at its own voltage alone: a unit so rated takes it by its plug or the voltage it finds. See its manual before you trust it to, and never use a plug of another voltage.",
+];
+
+/** Currents of one side in pieces of their own, where nothing says which holds when. */
+function severalCurrents({ tokens, ratings, kind }: PlateReading): number[] {
+  if (ratings.length > 0 || kind?.value === "car") return [];
+  const sides = [...new Set(tokens.map(({ side }) => side))];
+  const several = sides
+    .map((side) => tokens.filter((token) => token.side === side))
+    .map((on) => [...new Set(saidOf(on, "amps").map(({ amps }) => Math.max(...amps)))])
+    .find((found) => found.length > 1);
+  return several ?? [];
+}
+
 /** What the pieces of a plate come to, a sentence each. */
 export function followsOf(reading: PlateReading, ampHours: number | undefined): string[] {
   const { tokens, kind, phases, phaseVolts, amps, outlet, gauge, metres } = reading;
@@ -50,11 +71,17 @@ export function followsOf(reading: PlateReading, ampHours: number | undefined): 
     return lines;
   }
   if (outlet) lines.push(ofOutlet(outlet.value));
+  else if (reading.ratings.length > 0) lines.push(...ofRatings(reading.ratings));
   else if (phases && phaseVolts && amps)
     lines.push(
       `${phases.value === 1 ? "One phase" : "Three phases"} of ${amps.value} A at ${Math.round(phaseVolts.value)} V: ${kW(phases.value * phaseVolts.value * amps.value)} at most.`,
     );
   else if (amps) lines.push(`${amps.value} A, but not how many phases or volts: no power follows.`);
+  const currents = severalCurrents(reading);
+  if (currents.length > 1)
+    lines.push(
+      `${currents.map((a) => `${a} A`).join(" or ")}: which of them holds goes by plug, voltage or setting, and the plate does not say by which. The least is taken, ${Math.min(...currents)} A, until you know.`,
+    );
   if (!outlet && phases?.certainty === "likely" && reading.in.volts)
     lines.push(
       `${phases.value === 1 ? "Up to 277 V" : "Above 277 V"} without a word on phases is usually ${phasesText(phases.value)}.`,
@@ -104,7 +131,7 @@ export function contradictionsOf(reading: PlateReading, byProduct: number | unde
   const { tokens, phases, phaseVolts, amps, watts, kind, connectors, outlet, wattHours } = reading;
   const lines: string[] = [];
   const printed = [...new Set(saidOf(tokens, "phases").map((said) => (said.phases === 3 ? 3 : 1)))];
-  if (printed.length > 1)
+  if (printed.length > 1 && reading.ratings.length === 0)
     lines.push(
       "It is printed for one phase and for three: look at which of its ratings goes with your plug.",
     );

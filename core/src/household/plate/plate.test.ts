@@ -9,6 +9,7 @@ import {
   type Outlet,
   type Evse,
 } from "../../things/parts";
+import type { OutletTypeId } from "../../trade/outlets";
 import { runs } from "../../tests/law";
 import {
   carFrom,
@@ -60,7 +61,7 @@ test.each([
   ["1 × 32 A", "phases 1!, 32 A!"],
   ["220-415 V 32 A", "32 A!"],
   ["120V/240V AC 16A/32A", "phases 1?, 240 V?, 16 A?"],
-  ["120 V 12 A, 240 V 32 A", "12 A?"],
+  ["120 V 12 A, 240 V 32 A", "evse?, phases 1?, 240 V!, 32 A!"],
   ["400V DC 150 kW CCS2 500A", "evse?, 500 A!, 150000 W"],
   ["three-phase 400 V 16 A", "phases 3!, 231 V?, 16 A!"],
   ["2~ 240 V 30 A", "phases 1!, 240 V!, 30 A!"],
@@ -222,7 +223,7 @@ test.each<[string, readonly string[]]>([
 
 test.each([
   ["7.4kW 230 V 16 A 1~", "7.40 kW is printed, yet one phase of 16 A at 230 V make 3.68 kW."],
-  ["1~ 230V 32A, 3~ 400V 16A", "printed for one phase and for three"],
+  ["1~ 3~ 230V 32A", "printed for one phase and for three"],
   ["Type 1 3N~ 400V 16A", "Three phases are printed, yet a Type 1 connector carries one phase."],
   ["355 V 180 Ah 90 kWh", "90.0 kWh is printed, yet volts × amp-hours make 63.9 kWh."],
   ["Li-ion 100 kW", "Watts are a rate, not what a battery holds"],
@@ -558,4 +559,126 @@ test("a pack of 24 V and up is a car's", () => {
     ["355 V 66 Ah", 23_430],
   ] as const)
     expect(readPlate(text)).toMatchObject({ kind: { value: "car" }, wattHours: { value: wattHours } });
+});
+
+describe("one rating a voltage", () => {
+  const rated = (text: string) =>
+    readPlate(text).ratings.map(({ volts, phases, amps }) => `${phases} × ${amps} A at ${volts} V`);
+  const DUAL = ["1 × 12 A at 120 V", "1 × 32 A at 240 V"];
+  test.each([
+    ["120 V 12 A / 240 V 32 A", DUAL],
+    ["12 A 120 V / 32 A 240 V", DUAL],
+    ["120V~ 12A, 240V~ 32A 60Hz", DUAL],
+    ["Level 1 120V 12A Level 2 240V 32A", DUAL],
+    ["120/240 V 12/32 A", DUAL],
+    ["230 V 32 A / 400 V 16 A", ["1 × 32 A at 230 V", "3 × 16 A at 400 V"]],
+    ["1~ 230V 32A, 3~ 400V 16A", ["1 × 32 A at 230 V", "3 × 16 A at 400 V"]],
+    // One voltage, one current, or the two sides of a unit, are no ratings to choose from.
+    ["240 V 32 A", []],
+    ["32 A / 16 A", []],
+    ["240 V 32 A / 16 A", []],
+    ["120 V 12 A / 240 V 12 A", []],
+    ["240 V 12 A / 240 V 32 A", []],
+    ["230/400 V 16/32 A", []],
+    ["IN 120 V 12 A OUT 240 V 32 A", []],
+    ["AC 230 V 32 A DC 400 V 125 A", []],
+  ])("%p is rated %j", (text, expected) => expect(rated(text)).toEqual(expected));
+
+  test("each comes to its own power, and the strongest is what the plate is worth", () => {
+    const read = readPlate("120 V 12 A / 240 V 32 A");
+    expect(read.follows.slice(0, 2)).toEqual([
+      "At 120 V: 12 A, 1.44 kW at most.",
+      "At 240 V: 32 A, 7.68 kW at most.",
+    ]);
+    const three = readPlate("230 V 32 A / 400 V 16 A");
+    // 3 × 230.9 V × 16 A is more than 230 V × 32 A.
+    expect(three.follows[1]).toBe("At 400 V on three phases: 16 A, 11.1 kW at most.");
+    expect([three.amps, three.phases]).toEqual([
+      { value: 16, certainty: "certain" },
+      { value: 3, certainty: "likely" },
+    ]);
+  });
+
+  const blank = (type: OutletTypeId): Evse => ({
+    kind: "portable",
+    name: "unit",
+    phases: 1,
+    maxAmps: 10,
+    steps: [],
+    standingW: 5,
+    plugs: [{ type, amps: 10 }],
+    knowsPlugs: false,
+    output: { kind: "tethered", connector: "type1", lengthM: 6, gauge: "8 AWG" },
+  });
+  test.each([
+    [
+      "120 V 12 A / 240 V 32 A",
+      "nema-5-15",
+      32,
+      [
+        ["nema-5-15", 12],
+        ["nema-14-50", 32],
+      ],
+    ],
+    [
+      "120 V 12 A / 240 V 24 A",
+      "nema-5-15",
+      24,
+      [
+        ["nema-5-15", 12],
+        ["nema-14-30", 24],
+      ],
+    ],
+    // The plug the house is known to use goes before any other that holds as much.
+    [
+      "120 V 12 A / 240 V 32 A",
+      "nema-6-50",
+      32,
+      [
+        ["nema-5-15", 12],
+        ["nema-6-50", 32],
+      ],
+    ],
+    [
+      "230 V 32 A / 400 V 16 A",
+      "cee-7",
+      32,
+      [
+        ["blue-32", 32],
+        ["red-16", 16],
+      ],
+    ],
+    [
+      "100 V 12 A / 200 V 16 A",
+      "nema-5-15",
+      16,
+      [
+        ["nema-5-15", 12],
+        ["nema-6-20", 16],
+      ],
+    ],
+  ] as const)(
+    "a unit of %p, with %s in the house, holds each current by its plug",
+    (text, own, most, plugs) => {
+      const made = evseFrom(readPlate(text), blank(own));
+      expect(made).toMatchObject({
+        maxAmps: most,
+        knowsPlugs: true,
+        plugs: plugs.map(([type, amps]) => ({ type, amps })),
+      });
+      expect(evseSchema.safeParse(made).success).toBe(true);
+    },
+  );
+
+  test("currents of which nothing says when they hold are taken at the least", () => {
+    const read = readPlate("32 A / 16 A");
+    expect(read.amps).toEqual({ value: 16, certainty: "likely" });
+    expect(read.follows.join(" ")).toContain("32 A or 16 A: which of them holds");
+    expect(evseFrom(read, blank("cee-7"))).toMatchObject({
+      maxAmps: 16,
+      plugs: [{ type: "cee-7", amps: 16 }],
+      knowsPlugs: false,
+    });
+    expect(readPlate("240 V 32 A").follows.join(" ")).not.toContain("which of them");
+  });
 });

@@ -4,6 +4,7 @@ import { OUTLET_TYPE_IDS, outletType, type OutletTypeId } from "../../trade/outl
 import { contradictionsOf, followsOf } from "./judge";
 import type { PlateReading, Side, Sure } from "./reading";
 import { energyOfAmpHours } from "../../trade/units";
+import { ratingsOf, ratingWatts, type VoltageRating } from "./ratings";
 import { scan } from "./scan";
 import { saidOf, type PlateKind, type Said, type Token } from "./token";
 
@@ -196,6 +197,16 @@ const gaugeOf = (text: string, tokens: readonly Token[]): string | undefined => 
   return gauge !== undefined && (FLEXIBLE_GAUGES as readonly string[]).includes(gauge) ? gauge : undefined;
 };
 
+/** Phases of the strongest of several ratings: sure where any are printed. */
+const ofStrongest = ({ phases }: VoltageRating, tokens: readonly Token[]): Sure<1 | 3> =>
+  saidOf(tokens, "phases").length > 0 ? certain(phases) : likely(phases);
+
+/** Volts across a phase of a rating: as printed on one, between line and neutral on three. */
+const acrossOf = (rating: VoltageRating): Sure<number> =>
+  rating.phases === 1
+    ? certain(rating.volts)
+    : likely(Math.round(ratingWatts(rating) / rating.phases / rating.amps));
+
 /**
  * Reads what is printed on a charging unit, an outlet, a lead or a car's plate: what each piece means, what they make
  * together, what follows and what cannot be. Never throws; every figure it gives as certain is printed there.
@@ -209,10 +220,15 @@ export function readPlate(text: string): PlateReading {
   const outTokens = tokens.filter((t) => t.side === "out");
   const [into, out] = [sideOf(inTokens), sideOf(outTokens)];
   const auxiliary = isAuxiliary(tokens);
-  const kind = auxiliary ? undefined : kindOf(tokens, marking !== undefined);
+  const looks = auxiliary ? undefined : kindOf(tokens, marking !== undefined);
   // Direct current out is the pack's business: the phases are those that come in.
   const side = out.volts && out.current !== "DC" ? out : into;
-  const phases = kind?.value === "car" ? undefined : phasesOf(tokens, side);
+  const ratings = looks?.value === "car" || saidOf(outTokens, "amps").length > 0 ? [] : ratingsOf(inTokens);
+  // Nothing else in a house has a current for each of two voltages.
+  const kind = looks ?? (ratings.length > 0 ? likely<PlateKind>("evse") : undefined);
+  const strongest = [...ratings].sort((a, b) => ratingWatts(b) - ratingWatts(a))[0];
+  const phases =
+    kind?.value === "car" ? undefined : strongest ? ofStrongest(strongest, tokens) : phasesOf(tokens, side);
   const neutral = saidOf(tokens, "phases").some((said) => said.neutral);
   const volts = saidOf(tokens, "volts");
   const held = saidOf(tokens, "energy");
@@ -237,11 +253,18 @@ export function readPlate(text: string): PlateReading {
     marking,
     kind,
     phases,
-    phaseVolts: phaseVoltsOf(phases, side, neutral),
+    phaseVolts: strongest ? acrossOf(strongest) : phaseVoltsOf(phases, side, neutral),
+    ratings,
     // Amps on a starter battery are what it gives for seconds.
-    amps:
-      Number.isFinite(amps) && !auxiliary ? (severalAmps(tokens) ? likely(amps) : certain(amps)) : undefined,
-    steps: steps ?? [],
+    amps: strongest
+      ? certain(strongest.amps)
+      : Number.isFinite(amps) && !auxiliary
+        ? severalAmps(tokens)
+          ? likely(amps)
+          : certain(amps)
+        : undefined,
+    // Currents that go by voltage are no steps to choose from.
+    steps: strongest ? [] : (steps ?? []),
     watts: saidOf(tokens, "watts")[0]?.watts,
     wattHours:
       energy !== undefined

@@ -2,6 +2,7 @@ import type { ConnectorId } from "../../trade/connectors";
 import type { Certainty, Marking } from "../../things/marking";
 import type { OutletTypeId } from "../../trade/outlets";
 import type { Amps, Volts } from "../../trade/units";
+import type { VoltageRating } from "./ratings";
 import type { PlateKind, Token } from "./token";
 
 /** A figure with how sure it is and how it was come by. */
@@ -29,7 +30,9 @@ export interface PlateReading {
   readonly phases: Sure<1 | 3> | undefined;
   /** Volts across one phase. */
   readonly phaseVolts: Sure<Volts> | undefined;
-  /** Amps a phase that may flow: the lesser of the two sides. */
+  /** One a voltage, where it has several: which current holds is then told by what it is plugged into. */
+  readonly ratings: readonly VoltageRating[];
+  /** Amps a phase that may flow: the lesser of the two sides; of several ratings those of the strongest. */
   readonly amps: Sure<Amps> | undefined;
   readonly steps: readonly Amps[];
   readonly watts: number | undefined;

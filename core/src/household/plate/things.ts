@@ -3,6 +3,7 @@ import { CONNECTORS } from "../../trade/connectors";
 import { batteryBy, USABLE_SHARE } from "../begin";
 import { outletType } from "../../trade/outlets";
 import { usualDraw, type Car, type Lead, type Outlet, type Evse } from "../../things/parts";
+import { plugsOfRatings } from "./ratings";
 import type { PlateReading } from "./reading";
 
 /**
@@ -10,13 +11,13 @@ import type { PlateReading } from "./reading";
  * @example evseFrom(readPlate("AC 1~ 230 V 10 A"), overnight.evse).maxAmps // 10
  */
 export function evseFrom(
-  { phases, amps, steps, outlet, connectors, tokens }: PlateReading,
+  { phases, amps, steps, outlet, connectors, tokens, ratings }: PlateReading,
   blank: Evse,
 ): Evse {
   if (blank.kind === "rapid") return blank;
   const wired = tokens.some(({ said }) => said.what === "mode" && said.mode === 3);
   const plug = connectors.find((id) => CONNECTORS[id].current === "AC");
-  const most = amps?.value ?? blank.maxAmps;
+  const most = Math.max(...ratings.map((rating) => rating.amps), 0) || (amps?.value ?? blank.maxAmps);
   const read = {
     name: blank.name,
     phases: phases?.value ?? blank.phases,
@@ -27,6 +28,12 @@ export function evseFrom(
   };
   if (wired || blank.kind !== "portable") return { ...read, kind: "wallbox" };
   const type = outlet?.value;
+  const plugs = plugsOfRatings(
+    ratings,
+    blank.plugs.map((p) => p.type),
+  );
+  // What is rated by voltage holds each current with its own plug.
+  if (plugs && ratings.length > 0) return { ...read, kind: "portable", knowsPlugs: true, plugs: [...plugs] };
   return {
     ...read,
     kind: "portable",

@@ -22,6 +22,14 @@ test("every type is a region's own, or only fed there, or elsewhere: each in one
     }
 });
 
+test("what a household keeps is its own there, unless its supply cannot feed it", () => {
+  const ireland = regionOfZone("Europe/Dublin");
+  const { own, others, elsewhere } = socketsOf(ireland, "230/400", ["cee-7", "nema-14-50"]);
+  expect(own).toEqual([...socketsOf(ireland, "230/400").own, "cee-7"]);
+  expect(others).not.toContain("cee-7");
+  expect(elsewhere).toContain("nema-14-50");
+});
+
 test.each([
   ["America/New_York", ["nema-10-30", "nema-14-30", "nema-6-50"], ["cee-7", "type-m"]],
   [

@@ -25,15 +25,16 @@ export interface Sockets {
 
 /**
  * The outlet types found where a region's houses stand, in the order people meet them; what its supply could feed but
- * the place does not have comes apart. On a supply other than the region's houses, those of that supply's regions.
+ * the place does not have comes apart; what a household keeps already is its own, whatever others have. On a supply other than the region's houses, those of that supply's regions.
  * @example socketsOf(regionOfZone("America/New_York"), "split-phase").own[0] // "nema-5-15"
  */
-export function socketsOf(region: Region, system: SupplyId): Sockets {
+export function socketsOf(region: Region, system: SupplyId, kept: readonly OutletTypeId[] = []): Sockets {
   const there = region.system === system ? [region] : REGIONS.filter((other) => other.system === system);
   const asked = there.flatMap(({ points }) => points.flatMap(({ outlet }) => outlet ?? []));
   const beside = there.flatMap(({ id }) => BESIDE[id] ?? []);
   const usual = OUTLET_TYPE_IDS.filter((type) => feedOf(type, system) && !feedOf(type, system)!.odd);
-  const own = [...new Set(there.length === 0 ? usual : [...asked, ...beside])];
+  const found = there.length === 0 ? usual : [...asked, ...beside];
+  const own = [...new Set([...found, ...kept.filter((type) => feedOf(type, system))])];
   const rest = OUTLET_TYPE_IDS.filter((type) => !own.includes(type));
   return {
     own,

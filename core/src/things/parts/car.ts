@@ -101,16 +101,27 @@ export const ASSUMED = ["ownDraw", "efficiency", "economy", "capacity", "charger
 export type Assumed = (typeof ASSUMED)[number];
 
 /** What is known of a car. */
-export const carSchema = z.strictObject({
-  name: nameSchema,
-  battery: batterySchema,
-  charger: chargerSchema,
-  inlets: z.array(choice(INLET_IDS)).min(1, { error: "at least one inlet" }).max(4),
-  whPerKm: quantity(20, 1000, "Wh/km"),
-  /** What the car itself draws while awake and charging. */
-  ownDrawW: quantity(0, 3000, "W"),
-  /** Figures taken for usual ones because nobody knew them; the answers say how much hangs on them. */
-  assumed: z.array(choice(ASSUMED)).max(ASSUMED.length).optional(),
-});
+export const carSchema = z
+  .strictObject({
+    name: nameSchema,
+    battery: batterySchema,
+    charger: chargerSchema,
+    inlets: z.array(choice(INLET_IDS)).min(1, { error: "at least one inlet" }).max(4),
+    /** Somebody has looked: its inlet has the contacts of one phase only. Left out where nobody has. */
+    onePhaseInlet: z.boolean().optional(),
+    whPerKm: quantity(20, 1000, "Wh/km"),
+    /** What the car itself draws while awake and charging. */
+    ownDrawW: quantity(0, 3000, "W"),
+    /** Figures taken for usual ones because nobody knew them; the answers say how much hangs on them. */
+    assumed: z.array(choice(ASSUMED)).max(ASSUMED.length).optional(),
+  })
+  .superRefine(({ onePhaseInlet, charger }, ctx) => {
+    if (onePhaseInlet && charger.limits.some(({ phases }) => phases > 1))
+      ctx.addIssue({
+        code: "custom",
+        path: ["charger", "limits"],
+        message: "accepted: one phase only, as its inlet has the contacts of one",
+      });
+  });
 /** A car. */
 export type Car = z.infer<typeof carSchema>;

@@ -22,6 +22,7 @@ import { useGarage } from "../../stores/garage";
 import { sayTrouble } from "../../stores/notices";
 import { ampsText } from "../../format/number";
 import { BrochureFields } from "../../plan/BrochureFields";
+import { InletChoice } from "../../plan/InletChoice";
 import { PictureChoice } from "../../plan/PictureChoice";
 import { faceText, pictured } from "../../plan/sockets";
 import {
@@ -218,7 +219,16 @@ const TheCar = ({ typed, set, wrong, charger, rapid }: TheCarProps) => (
       value={typed.phases}
       onChange={(phases) => set({ phases })}
     />
+    {wrong.phases && (
+      <p className="problem" role="alert">
+        Phases of the charger: {wrong.phases}
+      </p>
+    )}
     {charger?.ok && <p className="quiet">Taken as {charger.charger.said}.</p>}
+    <details>
+      <summary>Look into its inlet</summary>
+      <InletChoice value={typed.inlet} unknown={UNKNOWN} onChange={(inlet) => set({ inlet })} />
+    </details>
     <details>
       <summary>Rapid charging, from the brochure</summary>
       <BrochureFields typed={typed.rapid} found={rapid} onChange={(next) => set({ rapid: next })} />

@@ -1,5 +1,13 @@
 import { NO_BROCHURE } from "../../plan/brochure";
-import { firstTyped, freshName, planOfTyped, rapidOfTyped } from "./answers";
+import {
+  chargerOfTyped,
+  firstTyped,
+  freshName,
+  planOfTyped,
+  pointOfTyped,
+  rapidOfTyped,
+  wrongOf,
+} from "./answers";
 
 test("a second household of the same name is told apart by a number that is free", () => {
   expect(freshName("Home", [])).toBe("Home");
@@ -29,4 +37,39 @@ test("a brochure's rapid charging goes into the plan; one that contradicts itsel
   expect(rapidOfTyped(of("x", "33"))).toMatchObject({ problems: [{ field: "peakKW" }] });
   // What is wrong with the battery is told there, and not once more as a peak that cannot be.
   expect(rapidOfTyped(of("120", "33", "0"))).toMatchObject({ ok: true });
+});
+
+test("an inlet that proves one phase is taken for it; phases said against it are refused at their field", () => {
+  const first = { ...firstTyped("Europe/Dublin"), inlet: "type2-one" };
+  // 11 kW are three phases of 16 A, which such an inlet cannot bring.
+  expect(chargerOfTyped({ ...first, chargerKW: "7.4" })).toMatchObject({
+    charger: { limits: [{ phases: 1, amps: 32 }] },
+  });
+  expect(chargerOfTyped({ ...first, chargerKW: "11" })).toMatchObject({ ok: false });
+  expect(chargerOfTyped({ ...first, inlet: "type2", chargerKW: "11" })).toMatchObject({
+    charger: { limits: [{ phases: 3, amps: 16 }] },
+  });
+  expect(wrongOf({ ...first, phases: 3 })).toEqual({
+    phases: "accepted: one phase, as the inlet has the contacts of one",
+  });
+  expect([wrongOf({ ...first, phases: 1 }), wrongOf({ ...first, inlet: "type2", phases: 3 })]).toEqual([
+    {},
+    {},
+  ]);
+  const plan = planOfTyped(first, "Europe/Dublin", "2026-11-28", []);
+  expect(plan!.car).toMatchObject({ inlets: ["type2"], onePhaseInlet: true });
+});
+
+test("any socket the supply feeds can be what it is plugged into; one it cannot feed is none", () => {
+  const first = firstTyped("America/New_York");
+  const of = (point: string) => pointOfTyped({ ...first, point });
+  expect(of("")).toBeNull();
+  expect(of("range")).toMatchObject({ outlet: "nema-14-50" });
+  expect(of("nema-6-50")).toMatchObject({ outlet: "nema-6-50", name: "welder outlet", amps: 40 });
+  expect(of("cee-7")).toBeNull();
+  const plan = planOfTyped({ ...first, point: "nema-6-50" }, "America/New_York", "2026-11-28", []);
+  expect(plan).toMatchObject({
+    outlet: { type: "nema-6-50", circuit: { breakerAmps: 50 } },
+    evse: { plugs: [{ type: "nema-6-50", amps: 40 }] },
+  });
 });

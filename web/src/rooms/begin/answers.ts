@@ -4,6 +4,7 @@ import {
   chargerFromPower,
   everydayOf,
   feedOf,
+  inletLook,
   OUTLET_TYPE_IDS,
   pointOfSocket,
   rapidOfAnswers,
@@ -28,6 +29,8 @@ export interface Typed {
   readonly batteryKWh: string;
   readonly chargerKW: string;
   readonly phases: KnownPhases;
+  /** What was seen in the inlet, by its name in the table; empty where nobody has looked. */
+  readonly inlet: string;
   readonly rapid: TypedBrochure;
   readonly point: string;
   readonly evseAmps: string;
@@ -43,6 +46,7 @@ export const firstTyped = (timeZone: string): Typed => ({
   batteryKWh: "",
   chargerKW: "",
   phases: undefined,
+  inlet: "",
   rapid: NO_BROCHURE,
   point: "",
   evseAmps: "",
@@ -57,8 +61,10 @@ const outside = (value: number | null, low: number, high: number): boolean =>
   value !== null && !(value >= low && value <= high);
 
 /** The charger a stated power comes to; null where nothing is stated. */
-export function chargerOfTyped({ chargerKW, phases, region }: Typed): FromPower | null {
+export function chargerOfTyped({ chargerKW, phases: said, inlet, region }: Typed): FromPower | null {
   const kW = number(chargerKW);
+  // What the inlet proves need not be said again.
+  const phases = said ?? inletLook(inlet)?.phases;
   if (kW === null) return null;
   if (Number.isNaN(kW)) return { ok: false, problem: "accepted: a number of kW such as 7.4" };
   const { system } = REGIONS.find(({ id }) => id === region)!;
@@ -76,6 +82,9 @@ export function wrongOf(typed: Typed): Wrong {
         }
       : {}),
     ...(charger && !charger.ok ? { chargerKW: charger.problem } : {}),
+    ...(typed.phases !== undefined && typed.phases > 1 && inletLook(typed.inlet)?.phases === 1
+      ? { phases: "accepted: one phase, as the inlet has the contacts of one" }
+      : {}),
     ...(outside(number(typed.evseAmps), 6, 80) ? { evseAmps: "accepted: 6 to 80 A" } : {}),
     ...(outside(number(typed.perKWh), -10, 1_000) ? { perKWh: "accepted: -10 to 1,000" } : {}),
   };
@@ -110,6 +119,7 @@ function answersOf(typed: Typed, timeZone: string, today: string): Answers {
     carClass: CAR_CLASSES.find(({ id }) => id === typed.carClass) ?? null,
     batteryKWh: number(typed.batteryKWh),
     charger: charger?.ok ? charger.charger : null,
+    inlet: inletLook(typed.inlet) ?? null,
     rapid: brochureOf(typed.rapid),
     point: pointOfTyped(typed),
     evseAmps: number(typed.evseAmps),

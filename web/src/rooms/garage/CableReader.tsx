@@ -21,7 +21,6 @@ import { ampsText, figureText, powerFigure } from "../../format/number";
 import { Term } from "../../terms/Term";
 
 const SURE: Record<Certainty, string> = { certain: "certain", likely: "likely", open: "not known" };
-const SIGNALS = ["PP", "CP"];
 
 interface Props {
   readonly garage: Garage;
@@ -46,7 +45,7 @@ export function CableReader({ garage, onSave }: Props) {
     if (!next.delete(contact)) next.add(contact);
     setFilled(next);
   };
-  const shown = new Set<string>([...filled, ...SIGNALS]);
+  const empty = POWER_CONTACTS.filter((contact) => !filled.has(contact));
   const known = reading.phases !== undefined && reading.amps !== undefined;
 
   return (
@@ -65,7 +64,7 @@ export function CableReader({ garage, onSave }: Props) {
             value={marking}
             onChange={setMarking}
           />
-          <Contacts shown={shown} filled={filled} toggle={toggle} looked={looked} setLooked={setLooked} />
+          <Contacts empty={empty} filled={filled} toggle={toggle} looked={looked} setLooked={setLooked} />
           <label className="field">
             <span>Proximity resistor, PP to PE (Ω)</span>
             <FigureInput
@@ -123,7 +122,8 @@ export function CableReader({ garage, onSave }: Props) {
 }
 
 interface ContactsProps {
-  readonly shown: Set<string>;
+  /** Contacts that are not there. */
+  readonly empty: readonly string[];
   readonly filled: ReadonlySet<"L1" | "L2" | "L3" | "N" | "PE">;
   readonly toggle: (contact: PowerContact) => void;
   readonly looked: boolean;
@@ -131,12 +131,12 @@ interface ContactsProps {
 }
 
 /** Which contacts are filled, ticked beside their faces. */
-const Contacts = ({ shown, filled, toggle, looked, setLooked }: ContactsProps) => (
+const Contacts = ({ empty, filled, toggle, looked, setLooked }: ContactsProps) => (
   <fieldset>
     <legend>Which contacts are filled, on either end</legend>
     <div className="ends">
-      <FaceDrawing connector="type2" label="Station end, contacts as ticked" filled={shown} />
-      <FaceDrawing connector="type2" label="Vehicle end, contacts as ticked" filled={shown} />
+      <FaceDrawing connector="type2" label="Station end, contacts as ticked" empty={empty} />
+      <FaceDrawing connector="type2" label="Vehicle end, contacts as ticked" empty={empty} />
       <div className="ticks">
         {POWER_CONTACTS.map((contact) => (
           <Tick key={contact} checked={filled.has(contact)} onChange={() => toggle(contact)}>

@@ -136,3 +136,48 @@ test("a brochure's rapid charging becomes the battery's curve, marked as assumed
   expect(Math.max(...battery.acceptance!.map(({ watts }) => watts))).toBe(235_000);
   expect(assumed).toContain("acceptance");
 });
+
+test("what is seen in the inlet fills inlets, one phase and its amps, and is kept with the car", async () => {
+  const change = jest.spyOn(api, "change").mockImplementation(async (_, __, row) => row);
+  const close = jest.fn();
+  const three = {
+    ...plover,
+    spec: {
+      ...plover.spec,
+      inlets: ["ccs2" as const],
+      charger: { ...plover.spec.charger, limits: [{ phases: 3 as const, amps: 16 }] },
+    },
+  };
+  render(<Editor garage={fallowQuay} kind="cars" row={three} onClose={close} />);
+  fireEvent.click(screen.getByText("Look into its inlet, and point at what you see"));
+  fireEvent.click(
+    await screen.findByRole("radio", { name: /^flat on top, seven places, the two lower ones empty/ }),
+  );
+  expect(screen.getByLabelText<HTMLInputElement>("Type 2").checked).toBe(true);
+  expect(screen.getByLabelText<HTMLInputElement>("CCS2").checked).toBe(false);
+  save();
+  await waitFor(() => expect(close).toHaveBeenCalled());
+  expect(change.mock.lastCall![2].spec).toMatchObject({
+    inlets: ["type2"],
+    onePhaseInlet: true,
+    charger: { limits: [{ phases: 1, amps: 16 }] },
+  });
+});
+
+test("a socket is found by its picture, the country's own first, and changes the outlet", async () => {
+  const change = jest.spyOn(api, "change").mockImplementation(async (_, __, row) => row);
+  const close = jest.fn();
+  const socket = fallowQuay.outlets.find(({ spec }) => spec.kind === "socket" && spec.type === "cee-7")!;
+  render(<Editor garage={fallowQuay} kind="outlets" row={socket} onClose={close} />);
+  fireEvent.click(screen.getByText("find it by its picture"));
+  const [first] = await screen.findAllByRole("radio");
+  expect(first!.closest("label")!.textContent).toContain("three-pin socket (type G)");
+  // What the household has is its own, whatever others there have.
+  const seldom = screen.getByText("What is seldom met here").closest("details")!;
+  expect(seldom.textContent).not.toContain("CEE 7");
+  expect(seldom.textContent).toContain("NEMA 14-50");
+  fireEvent.click(screen.getByRole("radio", { name: /^blue camping socket, 16 A/ }));
+  save();
+  await waitFor(() => expect(close).toHaveBeenCalled());
+  expect(change.mock.lastCall![2].spec).toMatchObject({ type: "blue-16" });
+});

@@ -13,6 +13,7 @@ import {
 import type { TypedPoint } from "./curve";
 import { CurveEditor } from "./CurveEditor";
 import type { Field } from "./field";
+import { LookField } from "./LookField";
 import { Papers } from "./Papers";
 import { SocketField } from "./SocketField";
 import { flat } from "./useEdited";
@@ -103,6 +104,8 @@ export function FieldControl({ field, name, economyUnit, system }: Props) {
       return <Curve field={field} name={name} error={error} />;
     case "marks":
       return null;
+    case "look":
+      return <LookField />;
     case "papers":
       return <Papers economyUnit={economyUnit} system={system} />;
     case "choice":

@@ -6,6 +6,7 @@ import {
   meaningOf,
   outletFrom,
   PLATE_KINDS,
+  ratingWatts,
   readPlate,
   evseFrom,
   type PlateKind,
@@ -33,7 +34,13 @@ const KIND: Readonly<Record<PlateKind, EditableKind>> = {
   lead: "leads",
   car: "cars",
 };
-const EXAMPLES = ["240V~ 32A 50/60Hz", "AC 3N~ 400 V 16 A", "16A-6h 2P+E 230 V IP44", "Li-ion 355 V 180 Ah"];
+const EXAMPLES = [
+  "240V~ 32A 50/60Hz",
+  "120 V 12 A / 240 V 24 A",
+  "AC 3N~ 400 V 16 A",
+  "16A-6h 2P+E 230 V IP44",
+  "Li-ion 355 V 180 Ah",
+];
 
 interface Props {
   readonly system: SupplyId;
@@ -54,9 +61,17 @@ function thingFrom(kind: PlateKind, reading: PlateReading, system: SupplyId): ob
 const EXAMPLE = readPlate(EXAMPLES[0]!);
 
 /** What the plate comes to, in one line: a battery by its energy, everything else by phases, amps and power. */
-function headline({ kind, wattHours, phases, phaseVolts, amps }: PlateReading): string {
+function headline({ kind, wattHours, phases, phaseVolts, amps, ratings }: PlateReading): string {
   if (kind?.value === "car")
     return wattHours ? figureText(energyFigure(wattHours.value)) : "No energy that could be read";
+  if (ratings.length > 0)
+    return ratings
+      .map(
+        (rating) =>
+          `${rating.volts} V: ${rating.phases === 3 ? "3 × " : ""}${ampsText(rating.amps)}, ${figureText(powerFigure(ratingWatts(rating)))}`,
+      )
+      .map((text) => text.replaceAll(" ", "\u00a0"))
+      .join("; ");
   if (!amps) return "No amps that could be read";
   const power = phases && phaseVolts && figureText(powerFigure(phases.value * phaseVolts.value * amps.value));
   return [phases ? `${phases.value} × ${ampsText(amps.value)}` : ampsText(amps.value), power]

@@ -21,9 +21,13 @@ interface Props {
 
 /** Which socket or plug a thing has: what is set, and all that may be met there by their pictures once it is opened. */
 export function SocketField({ label, value, system, onChange }: Props) {
-  const household = useGarage((s) => s.garage!.household.spec);
+  const { household, outlets } = useGarage((s) => s.garage!);
   const [open, setOpen] = useState(false);
-  const { own, others, elsewhere } = socketsOf(regionOf(household), system);
+  const { own, others, elsewhere } = socketsOf(
+    regionOf(household.spec),
+    system,
+    outlets.flatMap(({ spec }) => (spec.kind === "socket" ? spec.type : [])),
+  );
   const card = (type: OutletTypeId) => pictured(type, system);
   return (
     <details className="socket-field" open={open} onToggle={(e) => setOpen(e.currentTarget.open)}>

@@ -47,6 +47,8 @@ export type Field =
   | (Common & { readonly type: "marks" })
   /** Not kept itself: what stands in the car's papers, typed here, fills other fields. */
   | (Common & { readonly type: "papers" })
+  /** Not kept itself either: what is seen in the car's inlet. */
+  | (Common & { readonly type: "look" })
   | (Common & { readonly type: "numbers"; readonly unit: string })
   /** A row of pairs kept as [{key, amount}]. */
   | (Common & {

@@ -62,7 +62,9 @@ export function useEdited(garage: Garage, kind: EditableKind, row: EditedRow, on
   const goOnFrom = (theirs: Kept<object>) => {
     const shown = valuesIn(theirs);
     const { values, taken, both } = meanwhile(valuesIn(read), form.getValues(), shown);
-    const told = groups.flatMap((g) => g.fields).filter(({ type }) => type !== "marks" && type !== "papers");
+    const told = groups
+      .flatMap((g) => g.fields)
+      .filter(({ type }) => type !== "marks" && type !== "papers" && type !== "look");
     const fields = new Map(told.map((field) => [flat(field.path), field]));
     for (const name of taken) form.setValue(name, values[name]);
     setRead(theirs);

@@ -76,6 +76,7 @@ export function valuesOf(spec: object, groups: readonly Group[], economy: Econom
         );
         break;
       case "papers":
+      case "look":
         values[field.path] = {};
         break;
       case "choice":
@@ -94,7 +95,7 @@ export function specOf(values: Values, groups: readonly Group[], economy: Econom
   const shown = new Set(shownFields(groups, values));
   for (const field of groups.flatMap((g) => g.fields)) {
     const typed = values[field.path];
-    if (field.type === "papers") continue;
+    if (field.type === "papers" || field.type === "look") continue;
     if (!shown.has(field)) write(spec, field.path, field.otherwise);
     else if (field.type === "marks") {
       // A car of which nothing is assumed has no marks at all.

@@ -9,6 +9,7 @@ import {
   type Sockets,
   type SupplyId,
 } from "@kettleback/core";
+import { OutletFace } from "../faces/OutletFace";
 import { optionsOf } from "../controls/Select";
 import { ampsText } from "../format/number";
 import type { Pictured } from "./PictureChoice";
@@ -35,7 +36,7 @@ export function pictured(type: OutletTypeId, system: SupplyId): Pictured {
   const volts = feed ? tapOf(system, feed.tap)!.label : "not made for your supply";
   return {
     value: type,
-    face: type,
+    face: <OutletFace type={type} size={38} />,
     title: called,
     small: `${faceText(type, system)}. ${name}: ${volts}, ${ampsText(sustained.usual)} for hours`,
   };
