@@ -53,6 +53,13 @@ const american = socket("split-phase", "nema-14-50", 50);
 /** Paths that between them raise every caution, each near the edge at which it begins. */
 export const CAUTION_PATHS: Readonly<Record<string, ChargingPath>> = {
   "a sound portable on a wall socket": path(),
+  "a lead with a taped joint": path({
+    evse: box(8, "cee-7"),
+    lead: { ...reel(), coiled: false, state: { wear: ["taped"] } },
+  }),
+  "a unit that was found faulty": path({
+    evse: box(10, "cee-7", { state: { tested: { on: "2026-03-02", by: "R. Moss", result: "faulty" } } }),
+  }),
   "16 A in a 16 A socket for hours": path({ evse: box(16, "cee-7") }),
   "20 A in a 16 A socket": path({ evse: box(20, "cee-7") }),
   "16 A by the rated rule": path({ evse: box(16, "cee-7") }, "rated"),
@@ -316,6 +323,8 @@ export const EXAMPLES: Readonly<Record<CautionCode, Example>> = {
   "lead-used": on("a lead at 8 A"),
   "fault-too-weak": on("a lead so long that a breaker no longer trips"),
   "lead-changes-type": on("a lead that loses the earth"),
+  "piece-worn": on("a lead with a taped joint"),
+  "piece-failed": on("a unit that was found faulty"),
   "cable-long": on("a cable of 12 m"),
   "setting-open": on("a unit held down by a setting nobody has spoken of"),
   "breaker-below-125": on("a wallbox on a breaker that is too small"),

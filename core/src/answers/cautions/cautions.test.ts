@@ -473,6 +473,55 @@ describe("cables, leads and adapters", () => {
     expect(codes(path)).toContain("stop no-earth");
   });
 
+  test("damage on any piece of the way is a stop that names each piece, and goes with the mark", () => {
+    const at = (
+      wear: readonly ("taped" | "strain-relief" | "driven-over")[],
+      leadWear: readonly "taped"[] = [],
+    ) =>
+      cautionsOf(
+        pathOf({
+          car,
+          outlet: socket(),
+          lead: lead({
+            name: "garden lead",
+            ...(leadWear.length > 0 ? { state: { wear: [...leadWear] } } : {}),
+          }),
+          evse: { ...portable(8), name: "small unit", state: { wear: [...wear] } } as Evse,
+        }),
+      ).filter(({ code }) => code === "piece-worn");
+    expect(at([])).toEqual([]);
+    expect(at(["strain-relief"])).toMatchObject([
+      { severity: "stop", what: "Small unit has a cracked strain relief." },
+    ]);
+    const [both] = at(["driven-over", "taped"], ["taped"]);
+    expect(both!.what).toBe(
+      "Garden lead has a taped joint. Small unit has a plug or handle that was driven over and a taped joint.",
+    );
+    // What two pieces share is explained once.
+    expect(both!.why.split("taped up is not repaired")).toHaveLength(2);
+  });
+
+  test("a test that found a piece faulty stops it, with the day and by whom; a certificate does not lift what is seen", () => {
+    const at = (result: "faulty" | "sound" | "certified", wear: readonly "taped"[] = []) =>
+      cautionsOf(
+        pathOf({
+          car,
+          outlet: socket(),
+          evse: {
+            ...portable(8),
+            name: "small unit",
+            state: { wear: [...wear], tested: { on: "2026-03-02", by: "R. Moss", result } },
+          } as Evse,
+        }),
+      )
+        .filter(({ code }) => code.startsWith("piece"))
+        .map(({ code, what }) => `${code}: ${what}`);
+    expect(at("faulty")).toEqual(["piece-failed: Small unit was found faulty by R. Moss on 2026-03-02."]);
+    expect(at("sound")).toEqual([]);
+    expect(at("certified")).toEqual([]);
+    expect(at("certified", ["taped"])).toEqual(["piece-worn: Small unit has a taped joint."]);
+  });
+
   test("a 10-30 has its ways out with what they usually cost, and no other outlet has", () => {
     const at = (type: "nema-10-30" | "cee-7", system: "split-phase" | "230/400", breakerAmps: number) =>
       cautionsOf(

@@ -39,6 +39,8 @@ export const CAUTIONS = {
   "lead-used": "no further",
   "lead-changes-type": "no further",
   "fault-too-weak": "no further",
+  "piece-worn": "no further",
+  "piece-failed": "no further",
   "cable-long": "no further",
   "setting-open": "no further",
   "breaker-below-125": "no further",

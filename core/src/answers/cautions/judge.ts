@@ -4,6 +4,7 @@ import { SEVERITIES, type Caution, type Flowing, type Rule, type Situation } fro
 import { EQUIPMENT_RULES } from "./equipment";
 import { LEAD_RULES } from "./lead";
 import { OVERDRAWN_RULES } from "./overdrawn";
+import { PIECE_RULES } from "./pieces";
 import { PROTECTION_RULES } from "./protection";
 import { RAPID_RULES } from "./rapid";
 import { WIRING_RULES } from "./wiring";
@@ -13,6 +14,7 @@ const RULES: readonly Rule[] = [
   ...PROTECTION_RULES,
   ...WIRING_RULES,
   ...LEAD_RULES,
+  ...PIECE_RULES,
   ...EQUIPMENT_RULES,
   ...RAPID_RULES,
 ];

@@ -54,6 +54,30 @@ const leadUsed = (wattsAMetre: string): Told => [
 
 const TOLD: Readonly<Record<keyof typeof CAUTION_PATHS, readonly Told[]>> = {
   "a sound portable on a wall socket": [SOCKET_AS_ARRANGEMENT],
+  "a lead with a taped joint": [
+    [
+      "stop piece-worn",
+      "Reel has a taped joint.",
+      "Tape holds neither heat nor water nor pull: taped up is not repaired.",
+      "Stop using it. Have it remade and tested by somebody licensed, or replace it; then take the mark off in the Garage.",
+    ],
+    SOCKET_AS_ARRANGEMENT,
+    [
+      "note lead-used",
+      "An extension lead is in use.",
+      "Extension leads are not recommended for charging. It gives off 1.1 W a metre.",
+      "If you must: one only, heavy, fully unwound, dry, at 8 A or less, and feel it for warmth. A window left ajar for it is an open house.",
+    ],
+  ],
+  "a unit that was found faulty": [
+    [
+      "stop piece-failed",
+      "Box was found faulty by R. Moss on 2026-03-02.",
+      "Whoever tested it found it unfit for use.",
+      "Do not use it until it is repaired and tested anew; record that test in the Garage.",
+    ],
+    SOCKET_AS_ARRANGEMENT,
+  ],
   "16 A in a 16 A socket for hours": [
     [
       "careful outlet-over-sustained",

@@ -19,7 +19,8 @@ export const carAmps = ({ car }: Plan): Amps => Math.max(...car.charger.limits.m
 
 /** A cable like this one for other amps and phases. */
 const cableLike = (cable: Cable, phases: 1 | 3, { amps, gauge }: (typeof CABLES)[number]): Cable => {
-  const { massKg: _, price: __, ...rest } = cable;
+  // Another cable: neither this one's mass and price nor its state are its own.
+  const { massKg: _, price: __, state: ___, ...rest } = cable;
   return { ...rest, name: `${phasesWord(phases)} cable, ${amps} A`, phases, amps, gauge };
 };
 
@@ -53,8 +54,9 @@ export function adapterFor({ adapter }: Plan, amps: Amps) {
   const most = Math.min(CONNECTORS[adapter.from].amps, CONNECTORS[adapter.to].amps);
   const sizes: readonly Amps[] = ADAPTER_AMPS[CONNECTORS[adapter.from].current];
   const size = sizes.find((a) => a >= amps && a <= most) ?? sizes.findLast((a) => a <= most);
+  const { state: _, ...rest } = adapter;
   return size !== undefined && size > adapter.amps
-    ? { adapter: { ...adapter, name: `adapter, ${size} A`, amps: size }, what: `an adapter for ${size} A` }
+    ? { adapter: { ...rest, name: `adapter, ${size} A`, amps: size }, what: `an adapter for ${size} A` }
     : undefined;
 }
 
@@ -101,7 +103,15 @@ function portableChanges(plan: Plan): Change[] {
   const { phases } = phasesAt(outlet);
   if (amps === undefined || (evse.maxAmps === amps && evse.phases >= phases)) return [];
   // Another unit: what was said of this one is not said of it.
-  const { setAmps: _, setLocked: __, howSet: ___, planned: ____, ...rest } = evse;
+  const {
+    setAmps: _,
+    setLocked: __,
+    howSet: ___,
+    planned: ____,
+    state: _____,
+    lights: ______,
+    ...rest
+  } = evse;
   const portable: Evse = {
     ...rest,
     name: `portable unit, ${amps} A`,
@@ -137,10 +147,11 @@ function stationChanges(plan: Plan): Change[] {
   const plug = CONNECTORS[plugAtCar(evse, undefined)!];
   return STATIONS.filter((s) => s.maxW > evse.maxW).map((size): Change => {
     const maxAmps = Math.max(evse.maxAmps, Math.min(size.maxAmps, plug.amps));
+    const { state: _, lights: __, ...rest } = evse;
     return {
       what: withArticle(`${size.maxW / 1000} kW station`),
       effort: "elsewhere",
-      parts: { evse: { ...evse, name: `${size.maxW / 1000} kW station`, maxW: size.maxW, maxAmps } },
+      parts: { evse: { ...rest, name: `${size.maxW / 1000} kW station`, maxW: size.maxW, maxAmps } },
     };
   });
 }

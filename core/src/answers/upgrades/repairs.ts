@@ -1,6 +1,6 @@
 import { breakerUpTo, largestBreakerFor } from "../../trade/conductors";
 import { hasEarth, outletType } from "../../trade/outlets";
-import { phasesAt, type Outlet } from "../../things/parts";
+import { phasesAt, type Outlet, type PieceState } from "../../things/parts";
 import type { Plan } from "../../engine/plan";
 import { tradeOf } from "../../trade/sizes";
 import type { Change } from "./change";
@@ -63,8 +63,30 @@ function breakerRight({ outlet }: Plan): Change | undefined {
   };
 }
 
+/** Whether a piece must not be used as it is. */
+const unfit = (piece: { readonly state?: PieceState | undefined } | null | undefined): boolean =>
+  (piece?.state?.wear?.length ?? 0) > 0 || piece?.state?.tested?.result === "faulty";
+const anew = <P extends { readonly state?: PieceState | undefined }>({ state: _, ...piece }: P): P =>
+  piece as P;
+
+/** Every piece that must not be used as it is, replaced by a sound one of its kind. */
+function piecesReplaced({ lead, evse, cable, adapter }: Plan): Change | undefined {
+  const fixed = evse.kind === "rapid" || evse.kind === "post";
+  const parts: Change["parts"] = {
+    ...(lead && unfit(lead) ? { lead: anew(lead) } : {}),
+    ...(unfit(evse) && !fixed ? { evse: anew(evse) } : {}),
+    ...(cable && unfit(cable) ? { cable: anew(cable) } : {}),
+    ...(adapter && unfit(adapter) ? { adapter: anew(adapter) } : {}),
+  };
+  const names = Object.values(parts).map((piece) => (piece as { name: string }).name);
+  return names.length === 0
+    ? undefined
+    : { what: `${names.join(" and ")} replaced by a sound one of its kind`, effort: "repair", parts };
+}
+
 /** What stops a path, put right: a lead used as it should be, a worn or wet outlet replaced, a breaker that protects. */
 export const repairChanges = (plan: Plan): Change[] =>
-  plan.evse.kind === "rapid" || plan.evse.kind === "post"
-    ? []
-    : [leadInUse(plan), outletRepaired(plan), breakerRight(plan)].filter((change) => change !== undefined);
+  (plan.evse.kind === "rapid" || plan.evse.kind === "post"
+    ? [piecesReplaced(plan)]
+    : [leadInUse(plan), piecesReplaced(plan), outletRepaired(plan), breakerRight(plan)]
+  ).filter((change) => change !== undefined);

@@ -448,6 +448,32 @@ test("no lead, or the lead used as it should be, is tried before any wire is lai
   expect(whats(worn)).not.toContain("no extension lead: plugged straight in");
 });
 
+test("what is worn or was found faulty is replaced by name; no other way leads over it, at a post too", () => {
+  const taped = { wear: ["taped" as const] };
+  const faulty = { tested: { on: "2026-03-02", by: "R. Moss", result: "faulty" as const } };
+  const stops = (plan: Plan) =>
+    judged(plan)
+      .cautions.filter(({ severity }) => severity === "stop")
+      .map(({ code }) => code);
+  const reel = demo(fallowQuay, "fq-path-reel");
+  const lead = { ...reel.lead!, coiled: false, state: taped };
+  const worn: Plan = { ...reel, lead, evse: { ...reel.evse, state: faulty } };
+  expect(stops(worn)).toEqual(expect.arrayContaining(["piece-worn", "piece-failed"]));
+  expect(whats(worn)).toContain(`${lead.name} and ${reel.evse.name} replaced by a sound one of its kind`);
+  for (const rung of ladder(worn)) expect([rung.what, stops(rung.plan)]).toEqual([rung.what, []]);
+  const harbour = demo(fallowQuay, "fq-path-curlew-harbour");
+  // Where another cable gives more than a sound one of the same kind, that one is told.
+  const cut: Plan = { ...harbour, cable: { ...harbour.cable!, state: taped } };
+  expect(whats(cut)[0]).toBe("a plain single-phase cable for 32 A");
+  const right = ladder(harbour)[0]!.plan.cable!;
+  expect(whats({ ...harbour, cable: { ...right, state: taped } })[0]).toBe(
+    `${right.name} replaced by a sound one of its kind`,
+  );
+  // The post's own faults are not its guest's to put right.
+  const post: Plan = { ...harbour, evse: { ...harbour.evse, state: taped } };
+  expect(whats(post).join("; ")).not.toContain("replaced by a sound one");
+});
+
 test("a rapid session: the station to itself, a larger adapter, a larger station", () => {
   const town = demo(larchHollow, "lh-path-town", {});
   const narrow: Plan = {

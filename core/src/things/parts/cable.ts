@@ -4,6 +4,7 @@ import { CONNECTOR_IDS, connectorAmps, CONNECTORS } from "../../trade/connectors
 import { OUTLET_TYPE_IDS } from "../../trade/outlets";
 import type { Ohms } from "../../trade/units";
 import { choice, nameSchema, quantity } from "./quantity";
+import { stateSchema } from "./state";
 
 const ENDS = ["stationEnd", "vehicleEnd"] as const;
 
@@ -17,6 +18,7 @@ export const cableSchema = z
     amps: quantity(6, 70, "A"),
     lengthM: quantity(0.5, 50, "m"),
     gauge: choice(FLEXIBLE_GAUGES),
+    state: stateSchema.optional(),
     massKg: quantity(0.1, 50, "kg").optional(),
     price: quantity(0, 10_000, "in the household's currency").optional(),
   })
@@ -52,6 +54,7 @@ export const leadSchema = z.strictObject({
   chained: z.boolean(),
   /** With a block or travel adapter in between. */
   overBlock: z.boolean(),
+  state: stateSchema.optional(),
   resistance: z.discriminatedUnion("by", [
     z.strictObject({ by: z.literal("conductor"), gauge: choice(FLEXIBLE_GAUGES) }),
     z.strictObject({ by: z.literal("loop"), loopOhms: quantity(0.001, 20, "Ω") }),
@@ -105,6 +108,7 @@ export const adapterSchema = z.strictObject({
   from: choice(CONNECTOR_IDS),
   to: choice(CONNECTOR_IDS),
   amps: quantity(6, 500, "A"),
+  state: stateSchema.optional(),
 });
 /** A piece that turns one plug into another. */
 export type Adapter = z.infer<typeof adapterSchema>;

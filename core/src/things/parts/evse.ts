@@ -2,7 +2,8 @@ import { z } from "zod";
 import { FLEXIBLE_GAUGES } from "../../trade/conductors";
 import { CONNECTOR_IDS, CONNECTORS } from "../../trade/connectors";
 import { OUTLET_TYPE_IDS } from "../../trade/outlets";
-import { choice, nameSchema, noteSchema, quantity } from "./quantity";
+import { choice, linesSchema, nameSchema, noteSchema, quantity } from "./quantity";
+import { stateSchema } from "./state";
 
 /** A cable fixed to its unit. */
 export const tetherSchema = z.strictObject({
@@ -28,6 +29,10 @@ const common = z.strictObject({
   setLocked: z.boolean().optional(),
   /** How its current is set, in its owner's words: "turn the dial under the lid". */
   howSet: noteSchema.optional(),
+  /** What its lights and sounds mean, a line each, in its owner's words. */
+  lights: linesSchema.optional(),
+  /** Of the unit, its handle and its own cable. */
+  state: stateSchema.optional(),
   /** It is planned, not there yet. */
   planned: z.boolean().optional(),
   standingW: quantity(0, 100, "W"),

@@ -1,4 +1,5 @@
 export * from "./quantity";
+export * from "./state";
 export * from "./household";
 export * from "./manner";
 export * from "./car";

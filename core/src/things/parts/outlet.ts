@@ -11,6 +11,7 @@ import {
   type TapVolts,
 } from "../../trade/supply";
 import { choice, nameSchema, quantity } from "./quantity";
+import { stateSchema } from "./state";
 
 /** The supply behind an outlet, and what a meter showed of it (V). */
 export const supplySchema = z.strictObject({
@@ -47,6 +48,8 @@ const point = z.strictObject({
   name: nameSchema,
   /** sound: checked; unknown: old or unchecked wiring; worn: loose, hot, discoloured or cracked. */
   condition: choice(CONDITIONS),
+  /** Its last test. */
+  state: stateSchema.optional(),
   /** Outdoors without a weatherproof outlet. */
   exposed: z.boolean(),
   /** It is planned, not there yet. */

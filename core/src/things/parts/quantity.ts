@@ -42,6 +42,22 @@ export const nameSchema = z
   .min(1, { error: "a name is needed: 1 to 80 characters" })
   .max(80, { error: "accepted: 1 to 80 characters" });
 
+/** A day of the calendar that exists: 2026-11-23. */
+export const dateSchema = z
+  .string({ error: "accepted: a date such as 2026-11-23" })
+  .regex(/^\d{4}-\d{2}-\d{2}$/, { error: "accepted: a date such as 2026-11-23" })
+  .refine((text) => !Number.isNaN(Date.parse(text)) && new Date(text).toISOString().startsWith(text), {
+    error: "accepted: a day that exists, such as 2026-11-23",
+  });
+
+/** Lines of one's own words, up to 600 characters. */
+export const linesSchema = z
+  .string()
+  .overwrite((text) => text.replaceAll(/\r\n?/g, "\n").replaceAll(/[^\P{Cc}\n]+/gu, " "))
+  .trim()
+  .min(1, { error: "accepted: 1 to 600 characters, or none" })
+  .max(600, { error: "accepted: 1 to 600 characters, or none" });
+
 /** A line of one's own words, up to 200 characters. */
 export const noteSchema = z
   .string()

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { choice, nameSchema, quantity } from "./quantity";
+import { choice, dateSchema, nameSchema, quantity } from "./quantity";
 
 /** What a price is for, as OCPI 2.2.1 names it: a kWh, an hour of charging, an hour connected without charging, a session. */
 export const COMPONENTS = ["ENERGY", "TIME", "PARKING_TIME", "FLAT"] as const;
@@ -42,12 +42,6 @@ export type PriceComponent = z.infer<typeof priceComponentSchema>;
 const hour = z
   .string()
   .regex(/^([01]\d|2[0-3]):[0-5]\d$/, { error: "accepted: a time of day from 00:00 to 23:59" });
-const date = z
-  .string()
-  .regex(/^\d{4}-\d{2}-\d{2}$/, { error: "accepted: a date such as 2026-11-23" })
-  .refine((text) => !Number.isNaN(Date.parse(text)) && new Date(text).toISOString().startsWith(text), {
-    error: "accepted: a day that exists, such as 2026-11-23",
-  });
 const moment = z.iso.datetime({
   offset: true,
   local: true,
@@ -81,8 +75,8 @@ export const restrictionsSchema = z
     /** Local time of day; through midnight where the end is not after the start. */
     start_time: hour.optional(),
     end_time: hour.optional(),
-    start_date: date.optional(),
-    end_date: date.optional(),
+    start_date: dateSchema.optional(),
+    end_date: dateSchema.optional(),
     min_kwh: quantity(0, 10_000, "kWh").optional(),
     max_kwh: quantity(0, 10_000, "kWh").optional(),
     /** Amps over all phases together. */
@@ -137,7 +131,7 @@ export const tariffElementSchema = z.strictObject({
       max_amps: quantity(0, 600, "A").optional(),
       /** Holidays and the like, each a whole local day. */
       on_dates: z
-        .array(date)
+        .array(dateSchema)
         .min(1, { error: "no day would be priced: leave it out for every day" })
         .max(60, { error: "accepted: up to 60 dates" })
         .refine((dates) => dates.every((day, i) => i === 0 || day > dates[i - 1]!), {

@@ -4,6 +4,7 @@ import { fallowQuay } from "@kettleback/core/demo";
 import { api, Refused } from "../../api/client";
 import { useGarage } from "../../stores/garage";
 import { blankOf } from "./blanks";
+import { cardOf } from "./cards";
 import { Editor } from "./Editor";
 
 const plover = fallowQuay.cars[0]!;
@@ -180,4 +181,52 @@ test("a socket is found by its picture, the country's own first, and changes the
   save();
   await waitFor(() => expect(close).toHaveBeenCalled());
   expect(change.mock.lastCall![2].spec).toMatchObject({ type: "blue-16" });
+});
+
+test("a lead's taped joint and its last test are kept with it and stand on its card; untouched, nothing is", async () => {
+  const change = jest.spyOn(api, "change").mockImplementation(async (_, __, row) => row);
+  const close = jest.fn();
+  const lead = fallowQuay.leads[0]!;
+  const { unmount } = render(<Editor garage={fallowQuay} kind="leads" row={lead} onClose={close} />);
+  save();
+  await waitFor(() => expect(close).toHaveBeenCalled());
+  expect(change.mock.lastCall![2].spec).not.toHaveProperty("state");
+  unmount();
+
+  close.mockClear();
+  render(<Editor garage={fallowQuay} kind="leads" row={lead} onClose={close} />);
+  fireEvent.click(screen.getByText("Its state"));
+  fireEvent.click(screen.getByLabelText("a taped joint"));
+  fireEvent.click(screen.getByLabelText("It was looked at or tested"));
+  fireEvent.change(await screen.findByLabelText("On"), { target: { value: "2026-03-02" } });
+  save();
+  // By whom has to be said; nothing is lost meanwhile.
+  await waitFor(() => expect(screen.getByText(/^By: a name is needed/)).toBeTruthy());
+  fireEvent.input(screen.getByLabelText("By"), { target: { value: "R. Moss" } });
+  save();
+  await waitFor(() => expect(close).toHaveBeenCalled());
+  const kept = change.mock.lastCall![2];
+  expect(kept.spec).toMatchObject({
+    state: { wear: ["taped"], tested: { on: "2026-03-02", by: "R. Moss", result: "certified" } },
+  });
+  expect(cardOf("leads", kept as never, fallowQuay).lines.slice(-2)).toEqual([
+    "has a taped joint",
+    "looked at and certified, 2 Mar 2026, by R. Moss",
+  ]);
+});
+
+test("what a unit's lights mean is kept line by line, and emptied again", async () => {
+  const change = jest.spyOn(api, "change").mockImplementation(async (_, __, row) => row);
+  const close = jest.fn();
+  const unit = fallowQuay.evses[0]!;
+  render(<Editor garage={fallowQuay} kind="evses" row={unit} onClose={close} />);
+  const lights = screen.getByLabelText("What its lights mean");
+  fireEvent.change(lights, { target: { value: "green: ready\nred, two blinks: no earth" } });
+  save();
+  await waitFor(() => expect(close).toHaveBeenCalledTimes(1));
+  expect(change.mock.lastCall![2].spec).toMatchObject({ lights: "green: ready\nred, two blinks: no earth" });
+  fireEvent.change(lights, { target: { value: "  " } });
+  save();
+  await waitFor(() => expect(close).toHaveBeenCalledTimes(2));
+  expect(change.mock.lastCall![2].spec).not.toHaveProperty("lights");
 });

@@ -19,7 +19,9 @@ import { SocketField } from "./SocketField";
 import { flat } from "./useEdited";
 import { readNumber } from "../../format/manner";
 import { Term } from "../../terms/Term";
+import { DateInput } from "../../controls/MomentInput";
 import { Select } from "../../controls/Select";
+import { TextArea } from "../../controls/TextArea";
 import { Tick } from "../../controls/Tick";
 import { TextInput } from "../../controls/TextInput";
 
@@ -97,6 +99,33 @@ export function FieldControl({ field, name, economyUnit, system }: Props) {
               }}
               notes={notes}
             />
+          )}
+        />
+      );
+    case "date":
+      return (
+        <Controller
+          control={control}
+          name={name}
+          render={({ field: { value, onChange: set } }) => (
+            <div className="field">
+              <span>{field.label}</span>
+              <DateInput label={field.label} value={value as string} optional onChange={set} />
+              {notes}
+            </div>
+          )}
+        />
+      );
+    case "lines":
+      return (
+        <Controller
+          control={control}
+          name={name}
+          render={({ field: { value, onChange: set } }) => (
+            <div className="field wide">
+              <TextArea says={field.label} rows={4} maxLength={600} value={value as string} onChange={set} />
+              {notes}
+            </div>
           )}
         />
       );

@@ -4,10 +4,13 @@ import {
   phasesAt,
   outletType,
   supplySystem,
+  WEAR_WORDS,
   type Garage,
   type Household,
   type Kept,
+  type PieceState,
   type SpecOf,
+  type TestResult,
 } from "@kettleback/core";
 import {
   ampsText,
@@ -17,6 +20,7 @@ import {
   figureText,
   powerFigure,
 } from "../../format/number";
+import { calendarText } from "../../format/manner";
 import { gaugeText } from "../../format/words";
 import type { EditableKind } from "./Editor";
 
@@ -99,6 +103,22 @@ const DESCRIBE: { [K in EditableKind]: Describe<K> } = {
   adapters: ({ spec }) => ({ figure: ampsText(spec.amps), lines: [ends(spec.from, spec.to)] }),
 };
 
+const RESULTS: Readonly<Record<TestResult, string>> = {
+  certified: "looked at and certified",
+  sound: "found sound",
+  faulty: "found faulty",
+};
+
+/** What is known of a thing's state: what is seen on it, and its last test. */
+const stateLines = (state: PieceState | undefined): readonly string[] => [
+  ...(state?.wear?.length ? [`has ${state.wear.map((kind) => WEAR_WORDS[kind]).join(", ")}`] : []),
+  ...(state?.tested
+    ? [`${RESULTS[state.tested.result]}, ${calendarText(state.tested.on)}, by ${state.tested.by}`]
+    : []),
+];
+
 /** What a card says of a thing. */
-export const cardOf = <K extends EditableKind>(kind: K, row: Kept<SpecOf<K>>, garage: Garage): Card =>
-  (DESCRIBE[kind] as unknown as Describe<K>)(row, garage, garage.household.spec);
+export function cardOf<K extends EditableKind>(kind: K, row: Kept<SpecOf<K>>, garage: Garage): Card {
+  const { figure, lines } = (DESCRIBE[kind] as unknown as Describe<K>)(row, garage, garage.household.spec);
+  return { figure, lines: [...lines, ...stateLines((row.spec as { state?: PieceState }).state)] };
+}

@@ -42,7 +42,12 @@ export type Field =
     })
   /** An optional tick that was never set stays unset rather than becoming a stated "no". */
   | (Common & { readonly type: "tick"; readonly optional?: boolean })
-  | (Common & { readonly type: "ticks"; readonly choices: readonly Choice[] })
+  /** An optional list of ticks that was never set stays unset while none is ticked. */
+  | (Common & { readonly type: "ticks"; readonly choices: readonly Choice[]; readonly optional?: boolean })
+  /** A day of the calendar. */
+  | (Common & { readonly type: "date" })
+  /** Several lines of one's own words. */
+  | (Common & { readonly type: "lines" })
   /** A list of marks that other fields tick. */
   | (Common & { readonly type: "marks" })
   /** Not kept itself: what stands in the car's papers, typed here, fills other fields. */

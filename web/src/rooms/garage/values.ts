@@ -7,7 +7,7 @@ import {
   type FieldProblem,
 } from "@kettleback/core";
 import type { Field, Group, Values } from "./field";
-import { readNumber, typedNumber } from "../../format/manner";
+import { calendarText, readNumber, typedNumber } from "../../format/manner";
 
 type Json = Record<string, unknown>;
 
@@ -134,7 +134,12 @@ export function specOf(values: Values, groups: readonly Group[], economy: Econom
       const opens = groups.some((g) => g.fields.some((f) => f.path.startsWith(`${field.path}.`)));
       const off = opens || (field.optional && read(base, field.path) === undefined) ? undefined : false;
       write(spec, field.path, typed ? (opens ? {} : true) : off);
-    } else if (field.type === "text" && field.optional && String(typed).trim() === "")
+    } else if (
+      (field.type === "lines" || (field.type === "text" && field.optional)) &&
+      String(typed).trim() === ""
+    )
+      write(spec, field.path, undefined);
+    else if (field.type === "ticks" && field.optional && (typed as readonly string[]).length === 0)
       write(spec, field.path, undefined);
     else write(spec, field.path, typed);
   }
@@ -186,6 +191,9 @@ export function heldIn(fields: readonly Field[], values: Values): string {
     if (field.type === "number" && value !== "")
       return [`${field.label} ${String(value)} ${field.unit}`.trim()];
     if (field.type === "choice") return [field.choices.find((c) => c.value === value)?.label ?? ""];
+    if (field.type === "ticks")
+      return field.choices.filter((c) => (value as readonly string[]).includes(c.value)).map((c) => c.label);
+    if (field.type === "date") return value ? [`${field.label} ${calendarText(String(value))}`] : [];
     return field.type === "tick" && value === true ? [field.label] : [];
   });
   return told.length > MOST_TOLD ? `${told.slice(0, MOST_TOLD).join(", ")} …` : told.join(", ");

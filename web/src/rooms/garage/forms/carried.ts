@@ -2,6 +2,7 @@ import { FLEXIBLE_GAUGES, FUEL_UNITS } from "@kettleback/core";
 import { gaugeText } from "../../../format/words";
 import type { Group } from "../field";
 import { is, PHASES, NAME, OUTLETS, PLUGS, same } from "./choices";
+import { STATE } from "./state";
 
 export const cable: Group[] = [
   {
@@ -30,6 +31,7 @@ export const cable: Group[] = [
       { path: "price", label: "Price", type: "number", unit: "", optional: true },
     ],
   },
+  STATE,
 ];
 
 export const lead: Group[] = [
@@ -91,6 +93,7 @@ export const lead: Group[] = [
       },
     ],
   },
+  STATE,
 ];
 
 export const adapter: Group[] = [
@@ -103,6 +106,7 @@ export const adapter: Group[] = [
       { path: "amps", label: "Rated current", type: "number", unit: "A" },
     ],
   },
+  STATE,
 ];
 
 export const fuelCar: Group[] = [

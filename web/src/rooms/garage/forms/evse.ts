@@ -2,6 +2,7 @@ import { FLEXIBLE_GAUGES } from "@kettleback/core";
 import { gaugeText } from "../../../format/words";
 import type { Group, Values } from "../field";
 import { is, isNot, PHASES, NAME, OUTLETS, PLUGS, same } from "./choices";
+import { STATE } from "./state";
 
 /** A rapid station always has a cable of its own. */
 const tethered = (values: Values) => values["kind"] === "rapid" || values["output.kind"] === "tethered";
@@ -104,6 +105,12 @@ export const evse: Group[] = [
         when: isNot("kind", "rapid"),
       },
       {
+        path: "lights",
+        label: "What its lights mean",
+        type: "lines",
+        hint: "A line each, off its manual: green steady: ready. Red, two blinks: no earth.",
+      },
+      {
         path: "planned",
         label: "Planned, not there yet",
         type: "tick",
@@ -155,4 +162,5 @@ export const evse: Group[] = [
       },
     ],
   },
+  STATE,
 ];

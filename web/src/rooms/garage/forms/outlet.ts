@@ -2,6 +2,7 @@ import { FIXED_GAUGES, SUPPLY_IDS, supplySystem, tapOf, type SupplyId } from "@k
 import { gaugeText } from "../../../format/words";
 import type { Group } from "../field";
 import { is, NAME, OUTLETS, same } from "./choices";
+import { LAST_TEST } from "./state";
 
 export const outlet: Group[] = [
   {
@@ -55,6 +56,7 @@ export const outlet: Group[] = [
         ],
       },
       { path: "exposed", label: "Outdoors and not weatherproof", type: "tick" },
+      ...LAST_TEST,
       { path: "planned", label: "Planned, not there yet", type: "tick", optional: true },
     ],
   },
