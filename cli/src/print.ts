@@ -183,6 +183,7 @@ export const jsonOf = ({ plan, solution: s, point, cautions, upgrades, workings 
   notes: s.clock.notes,
   secondsToTarget: s.secondsToTarget,
   reached: s.reached,
+  endsItself: s.endsItself,
   endSoc: s.endSoc,
   cost: {
     total: amountOf(s.bill.total),

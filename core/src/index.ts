@@ -25,6 +25,7 @@ export * from "./answers/leadbench";
 export * from "./answers/fuel";
 export * from "./answers/payback";
 export * from "./answers/says";
+export * from "./answers/nothing";
 export * from "./household/garage";
 export * from "./household/start";
 export * from "./household/begin";

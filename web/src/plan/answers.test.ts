@@ -44,6 +44,30 @@ test("in time says how much is to spare; with nobody waiting only how long it ta
   expect(open.ready!.aside).toBe("10 h 22 min, the next day");
 });
 
+test("a car that ends by itself says so in place of ready, with where it stops and what of the distance is back", () => {
+  const ending = (toSoc: number, askedMore = false): Shown => {
+    const car = fallowQuay.paths.find(({ id }) => id === "fq-path-curlew-harbour")!.spec.carId;
+    const garage: Garage = {
+      ...fallowQuay,
+      cars: fallowQuay.cars.map((row) =>
+        row.id === car ? { ...row, spec: { ...row.spec, endsAt: { ac: 0.7 } } } : row,
+      ),
+    };
+    const solved = charging(garage, "fq-path-curlew-harbour", (p) => ({
+      ...p,
+      session: { ...p.session, fromSoc: 0.5, toSoc, neededBy: null },
+    }));
+    return shownAnswers(solved, askedMore).find(({ answer }) => answer === "ready")!;
+  };
+  expect(ending(0.9)).toMatchObject({ name: "Ends by itself at", alarm: false });
+  expect(ending(0.9).aside).toMatch(/^the car stops at 70 %; \d+ h \d+ min, /);
+  expect(ending(0.9).figure).toEqual(ending(0.7).figure);
+  expect(ending(0.7).name).toBe("Ready at");
+  // 20 % of 40 %: half of the distance that was asked for.
+  const [back, of] = /^(\d+) of (\d+) km are back by/.exec(ending(0.9, true).aside)!.slice(1).map(Number);
+  expect(back! / of!).toBeCloseTo(0.5, 2);
+});
+
 test("a night of several days names the day", () => {
   const slow = answers(fallowQuay, "fq-path-curlew-harbour", (p) => ({
     ...p,

@@ -48,7 +48,8 @@ const readyText = (s: Solution, ready: DateTime): string =>
   days(s, ready) > 1 ? `${ready.toFormat("ccc")} ${timeText(ready)}` : timeText(ready);
 
 function readyAside(s: Solution, ready: DateTime): string {
-  const took = `${durationText(s.secondsToTarget)}, ${day(s, ready)}`;
+  const short = s.endsItself === null ? "" : `the car stops at ${percentText(s.endsItself)}; `;
+  const took = `${short}${durationText(s.secondsToTarget)}, ${day(s, ready)}`;
   const { departure } = s.clock;
   if (departure === null) return took;
   return s.reached
@@ -73,6 +74,8 @@ function backText({ solution: s, plan: { car, session, household } }: Charging, 
   const km = ((session.toSoc - session.fromSoc) * car.battery.usableWh) / car.whPerKm;
   const asked = figureText(distanceFigure(km, unit));
   const { departure } = s.clock;
+  if (s.endsItself !== null && s.reached)
+    return `${distanceFigure(s.range.added, unit).value} of ${asked} are back by ${readyText(s, ready)}`;
   return s.reached || departure === null
     ? `${asked} are back by ${readyText(s, ready)}`
     : `${distanceFigure(s.range.added, unit).value} of ${asked} are back by ${timeText(localAt(s, departure))}`;
@@ -96,7 +99,7 @@ export function shownAnswers(charging: Charging, askedMore = false): Shown[] {
   return [
     {
       answer: "ready",
-      name: s.reached ? "Ready at" : "Not in time",
+      name: !s.reached ? "Not in time" : s.endsItself === null ? "Ready at" : "Ends by itself at",
       figure: { value: readyText(s, ready), unit: "" },
       aside: `${askedMore ? `${backText(charging, ready)}; ` : ""}${readyAside(s, ready)}`,
       alarm: !s.reached,

@@ -51,6 +51,7 @@ export const CAUTIONS = {
   "rapid-watch": "no further",
   "rapid-past-80": "no further",
   "pack-cold": "no further",
+  "ends-itself": "no further",
 } as const satisfies Record<string, Advice>;
 
 /** The code of a caution, by which a saved path acknowledges it. */

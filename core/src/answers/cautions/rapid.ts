@@ -1,4 +1,4 @@
-import { acceptanceFactor, acceptedAt } from "../../engine/session";
+import { acceptanceFactor, acceptedAt, targetOn } from "../../engine/session";
 import type { Caution, Rule, Situation } from "./caution";
 
 /** Share of its curve below which a cold pack is worth a word: it takes so much longer. */
@@ -24,10 +24,9 @@ function cold({ path: { evse }, flowing }: Situation): Caution | undefined {
 }
 
 const rapid: Rule = (situation) => {
-  const {
-    path: { evse },
-    toSoc,
-  } = situation;
+  const { path, flowing } = situation;
+  const { evse } = path;
+  const toSoc = flowing ? targetOn(flowing.circuit, situation.toSoc) : situation.toSoc;
   if (evse.kind !== "rapid") return undefined;
   const found: Caution[] = [
     {
@@ -58,5 +57,25 @@ const rapid: Rule = (situation) => {
   return chill ? [...found, chill] : found;
 };
 
-/** Rules about rapid stations. */
-export const RAPID_RULES: readonly Rule[] = [rapid];
+/** A car that stops and lets go by itself before what is asked. */
+const endsItself: Rule = ({ path: { car }, flowing, toSoc, direct }) => {
+  if (!flowing) return undefined;
+  const target = targetOn(flowing.circuit, toSoc);
+  const percent = (soc: number) => `${Math.round(soc * 100)} %`;
+  return target < toSoc
+    ? {
+        code: "ends-itself",
+        severity: "note",
+        what: `${car.name} ends by itself at ${percent(target)} here, short of the ${percent(toSoc)} asked for.`,
+        why: direct
+          ? "From then on nothing flows, the plug is let go, and a station may count an idle fee."
+          : "From then on nothing flows, whatever the unit offers.",
+        todo: direct
+          ? "Be there when it ends, and charge the rest on AC if you need it."
+          : "Lift the limit in the car if you need more, or reckon with what it gives.",
+      }
+    : undefined;
+};
+
+/** Rules about rapid stations, and about where the car itself ends. */
+export const RAPID_RULES: readonly Rule[] = [rapid, endsItself];

@@ -3,7 +3,7 @@ import { clockOf, type Clock } from "../../engine/clock";
 import type { Car } from "../../things/parts";
 import { isRefusal, type LinkKind, type Refusal } from "../../engine/path";
 import { connectionOf, pathOf, solvePlan, type Plan, type Solution } from "../../engine/plan";
-import { atOnce, ledgerOf, run, socAt, type Ledger } from "../../engine/session";
+import { atOnce, ledgerOf, run, socAt, targetOn, type Ledger } from "../../engine/session";
 import { bill as billOf, type Bill } from "../../engine/tariff";
 import {
   sumMicros,
@@ -98,9 +98,10 @@ const NIGHT: Seconds = 12 * 3600;
 
 /** What a night on a way gives a car that comes home empty. */
 function nightOf({ circuit }: Solution, { car, session }: Plan, hours: Seconds, dayKm: Kilometres): Night {
-  const { end } = run(circuit, atOnce(session.toSoc, hours), { soc: 0, packC: session.batteryC, elapsed: 0 });
+  const toSoc = targetOn(circuit, session.toSoc);
+  const { end } = run(circuit, atOnce(toSoc, hours), { soc: 0, packC: session.batteryC, elapsed: 0 });
   const km = (end.soc * circuit.pack.usableWh) / car.whPerKm;
-  return { km, holds: km >= dayKm, spareKm: km - dayKm, full: end.soc >= session.toSoc };
+  return { km, holds: km >= dayKm, spareKm: km - dayKm, full: end.soc >= toSoc };
 }
 
 /** What the whole charge to the target takes and costs: past departure, and past the place's limit, if need be. */
@@ -166,7 +167,7 @@ export function cellOf(
     lostShare: ledger.wall > 0 ? ledger.lost / ledger.wall : 0,
     cost,
     standing: standingIn(bill),
-    per100Km: Math.round((100 * cost) / km(asked.session.toSoc)) as Micros,
+    per100Km: Math.round((100 * cost) / km(targetOn(solution.circuit, asked.session.toSoc))) as Micros,
     perKWhStored: Math.round((1000 * cost) / ledger.stored) as Micros,
     stayKm: [...STAYS.map(({ hours }) => hours), asked.stayHours].map((hours) =>
       km(socAt(whole, start, Math.min(hours * 3600, limit))),

@@ -48,6 +48,8 @@ function solved(plan: Plan, of: ResultId) {
   return { value: values[of], link: s.circuit.links[moment.binding]!.kind };
 }
 
+/** A car that ends a rapid session by itself. */
+const ending: Plan = { ...ferry, car: { ...ferry.car, endsAt: { rapid: 0.7 } } };
 const PAIRS: readonly (readonly [Plan, QuantityId, QuantityId])[] = [
   [hall, "cable", "volts"],
   [hall, "step", "run"],
@@ -58,6 +60,8 @@ const PAIRS: readonly (readonly [Plan, QuantityId, QuantityId])[] = [
   [dryer, "own-draw", "target"],
   [ferry, "station", "station-amps"],
   [ferry, "temperature", "station"],
+  [ending, "start", "station"],
+  [ending, "target", "temperature"],
 ];
 
 test("a sweep is the single solve of every point, and its region the narrowest link there", () => {

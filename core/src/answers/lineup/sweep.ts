@@ -13,6 +13,7 @@ import {
   run,
   type Moment,
   type Run,
+  targetOn,
 } from "../../engine/session";
 import type { Clock } from "../../engine/clock";
 import { amountOf, type Seconds } from "../../trade/units";
@@ -161,7 +162,9 @@ const charges = (storedW: number, endSoc: number, toSoc: number): boolean =>
 
 /** One point: its value and its narrowest link, the same a single solve of the plan gives; undefined where nothing charges. */
 function pointAt(plan: Plan, circuit: Circuit, clock: Clock, of: ResultId) {
-  const { fromSoc, toSoc, batteryC } = plan.session;
+  const { fromSoc, batteryC } = plan.session;
+  const toSoc = targetOn(circuit, plan.session.toSoc);
+  if (toSoc <= fromSoc) return undefined;
   const start = { soc: fromSoc, packC: batteryC, elapsed: 0 };
   const result: Result = RESULTS[of];
   if ("glanced" in result) {

@@ -148,6 +148,24 @@ test("a night tariff: charging waits for its hours, costs less than at once, and
   expect(spillOf(placing, atOnce).outsideWh).toBeGreaterThan(0);
 });
 
+test("a car that ends by itself is scheduled so far and no further, and is ready there", () => {
+  const of = (endsAt: Plan["car"]["endsAt"], toSoc: number) =>
+    unhurried((plan) => ({
+      ...nightly(plan),
+      car: { ...plan.car, endsAt },
+      session: { ...plan.session, fromSoc: 0.5, toSoc, neededBy: "07:30" },
+    }));
+  const ends = of({ ac: 0.65 }, 0.8);
+  const less = of(undefined, 0.65);
+  const [a, b] = [ends, less].map(({ plan, solution }) => schedulesOf(plan, solution));
+  for (const id of ["cheapest", "just-in-time"] as const) {
+    const [told, expected] = [a!.by[id], b!.by[id]];
+    expect(told!.run.end.soc).toBeCloseTo(0.65, 9);
+    expect(told!.readyAt).toBeCloseTo(expected!.readyAt!, 3);
+    expect(told!.bill.total).toBe(expected!.bill.total);
+  }
+});
+
 test("a night too short for its cheap hours spills over, and says how much at which price", () => {
   const { plan, solution } = solvedDemo(0, (p) => ({
     ...nightly(p),

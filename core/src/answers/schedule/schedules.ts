@@ -1,5 +1,5 @@
 import { connectionOf, type Plan, type Solution } from "../../engine/plan";
-import { ledgerOf, run, type Run, type Window } from "../../engine/session";
+import { ledgerOf, run, targetOn, type Run, type Window } from "../../engine/session";
 import { bill, pricesOf, type Bill, type ChosenAmps } from "../../engine/tariff";
 import type { Amps, Micros, Seconds, WattHours } from "../../trade/units";
 import { choicesOf, type Choice } from "./choices";
@@ -88,7 +88,7 @@ function scheduled(
   windows: readonly Window[],
 ): Scheduled {
   const { circuit, start, clock } = solution;
-  const { toSoc } = plan.session;
+  const toSoc = targetOn(circuit, plan.session.toSoc);
   const done = run(circuit, { windows, toSoc }, start);
   const { wall, lost } = ledgerOf(done.slices);
   return {
@@ -112,7 +112,7 @@ const ROUNDS = 12;
 function windowsFor(placing: Placing, slots: readonly Slot[]): readonly Window[] | undefined {
   const { plan, solution, choices } = placing;
   const { circuit, start } = solution;
-  const { toSoc } = plan.session;
+  const toSoc = targetOn(circuit, plan.session.toSoc);
   const wanted = (toSoc - start.soc) * circuit.pack.usableWh;
   let asked = wanted;
   for (let round = 0; round < ROUNDS; round++) {

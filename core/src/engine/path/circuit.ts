@@ -34,6 +34,8 @@ export interface Pack {
   /** Volts at 0 % and at 100 %. On AC both are nominal: the current is small, and power stays level. */
   readonly emptyVolts: Volts;
   readonly fullVolts: Volts;
+  /** State of charge at which the car ends by itself on this current; 1 where it goes on to what is set. */
+  readonly endsSoc: Fraction;
   /** What it accepts (W, stored) at states of charge, straight between points; none for one that never limits. */
   readonly socs: readonly Fraction[];
   readonly accepts: readonly number[];

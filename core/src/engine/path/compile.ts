@@ -48,7 +48,7 @@ function ohmsByCause(links: readonly Link[]): Circuit["ohmsBy"] {
 
 const NO_POINTS: readonly number[] = [];
 
-function packOf({ battery }: Car, direct: boolean): Pack {
+function packOf({ battery, endsAt }: Car, direct: boolean): Pack {
   const { empty, full } = direct ? packSpan(battery) : { empty: battery.packVolts, full: battery.packVolts };
   const points = acceptanceOf(battery, direct);
   return {
@@ -56,6 +56,7 @@ function packOf({ battery }: Car, direct: boolean): Pack {
     ohms: battery.packOhms,
     emptyVolts: empty,
     fullVolts: full,
+    endsSoc: (direct ? endsAt?.rapid : endsAt?.ac) ?? 1,
     socs: points ? points.map((p) => p.soc) : NO_POINTS,
     accepts: points ? points.map((p) => p.watts) : NO_POINTS,
   };

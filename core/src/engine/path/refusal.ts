@@ -18,6 +18,7 @@ export interface Refusal {
     | "station-volts-too-high"
     | "below-six-amps"
     | "no-common-phases"
+    | "ended-already"
     | "own-draw-takes-all"
     | "next-to-nothing";
   readonly message: string;

@@ -198,7 +198,8 @@ function wall(s: Solution): Working {
 }
 
 function ready(s: Solution, plan: Plan): Working {
-  const { fromSoc, toSoc } = plan.session;
+  const { fromSoc } = plan.session;
+  const toSoc = s.endsItself ?? plan.session.toSoc;
   const stretches = stretchesOf(s.whole.slices);
   const steps = stretches.map((slices, i) => stretchStep(slices, `t${i + 1}`));
   const parts = steps.map((step) => step.result);
@@ -211,7 +212,7 @@ function ready(s: Solution, plan: Plan): Working {
         terms: [
           term("Q", "usable capacity", plan.car.battery.usableWh, "Wh", SOURCES.label),
           term("from", "state of charge at the start", fromSoc * 100, "%"),
-          term("to", "target", toSoc * 100, "%"),
+          term("to", s.endsItself === null ? "target" : "where the car ends by itself", toSoc * 100, "%"),
         ],
         result: energy("E", "to store", plan.car.battery.usableWh * (toSoc - fromSoc)),
       },

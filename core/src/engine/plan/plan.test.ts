@@ -276,3 +276,61 @@ test("range by the hour only rises, and what is added is what is stored over wha
     expect(byHour.at(-1)!.km).toBeLessThanOrEqual(whole * (1 + 1e-9));
   }
 });
+
+describe("a car that ends by itself", () => {
+  const rapid = plans.find(({ evse }) => evse.kind === "rapid")!;
+  const asked = (of: Plan, fromSoc: number, toSoc: number, endsAt: Plan["car"]["endsAt"]): Plan => ({
+    ...of,
+    car: { ...of.car, endsAt },
+    session: { ...of.session, fromSoc, toSoc, neededBy: null },
+  });
+
+  test.each([
+    ["rapid", rapid, { rapid: 0.7 }],
+    ["AC", plan, { ac: 0.7 }],
+  ] as const)(
+    "on %s it is the session that is asked only so far, and says what stays out",
+    (_, of, endsAt) => {
+      const ends = solve(asked(of, 0.3, 0.9, endsAt));
+      const less = solve(asked(of, 0.3, 0.7, undefined));
+      const { endsItself, shortWh, ...same } = ends;
+      expect([endsItself, less.endsItself, ends.endSoc]).toEqual([0.7, null, 0.7]);
+      expect(shortWh).toBeCloseTo(0.2 * of.car.battery.usableWh, 6);
+      for (const key of ["secondsToTarget", "ledger", "whole", "bill", "range"] as const)
+        expect(same[key]).toEqual(less[key]);
+    },
+  );
+
+  test("that ends on the other current alone goes on to what is asked", () => {
+    for (const [of, endsAt] of [
+      [rapid, { ac: 0.5 }],
+      [plan, { rapid: 0.5 }],
+    ] as const) {
+      const solution = solve(asked(of, 0.3, 0.9, endsAt));
+      expect([solution.endSoc, solution.endsItself, solution.shortWh]).toEqual([0.9, null, 0]);
+    }
+  });
+
+  test("asked for no more than that is as any other", () =>
+    expect(solve(asked(rapid, 0.3, 0.7, { rapid: 0.7 })).endsItself).toBeNull());
+
+  test("that stands above it already is refused, naming both charges and the way out", () => {
+    expect(solvePlan(asked(rapid, 0.8, 0.9, { rapid: 0.7 }))).toMatchObject({
+      code: "ended-already",
+      field: "session",
+      message: "The car ends by itself at 70 % on rapid charging, and stands at 80 %: nothing flows.",
+      remedy: "Start from less, or charge the rest on AC.",
+    });
+    expect(solvePlan(asked(plan, 0.7, 0.9, { ac: 0.7 }))).toMatchObject({ code: "ended-already" });
+  });
+
+  test("leaving before that is not in time, and short of all that was asked", () => {
+    const late = { ...asked(plan, 0.3, 0.9, { ac: 0.7 }) };
+    const soon = solve({
+      ...late,
+      session: { ...late.session, neededBy: late.session.pluggedInAt.slice(11, 14) + "59" },
+    });
+    if (soon.reached) throw new Error("an hour is too little");
+    expect(soon.shortWh).toBeCloseTo((0.9 - soon.endSoc) * plan.car.battery.usableWh, 6);
+  });
+});

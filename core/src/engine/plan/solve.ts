@@ -10,6 +10,7 @@ import {
   pathStores,
   run,
   socAt,
+  targetOn,
   type Ledger,
   type Moment,
   type Run,
@@ -42,7 +43,9 @@ export interface Session {
   readonly secondsToTarget: Seconds;
   readonly reached: boolean;
   readonly endSoc: Fraction;
-  /** Still missing at departure; zero when the target is reached. */
+  /** Where the car ends by itself before what was asked; null where it goes on to that. */
+  readonly endsItself: Fraction | null;
+  /** Still missing at departure, or once the car has ended; zero when what was asked is reached. */
   readonly shortWh: WattHours;
   readonly ledger: Ledger;
   /** The moment of full flow: answers in watts and amps are told for it. */
@@ -103,6 +106,19 @@ const tooLittle = ({ car, settings }: ChargingPath, inletW: number, stored: numb
       };
 };
 
+const endedAlready = ({ evse }: ChargingPath, ends: Fraction, fromSoc: Fraction): Refusal => {
+  const percent = (soc: Fraction) => `${Math.round(soc * 100)} %`;
+  const rapid = evse.kind === "rapid";
+  return {
+    field: "session",
+    code: "ended-already",
+    message: `The car ends by itself at ${percent(ends)} on ${rapid ? "rapid charging" : "AC"}, and stands at ${percent(fromSoc)}: nothing flows.`,
+    remedy: rapid
+      ? "Start from less, or charge the rest on AC."
+      : "Start from less, or lift the limit in the car and in the Garage.",
+  };
+};
+
 /** A run ended by departure: the slices that are over by then, and what is left of the one that is not. */
 function leftAt(circuit: Circuit, whole: Run, start: State, toSoc: Fraction, departure: Seconds): Run {
   const over = whole.slices.filter((slice) => slice.to <= departure);
@@ -125,16 +141,18 @@ export function charge(
   departure: Seconds | null,
 ): Session | Refusal {
   const start: State = { soc: fromSoc, packC: batteryC, elapsed: 0 };
-  const whole = run(circuit, atOnce(toSoc), start);
+  const target = targetOn(circuit, toSoc);
+  if (target <= fromSoc) return endedAlready(path, target, fromSoc);
+  const whole = run(circuit, atOnce(target), start);
   const { storedW } = fullest(whole, start);
-  if (storedW < LEAST_STORED_W || whole.end.soc < toSoc) {
+  if (storedW < LEAST_STORED_W || whole.end.soc < target) {
     const mode = modeOf(circuit, Infinity)!;
     const stores = Math.min(pathStores(mode, whole.end.soc), storedW || Infinity);
     return tooLittle(path, momentAt(circuit, { ...start, storedW: 0 }).flow.inletW, stores);
   }
   const secondsToTarget = whole.end.elapsed;
   const reached = departure === null || secondsToTarget <= departure;
-  const done = reached ? whole : leftAt(circuit, whole, start, toSoc, departure);
+  const done = reached ? whole : leftAt(circuit, whole, start, target, departure);
   const endSoc = done.end.soc;
   return {
     circuit,
@@ -144,7 +162,8 @@ export function charge(
     secondsToTarget,
     reached,
     endSoc,
-    shortWh: wattHours(reached ? 0 : (toSoc - endSoc) * circuit.pack.usableWh),
+    endsItself: target < toSoc ? target : null,
+    shortWh: wattHours(reached && target === toSoc ? 0 : (toSoc - endSoc) * circuit.pack.usableWh),
     ledger: ledgerOf(done.slices),
     moment: momentAt(circuit, fullest(whole, start)),
   };

@@ -9,3 +9,4 @@ export * from "./glance";
 export * from "./cut";
 export * from "./ledger";
 export * from "./moment";
+export * from "./target";

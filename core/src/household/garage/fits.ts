@@ -55,6 +55,7 @@ const WORDS: Readonly<Record<Refusal["code"], string>> = {
   "station-volts-too-high": "other volts",
   "below-six-amps": "under 6 A",
   "no-common-phases": "other phases",
+  "ended-already": "ended",
   "own-draw-takes-all": "too little",
   "next-to-nothing": "too little",
 };

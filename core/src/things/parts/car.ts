@@ -112,6 +112,13 @@ export const carSchema = z
     whPerKm: quantity(20, 1000, "Wh/km"),
     /** What the car itself draws while awake and charging. */
     ownDrawW: quantity(0, 3000, "W"),
+    /** Charge at which the car itself stops and lets go, on AC and on rapid charging; left out where it goes on to what is set. */
+    endsAt: z
+      .strictObject({
+        ac: quantity(0.3, 1, "(a share: 0.8 is 80 %)").optional(),
+        rapid: quantity(0.3, 1, "(a share: 0.8 is 80 %)").optional(),
+      })
+      .optional(),
     /** Figures taken for usual ones because nobody knew them; the answers say how much hangs on them. */
     assumed: z.array(choice(ASSUMED)).max(ASSUMED.length).optional(),
   })

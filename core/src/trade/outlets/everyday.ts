@@ -72,6 +72,25 @@ const EVERYDAY: Readonly<Record<OutletTypeId, Everyday>> = {
   },
 };
 
+/** Outlets that usually have a switch of their own beside them (from memory). */
+const SWITCHED: readonly OutletTypeId[] = [
+  "bs1363",
+  "as3112-10",
+  "as3112-15",
+  "as3123-20",
+  "as3123-20-three",
+  "as3123-32-three",
+  "as3123-40-three",
+  "type-d",
+  "type-m",
+];
+
+/**
+ * Whether outlets of a type usually have a switch of their own.
+ * @example hasSwitch("bs1363") // true
+ */
+export const hasSwitch = (id: OutletTypeId): boolean => SWITCHED.includes(id);
+
 /**
  * How people call an outlet type, and what its face looks like.
  * @example everydayOf("nema-10-30").called // "old dryer outlet, three slots"

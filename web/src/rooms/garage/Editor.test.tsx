@@ -210,7 +210,7 @@ test("a lead's taped joint and its last test are kept with it and stand on its c
     state: { wear: ["taped"], tested: { on: "2026-03-02", by: "R. Moss", result: "certified" } },
   });
   expect(cardOf("leads", kept as never, fallowQuay).lines.slice(-2)).toEqual([
-    "has a taped joint",
+    "not to be used: a taped joint",
     "looked at and certified, 2 Mar 2026, by R. Moss",
   ]);
 });

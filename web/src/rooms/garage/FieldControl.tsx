@@ -7,7 +7,6 @@ import {
   worldOfSupply,
   type World,
   type EconomyUnit,
-  type OutletTypeId,
   type SupplyId,
 } from "@kettleback/core";
 import type { TypedPoint } from "./curve";
@@ -15,13 +14,11 @@ import { CurveEditor } from "./CurveEditor";
 import type { Field } from "./field";
 import { LookField } from "./LookField";
 import { Papers } from "./Papers";
-import { SocketField } from "./SocketField";
+import { DateField, LinesField, SocketsField } from "./ControlledFields";
 import { flat } from "./useEdited";
 import { readNumber } from "../../format/manner";
 import { Term } from "../../terms/Term";
-import { DateInput } from "../../controls/MomentInput";
 import { Select } from "../../controls/Select";
-import { TextArea } from "../../controls/TextArea";
 import { Tick } from "../../controls/Tick";
 import { TextInput } from "../../controls/TextInput";
 
@@ -103,32 +100,9 @@ export function FieldControl({ field, name, economyUnit, system }: Props) {
         />
       );
     case "date":
-      return (
-        <Controller
-          control={control}
-          name={name}
-          render={({ field: { value, onChange: set } }) => (
-            <div className="field">
-              <span>{field.label}</span>
-              <DateInput label={field.label} value={value as string} optional onChange={set} />
-              {notes}
-            </div>
-          )}
-        />
-      );
+      return <DateField field={field} name={name} notes={notes} />;
     case "lines":
-      return (
-        <Controller
-          control={control}
-          name={name}
-          render={({ field: { value, onChange: set } }) => (
-            <div className="field wide">
-              <TextArea says={field.label} rows={4} maxLength={600} value={value as string} onChange={set} />
-              {notes}
-            </div>
-          )}
-        />
-      );
+      return <LinesField field={field} name={name} notes={notes} />;
     case "curve":
       return <Curve field={field} name={name} error={error} />;
     case "marks":
@@ -138,14 +112,7 @@ export function FieldControl({ field, name, economyUnit, system }: Props) {
     case "papers":
       return <Papers economyUnit={economyUnit} system={system} />;
     case "choice":
-      if (field.sockets)
-        return (
-          <div className="field wide">
-            <span>{field.label}</span>
-            <Sockets field={field} name={name} system={system} />
-            {notes}
-          </div>
-        );
+      if (field.sockets) return <SocketsField field={field} name={name} system={system} notes={notes} />;
       return (
         <div className="field">
           <label htmlFor={id}>{field.label}</label>
@@ -276,36 +243,6 @@ function Pairs({
       </span>
       {notes}
     </div>
-  );
-}
-
-type ChoiceField = Extract<Field, { type: "choice" }>;
-
-/** Types of outlet by their pictures, on the supply that the form itself names or the household has. */
-function Sockets({
-  field,
-  name,
-  system,
-}: {
-  readonly field: ChoiceField;
-  readonly name: string;
-  readonly system: SupplyId;
-}) {
-  const { control } = useFormContext();
-  const named = useWatch({ name: flat(field.sockets?.supply ?? "") }) as SupplyId | undefined;
-  return (
-    <Controller
-      control={control}
-      name={name}
-      render={({ field: { value, onChange } }) => (
-        <SocketField
-          label={field.label}
-          value={value as OutletTypeId}
-          system={field.sockets?.supply ? named! : system}
-          onChange={onChange}
-        />
-      )}
-    />
   );
 }
 

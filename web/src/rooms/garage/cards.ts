@@ -111,7 +111,9 @@ const RESULTS: Readonly<Record<TestResult, string>> = {
 
 /** What is known of a thing's state: what is seen on it, and its last test. */
 const stateLines = (state: PieceState | undefined): readonly string[] => [
-  ...(state?.wear?.length ? [`has ${state.wear.map((kind) => WEAR_WORDS[kind]).join(", ")}`] : []),
+  ...(state?.wear?.length
+    ? [`not to be used: ${state.wear.map((kind) => WEAR_WORDS[kind]).join(", ")}`]
+    : []),
   ...(state?.tested
     ? [`${RESULTS[state.tested.result]}, ${calendarText(state.tested.on)}, by ${state.tested.by}`]
     : []),

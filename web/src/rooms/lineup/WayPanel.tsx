@@ -243,6 +243,12 @@ function Figures({ row, currency, unit, draft }: FiguresProps) {
           {night.holds ? `enough, ${spare} to spare` : `falls short by ${spare}`} against{" "}
           {figureText(distanceFigure(draft.dayKm, unit))} a day
         </dd>
+        {row.solution.endsItself !== null && (
+          <>
+            <dt>The car</dt>
+            <dd>ends by itself at {percentText(row.solution.endsItself)}</dd>
+          </>
+        )}
         {row.limitBites !== null && (
           <>
             <dt>Time limit</dt>

@@ -56,6 +56,8 @@ function readyText({ solution, secondsToTarget, inTime, limitBites }: Row): stri
   const { clock, endSoc } = solution;
   if (limitBites !== null) return `only ${durationText(limitBites)} allowed there`;
   const at = (secondsToTarget > 86_400 ? dayTimeAt : timeAt)(clock, secondsToTarget);
+  const { endsItself } = solution;
+  if (inTime && endsItself !== null) return `ends by itself at ${percentText(endsItself)}, ${at}`;
   return inTime ? `ready ${at}` : `late, ${at}: ${percentText(endSoc)} by ${timeAt(clock, clock.departure!)}`;
 }
 
@@ -135,8 +137,12 @@ export const isChanged = ({ before, cell }: Compared, measures: readonly Measure
   );
 };
 
-/** Whether a way does not give the whole charge when it is wanted: it is late, or the place sends one away before. */
-export const fallsShort = (row: Row): boolean => !row.inTime || row.limitBites !== null;
+/**
+ * Whether a way does not give the whole charge when it is wanted: it is late, the place sends one away before, or the car
+ * itself ends there.
+ */
+export const fallsShort = (row: Row): boolean =>
+  !row.inTime || row.limitBites !== null || row.solution.endsItself !== null;
 
 /** The comparison in the order asked for: that of the list, or the least of a figure first; what does not charge last. */
 export function inOrder(rows: readonly Compared[], by: Measure | undefined): readonly Compared[] {
@@ -148,7 +154,10 @@ export function inOrder(rows: readonly Compared[], by: Measure | undefined): rea
 /** Ways somebody may be sent to: they charge, nothing about them says stop, and the place lets one stay that long. */
 const usable = (rows: readonly Compared[]) =>
   rows.flatMap(({ cell, way }) =>
-    cell.kind === "charging" && cell.worst?.severity !== "stop" && cell.limitBites === null
+    cell.kind === "charging" &&
+    cell.worst?.severity !== "stop" &&
+    cell.limitBites === null &&
+    cell.solution.endsItself === null
       ? [{ row: cell, name: way.saved.name }]
       : [],
   );

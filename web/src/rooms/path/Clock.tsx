@@ -193,7 +193,7 @@ function ClockPlot({ solution, plan }: Props) {
 
   const summary =
     `State of charge from ${percentText(plan.session.fromSoc)} at ${timeText(localAt(solution, 0))} ` +
-    `to ${percentText(plan.session.toSoc)} at ${timeText(localAt(solution, secondsToTarget))}` +
+    `to ${percentText(solution.endsItself ?? plan.session.toSoc)} at ${timeText(localAt(solution, secondsToTarget))}` +
     (departure !== null
       ? `; needed by ${timeText(localAt(solution, departure))} with ${percentText(solution.endSoc)}.`
       : ".");

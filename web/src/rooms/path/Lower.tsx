@@ -7,12 +7,14 @@ const Clock = lazy(() => import("./Clock"));
 const Losses = lazy(() => import("./Losses"));
 const Steps = lazy(() => import("./Steps"));
 const Says = lazy(() => import("./Says"));
+const Nothing = lazy(() => import("./Nothing"));
 
 const VIEWS = {
   clock: "The clock",
   flow: "Where it goes",
   steps: "Current steps",
   says: "My car says …",
+  nothing: "Nothing charges?",
 } as const;
 type View = keyof typeof VIEWS;
 
@@ -40,6 +42,7 @@ export function Lower({ charging, draft, onChange }: Props) {
         {view === "clock" && <Clock solution={solution} plan={plan} />}
         {view === "flow" && <Losses solution={solution} plan={plan} />}
         {view === "says" && <Says charging={calm} draft={draft} onChange={onChange} />}
+        {view === "nothing" && <Nothing key={plan.evse.name} plan={plan} />}
         {view === "steps" && <Steps draft={draft} onChange={onChange} />}
       </Suspense>
     </section>

@@ -159,4 +159,27 @@ export const car: Group[] = [
       },
     ],
   },
+  {
+    title: "Where it ends by itself",
+    folded: true,
+    fields: [
+      {
+        path: "endsAt.rapid",
+        label: "On rapid charging it stops at",
+        type: "number",
+        unit: "%",
+        scale: 0.01,
+        optional: true,
+        hint: "Some cars end a rapid session and let the plug go. Leave it empty where yours goes on to what is set.",
+      },
+      {
+        path: "endsAt.ac",
+        label: "On AC it stops at",
+        type: "number",
+        unit: "%",
+        scale: 0.01,
+        optional: true,
+      },
+    ],
+  },
 ];
