@@ -54,6 +54,16 @@ const SCANS: Readonly<Record<string, Screens>> = {
         .first()
         .waitFor();
     },
+    "nothing charges": async (page) => {
+      await page.getByRole("button", { name: "Nothing charges?" }).click();
+      await page.getByRole("checkbox", { name: /Is the plug home/ }).check();
+    },
+    "a session by hand, being finished": async (page) => {
+      await page.getByRole("button", { name: "Started now" }).click();
+      await page.getByRole("button", { name: "Finish it…" }).click();
+      await page.getByRole("button", { name: "Keep it" }).click();
+      await page.getByRole("alert").first().waitFor();
+    },
     "a change tried out": async (page) => {
       await page
         .getByRole("button", { name: /^Try it: its own 32 A circuit/ })
@@ -66,6 +76,21 @@ const SCANS: Readonly<Record<string, Screens>> = {
     garage: async (page) => {
       await page.getByRole("link", { name: "Garage" }).click();
       await page.getByRole("heading", { name: "Curlew" }).waitFor();
+    },
+    "lead with its state, its plug found by its picture": async (page) => {
+      await page.getByRole("link", { name: "Garage" }).click();
+      await page.getByRole("link", { name: /Extension leads/ }).click();
+      await page.getByRole("button", { name: "Change garden reel" }).click();
+      await page.getByText("find it by its picture").first().click();
+      await page.getByText("Its state").click();
+      await page.getByLabel("It was looked at or tested").check();
+      await page.getByRole("radio").first().waitFor();
+    },
+    "what is seen in a car's inlet": async (page) => {
+      await page.getByRole("link", { name: "Garage" }).click();
+      await page.getByRole("button", { name: "Change Curlew" }).click();
+      await page.getByText("Look into its inlet, and point at what you see").click();
+      await page.getByRole("radio").first().waitFor();
     },
     "car with its curve": async (page) => {
       await page.getByRole("link", { name: "Garage" }).click();

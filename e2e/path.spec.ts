@@ -1,3 +1,4 @@
+import { readFileSync } from "node:fs";
 import { answer, expect, pick, test, testAlone, verdict } from "./application";
 
 test("where a path has many links their heads are short, and none is a word of the code", async ({
@@ -330,4 +331,68 @@ test("on a phone on its side the answer is in the first screen too", async ({ pa
   const strip = page.getByRole("region", { name: "The answer in short" });
   await expect(strip).toBeInViewport({ ratio: 1 });
   await expect(strip).toContainText(/kW/);
+});
+
+testAlone(
+  "started now and finished later, on a phone by keyboard: it survives a crash, rings in a calendar, is kept by two readings",
+  async ({ page, app }) => {
+    await page.setViewportSize({ width: 390, height: 844 });
+    const press = async (name: string) => {
+      await page.getByRole("button", { name, exact: true }).focus();
+      await page.keyboard.press("Enter");
+    };
+    await press("Started now");
+    const started = page.getByRole("region", { name: "Started by hand" });
+    await expect(started).toContainText(/Plover overnight in the boathouse: since \d\d:\d\d/);
+    await expect(started).toContainText(/About 20 % now, by reckoning: 90 % at \d\d:\d\d/);
+    await expect(started.locator(".next")).toContainText("Look whether it charges, in 5 min");
+    expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(
+      0,
+    );
+
+    const download = page.waitForEvent("download");
+    await press("To my calendar");
+    const file = readFileSync(await (await download).path(), "utf8");
+    expect(file).toContain("SUMMARY:Look whether it charges: Plover overnight in the boathouse");
+    expect(file).toContain("BEGIN:VALARM");
+
+    await app.kill();
+    await app.start();
+    await page.goto(`${app.address}/path`);
+    await press("Finish it…");
+    await page.getByLabel("The car shows, %").focus();
+    await page.keyboard.type("12");
+    await press("Keep it");
+    await expect(started.getByRole("alert")).toHaveText(
+      "The car shows: accepted: 20 to 100 %, as it began at 20 %",
+    );
+    await page.getByLabel("The car shows, %").fill("41");
+    await page.getByLabel("Counter after, kWh").focus();
+    await page.keyboard.type("9.8");
+    await page.keyboard.press("Enter");
+    // 21 % of 38 kWh, at what the path brings into the battery of what the meter counts.
+    await expect(page.locator(".notice")).toContainText(
+      /Kept for the log: 20 % to 41 %, 9.80 kWh counted, 10.\d kWh reckoned/,
+    );
+    await expect(started.getByText("Kept by hand: 1 session")).toBeVisible();
+    await page.locator(".notice").getByRole("button", { name: "Undo" }).focus();
+    await page.keyboard.press("Enter");
+    await expect(started.getByRole("button", { name: "Finish it…" })).toBeVisible();
+  },
+);
+
+test("nothing charges: the list is gone through by keyboard, and says what is left at its end", async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.getByRole("button", { name: "Nothing charges?" }).focus();
+  await page.keyboard.press("Enter");
+  const list = page.getByRole("region", { name: "Nothing charges?" });
+  await expect(list.locator(".next")).toContainText("Is the plug home");
+  for (const box of await list.getByRole("checkbox").all()) {
+    await box.focus();
+    await page.keyboard.press("Space");
+  }
+  await expect(list.locator(".next")).toHaveCount(0);
+  await expect(list.getByRole("status")).toContainText("None of it helped: leave it unplugged");
 });

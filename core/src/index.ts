@@ -26,6 +26,7 @@ export * from "./answers/fuel";
 export * from "./answers/payback";
 export * from "./answers/says";
 export * from "./answers/nothing";
+export * from "./answers/started";
 export * from "./household/garage";
 export * from "./household/start";
 export * from "./household/begin";

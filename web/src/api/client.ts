@@ -1,4 +1,14 @@
-import type { FieldProblem, Garage, Household, Kept, Kind, Plan, SavedPath, SpecOf } from "@kettleback/core";
+import type {
+  FieldProblem,
+  Garage,
+  Household,
+  Kept,
+  Kind,
+  Plan,
+  SavedPath,
+  SessionRecord,
+  SpecOf,
+} from "@kettleback/core";
 
 /** A refusal from the server, with the fields it names and, after a lost update, the row as it is now. */
 export class Refused extends Error {
@@ -79,6 +89,26 @@ export interface SignedIn {
   readonly own: boolean;
 }
 
+/** A page of recorded sessions; one that this program cannot read has no description. */
+interface SessionPage {
+  readonly rows: readonly (Kept<SessionRecord> | { readonly id: string })[];
+  readonly next: string | null;
+}
+
+/** Every session of a household between two moments, page by page. */
+async function allSessions(household: string, from: string, to: string): Promise<Kept<SessionRecord>[]> {
+  const found: Kept<SessionRecord>[] = [];
+  for (let after: string | null = ""; after !== null;) {
+    const page: SessionPage = await request(
+      "GET",
+      `/households/${household}/sessions?from=${from}&to=${to}${after ? `&after=${after}` : ""}`,
+    );
+    found.push(...page.rows.filter((row): row is Kept<SessionRecord> => "spec" in row));
+    after = page.next;
+  }
+  return found;
+}
+
 /** The server's interface, one function a call. */
 export const api = {
   signIns: () => request<SignedIn[]>("GET", "/sign-ins"),
@@ -111,6 +141,15 @@ export const api = {
     request<Kept<SpecOf<K>>>("PUT", `/households/${household}/${kind}/${id}`, { version, spec, parentId }),
   remove: (household: string, kind: Kind, { id, version }: Kept<unknown>) =>
     request<Kept<unknown>>("DELETE", `/households/${household}/${kind}/${id}`, { version }),
+  sessions: allSessions,
+  addSession: (household: string, spec: SessionRecord) =>
+    request<Kept<SessionRecord>>("POST", `/households/${household}/sessions`, { spec }),
+  changeSession: (household: string, { id, version, spec }: Kept<SessionRecord>) =>
+    request<Kept<SessionRecord>>("PUT", `/households/${household}/sessions/${id}`, { version, spec }),
+  removeSession: (household: string, { id, version }: Kept<SessionRecord>) =>
+    request<Kept<SessionRecord>>("DELETE", `/households/${household}/sessions/${id}`, { version }),
+  restoreSession: (household: string, { id, version }: Kept<SessionRecord>) =>
+    request<Kept<SessionRecord>>("POST", `/households/${household}/sessions/${id}/restore`, { version }),
   restore: <K extends Kind>(household: string, kind: K, { id, version }: Kept<unknown>) =>
     request<Kept<SpecOf<K>>>("POST", `/households/${household}/${kind}/${id}/restore`, { version }),
 };

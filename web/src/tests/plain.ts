@@ -98,7 +98,13 @@ export function plainGarage(asked: PlainAsked = {}): Garage {
   return {
     household: { ...household, spec: { ...household.spec, distanceUnit: asked.distance ?? "km" } },
     cars: [kept("car", asked.car ?? plain)],
-    places: [kept("place", { name: "Yard", limitMinutes: asked.limitMinutes ?? null }, "flat")],
+    places: [
+      kept(
+        "place",
+        { name: "Yard", ...(asked.limitMinutes === undefined ? {} : { limitMinutes: asked.limitMinutes }) },
+        "flat",
+      ),
+    ],
     outlets: [kept("bay", asked.outlet ?? bay(16), "place")],
     evses: [kept("box", asked.evse ?? post(10), "bay")],
     cables: [],

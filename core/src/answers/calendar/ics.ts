@@ -1,4 +1,4 @@
-import icalGenerator from "ical-generator";
+import icalGenerator, { ICalAlarmType } from "ical-generator";
 import { msAt, type Clock } from "../../engine/clock";
 import type { Window } from "../../engine/session";
 
@@ -7,6 +7,8 @@ export interface CalendarEntry {
   readonly window: Window;
   readonly summary: string;
   readonly description: string;
+  /** The calendar rings when it begins. */
+  readonly rings?: true;
 }
 
 /**
@@ -25,8 +27,8 @@ export function calendarOf(
     name,
     prodId: { company: "Kettleback", product: "Kettleback", language: "EN" },
   });
-  entries.forEach(({ window, summary, description }, i) => {
-    calendar.createEvent({
+  entries.forEach(({ window, summary, description, rings }, i) => {
+    const event = calendar.createEvent({
       // Of another schedule, another file or another start it is another entry, and none replaces the other.
       id: `${clock.startMs}-${Math.round(window.from)}-${now}-${i + 1}-${checkOf(name + summary)}@kettleback`,
       start: new Date(Math.round(msAt(clock, window.from) / 1000) * 1000),
@@ -35,6 +37,7 @@ export function calendarOf(
       summary,
       description,
     });
+    if (rings) event.createAlarm({ type: ICalAlarmType.display, trigger: 0, description: summary });
   });
   const text = calendar.toString();
   // Every line is ended, the last one too (RFC 5545, 3.1).

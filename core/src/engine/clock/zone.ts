@@ -90,6 +90,16 @@ export function repeatedAt(text: string, zoneName: string): readonly string[] {
 }
 
 /**
+ * A moment (ms since 1970) as local time to the minute, with its offset where that minute comes twice.
+ * @example localMinuteOf(0, "UTC") // "1970-01-01T00:00"
+ */
+export function localMinuteOf(ms: number, zoneName: string): string {
+  const minutes = offsetAt(zoneName, ms);
+  const text = new Date(ms + minutes * MINUTE).toISOString().slice(0, 16);
+  return repeatedAt(text, zoneName).length > 0 ? text + offsetText(minutes) : text;
+}
+
+/**
  * The first moment (ms since 1970) a local time without offset stands for; undefined where there is none.
  * @example momentOfLocal("1970-06-01T12:00", "UTC") // 13089600000
  */

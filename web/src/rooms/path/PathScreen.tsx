@@ -32,6 +32,7 @@ import styles from "./path.module.scss";
 const STACKED = 1100;
 
 /** What the answers hang on comes once they stand. */
+const Started = lazy(() => import("./started/Started"));
 const Hangs = lazy(() => import("./Hangs").then(({ Hangs: view }) => ({ default: view })));
 
 /** The heart: one sentence that says what is plugged in where, and at once what comes of it. */
@@ -98,6 +99,9 @@ function Bench({ garage, answered, standing, onChange }: BenchProps) {
         repeated={answered.repeated}
         onChange={onChange}
       />
+      <Suspense fallback={null}>
+        <Started garage={garage} draft={draft} plan={answered.kind === "charging" ? answered.plan : null} />
+      </Suspense>
       {draft.trial && <Trying trial={draft.trial} onBack={() => onChange({ ...draft, trial: null })} />}
       {problems.length > 0 && <Problems problems={problems} distance={garage.household.spec.distanceUnit} />}
       {before && (

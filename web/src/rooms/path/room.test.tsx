@@ -40,7 +40,7 @@ describe("the Path", () => {
         .getAllByRole("button")
         .map((b) => b.getAttribute("aria-pressed"));
     expect([pressed(), screen.queryByLabelText("Table of losses")]).toEqual([
-      ["true", "false", "false", "false"],
+      ["true", "false", "false", "false", "false"],
       null,
     ]);
     await press("Where it goes");
@@ -58,11 +58,11 @@ describe("the Path", () => {
     );
     expect(await screen.findByLabelText("Table of current steps")).toBeDefined();
     expect([pressed(), screen.queryByLabelText("Table of losses")]).toEqual([
-      ["false", "false", "true", "false"],
+      ["false", "false", "true", "false", "false"],
       null,
     ]);
     await press("The clock");
-    expect(pressed()).toEqual(["true", "false", "false", "false"]);
+    expect(pressed()).toEqual(["true", "false", "false", "false", "false"]);
     expect(screen.queryByLabelText("Table of current steps")).toBeNull();
   });
 

@@ -1,0 +1,3 @@
+export * from "./start";
+export * from "./moments";
+export * from "./finish";

@@ -1,0 +1,152 @@
+import { useMemo, useState } from "react";
+import { DateTime } from "luxon";
+import {
+  calendarOf,
+  isRefusal,
+  momentsOf,
+  solvePlan,
+  standingAt,
+  type Household,
+  type Kept,
+  type Marked,
+  type Plan,
+  type SessionRecord,
+  type Solution,
+} from "@kettleback/core";
+import { Button } from "../../../controls/Button";
+import { saveAs } from "../../../controls/DocumentFile";
+import { timeText } from "../../../format/manner";
+import { durationText, percentText } from "../../../format/number";
+import { localAt } from "../../../plan/answers";
+import { FinishForm } from "./FinishForm";
+import { useNow } from "./useNow";
+
+interface Props {
+  readonly row: Kept<SessionRecord>;
+  readonly household: Kept<Household>;
+  onForget(): void;
+}
+
+/** The plan of a session as it began, solved; null where it has none or nothing flows. */
+function useSolved(plan: Plan | null): { plan: Plan; solution: Solution } | null {
+  return useMemo(() => {
+    if (!plan) return null;
+    const solution = solvePlan(plan);
+    return isRefusal(solution) ? null : { plan, solution };
+  }, [plan]);
+}
+
+/** A session that goes on: how far it should be by now, what comes next and when, and how it is ended. */
+export function Running({ row, household, onForget }: Props) {
+  const { spec } = row;
+  const now = useNow();
+  const [finishing, setFinishing] = useState(false);
+  const solved = useSolved(spec.plan);
+  const begin = DateTime.fromISO(spec.begin, { zone: household.spec.timeZone });
+  const elapsed = Math.max(0, (now - begin.toMillis()) / 1000);
+  return (
+    <div className="running">
+      <h2>
+        {spec.name}: since {timeText(begin)}
+      </h2>
+      {solved ? <Standing {...solved} elapsed={elapsed} /> : <p>For {durationText(elapsed)}.</p>}
+      {solved && <Moments {...solved} elapsed={elapsed} />}
+      {finishing ? (
+        <FinishForm row={row} household={household} onClose={() => setFinishing(false)} />
+      ) : (
+        <p className="acts">
+          <Button onClick={() => setFinishing(true)}>Finish it…</Button>{" "}
+          {solved && <ToCalendar {...solved} elapsed={elapsed} name={spec.name} />}{" "}
+          <Button quiet onClick={onForget}>
+            It did not charge
+          </Button>
+        </p>
+      )}
+    </div>
+  );
+}
+
+interface OfSolved {
+  readonly plan: Plan;
+  readonly solution: Solution;
+  /** Seconds since it began. */
+  readonly elapsed: number;
+}
+
+/** Where the battery should stand by now. */
+function Standing({ plan, solution, elapsed }: OfSolved) {
+  const { soc, charging, left } = standingAt(solution, elapsed);
+  const target = percentText(solution.endsItself ?? plan.session.toSoc);
+  return (
+    <p className="standing">
+      <b>About {percentText(soc)}</b> now, by reckoning:{" "}
+      {charging
+        ? `${target} at ${timeText(localAt(solution, solution.secondsToTarget))}, in ${durationText(left)}.`
+        : `${target} should be there.`}
+    </p>
+  );
+}
+
+/** How long (s) an entry stands in the calendar. */
+const ENTRY = 600;
+
+/** What is still to come, as a file for one's own calendar, which rings at each. */
+function saveMoments(ahead: readonly Marked[], { clock }: Solution, name: string, nowMs: number): void {
+  const entries = ahead.map(({ at, what, todo }) => ({
+    window: { from: at, to: at + ENTRY },
+    summary: `${what}: ${name}`,
+    description: todo,
+    rings: true as const,
+  }));
+  saveAs("started.ics", calendarOf(name, entries, clock, nowMs), "text/calendar");
+}
+
+/** What comes and what has been, each with its time. */
+function Moments({ plan, solution, elapsed }: OfSolved) {
+  const moments = momentsOf(plan, solution);
+  const next = moments.find(({ at }) => at > elapsed);
+  return (
+    <ol className="moments">
+      {moments.map((moment) => (
+        <Moment
+          key={moment.id}
+          {...moment}
+          time={timeText(localAt(solution, moment.at))}
+          elapsed={elapsed}
+          next={moment.id === next?.id}
+        />
+      ))}
+    </ol>
+  );
+}
+
+/** What is still to come can be taken into a calendar, while there is anything. */
+function ToCalendar({ plan, solution, elapsed, name }: OfSolved & { readonly name: string }) {
+  const ahead = momentsOf(plan, solution).filter(({ at }) => at > elapsed);
+  return (
+    <Button
+      quiet
+      disabled={ahead.length === 0}
+      onClick={() => saveMoments(ahead, solution, name, Date.now())}
+    >
+      To my calendar
+    </Button>
+  );
+}
+
+interface MomentProps extends Marked {
+  readonly time: string;
+  readonly elapsed: number;
+  readonly next: boolean;
+}
+
+const Moment = ({ at, what, todo, time, elapsed, next }: MomentProps) => (
+  <li className={next ? "next" : at <= elapsed ? "past" : ""}>
+    <b>{time}</b>{" "}
+    <span>
+      {what}
+      {next && `, in ${durationText(at - elapsed)}`}
+      {next && <small>{todo}</small>}
+    </span>
+  </li>
+);

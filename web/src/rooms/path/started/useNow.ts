@@ -1,0 +1,20 @@
+import { useEffect, useState } from "react";
+
+/** How often (ms) a clock on the page is looked at. */
+const BEAT = 5_000;
+
+/** The moment it is (ms since 1970), as often as a clock to the minute needs. */
+export function useNow(): number {
+  const [now, setNow] = useState(() => Date.now());
+  useEffect(() => {
+    const tick = () => setNow(Date.now());
+    const timer = setInterval(tick, BEAT);
+    // A phone that was asleep shows the time it is, at once.
+    document.addEventListener("visibilitychange", tick);
+    return () => {
+      clearInterval(timer);
+      document.removeEventListener("visibilitychange", tick);
+    };
+  }, []);
+  return now;
+}
