@@ -301,3 +301,42 @@ test("by keyboard alone: a way is described, moved, made the baseline, and undon
   await page.keyboard.press("Control+Shift+Z");
   await expect(ways(page).first()).toContainText("Boathouse, wall socket at 8 A");
 });
+
+test("three trims of a car nobody owns stand side by side, in outline, on a phone by keyboard", async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await enter(page);
+  await page.getByRole("button", { name: "Add a candidate…" }).focus();
+  await page.keyboard.press("Enter");
+  const form = page.getByRole("dialog");
+  const type = async (label: string, text: string) => {
+    await form.getByLabel(label, { exact: true }).focus();
+    await page.keyboard.press("ControlOrMeta+A");
+    await page.keyboard.type(text);
+  };
+  for (const [name, battery, charger] of [
+    ["Heron short", "48", "7.4"],
+    ["Heron long", "72", "7.4"],
+    ["Heron long, 11 kW", "72", "11"],
+  ] as const) {
+    await type("What you call it", name);
+    await type("Battery, usable, kWh", battery);
+    await type("Onboard charger, kW", charger);
+    await page.keyboard.press("Enter");
+    await expect(form.getByRole("status")).toContainText(name);
+  }
+  await form.getByRole("button", { name: "Done" }).focus();
+  await page.keyboard.press("Enter");
+  await view(page, "Cars × ways");
+  const grid = page.getByRole("region", { name: "Cars by ways" });
+  await expect(grid.getByRole("columnheader", { name: /a candidate/ })).toHaveText([
+    /^Heron short/,
+    /^Heron long/,
+    /^Heron long, 11 kW/,
+  ]);
+  // The Garage knows nothing of them.
+  await page.getByRole("link", { name: "Garage" }).click();
+  await expect(page.getByRole("heading", { name: "Curlew" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: /Heron/ })).toHaveCount(0);
+});

@@ -178,7 +178,12 @@ const EXAMPLES: readonly Spoken[] = FILES.flatMap((file) =>
 );
 
 /** Examples that leave something out, for a reader to fill in. */
-const SKETCHES = ["begin({ region, carClass, … })", "rapidOfAnswers({ region", "documentKind({ format"];
+const SKETCHES = [
+  "begin({ region, carClass, … })",
+  "carOfAnswers({ region",
+  "rapidOfAnswers({ region",
+  "documentKind({ format",
+];
 
 const evaluate = (code: string): unknown => {
   const names = Object.keys(SPOKEN_OF).filter((name) => /^[A-Za-z_]\w*$/.test(name));

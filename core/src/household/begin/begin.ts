@@ -48,11 +48,17 @@ export interface Answers {
   readonly session: PlannedSession;
 }
 
+/** What a person says of a car, be it their own or one they think of. */
+export type CarAnswers = Pick<
+  Answers,
+  "region" | "carName" | "carClass" | "batteryKWh" | "charger" | "inlet" | "rapid"
+>;
+
 /** Usual efficiency of an onboard charger, which nobody reads off the papers (common practice). */
 const EFFICIENCY = 0.92;
 
 /** The car as far as it is said, its curve the usual one of its pack. */
-function plainCar({ region, carName, carClass, batteryKWh, charger, inlet, rapid }: Answers): Car {
+function plainCar({ region, carName, carClass, batteryKWh, charger, inlet, rapid }: CarAnswers): Car {
   const kind = carClass ?? CAR_CLASSES[1]!;
   const usual = charger ?? (inlet?.phases === 1 ? oneOf : chargerOf)(kind, region.system);
   const plain = batteryBy(
@@ -86,10 +92,14 @@ function plainCar({ region, carName, carClass, batteryKWh, charger, inlet, rapid
  * What the brochure's rapid charging comes to for the car as far as it is said; null where nothing is said of it.
  * @example rapidOfAnswers({ region, carClass, rapid, … })?.ok
  */
-export const rapidOfAnswers = (answers: Answers): FromBrochure | null =>
+export const rapidOfAnswers = (answers: CarAnswers): FromBrochure | null =>
   answers.rapid && fittedCurve(answers.rapid, plainCar(answers));
 
-function carOf(answers: Answers): Car {
+/**
+ * A car as far as it is said, the rest usual and marked as assumed.
+ * @example carOfAnswers({ region, carClass, … }).assumed // ["ownDraw", "efficiency", "economy", …]
+ */
+export function carOfAnswers(answers: CarAnswers): Car {
   const car = plainCar(answers);
   const rapid = rapidOfAnswers(answers);
   return rapid?.ok ? { ...car, battery: { ...car.battery, acceptance: rapid.acceptance } } : car;
@@ -128,7 +138,7 @@ function evseOf({ region, evseAmps, inlet }: Answers, at: HomePoint): Evse {
 export function begin(answers: Answers): Plan {
   const { region, timeZone, perKWh, session } = answers;
   const { outlet, point } = outletOf(answers);
-  const car = carOf(answers);
+  const car = carOfAnswers(answers);
   return {
     format: PLAN_FORMAT,
     version: PLAN_VERSION,

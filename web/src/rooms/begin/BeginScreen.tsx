@@ -2,39 +2,26 @@ import { useMemo, useState } from "react";
 import { useNavigate } from "react-router-dom";
 import { DateTime } from "luxon";
 import {
-  CAR_CLASSES,
   HOME_PRICE,
   REGIONS,
   socketsOf,
   usualRate,
   type Region,
   type HomePoint,
-  type FromBrochure,
-  type FromPower,
   type OutletTypeId,
 } from "@kettleback/core";
 import { Refused } from "../../api/client";
 import { Button } from "../../controls/Button";
-import { PhasesSelect } from "../../controls/PhasesSelect";
 import { Select } from "../../controls/Select";
-import { TextInput } from "../../controls/TextInput";
 import { useGarage } from "../../stores/garage";
 import { sayTrouble } from "../../stores/notices";
 import { ampsText } from "../../format/number";
-import { BrochureFields } from "../../plan/BrochureFields";
-import { InletChoice } from "../../plan/InletChoice";
+import { CarFields } from "../../plan/CarFields";
+import { rapidOfTyped } from "../../plan/carTyped";
+import { FigureField } from "../../plan/FigureField";
 import { PictureChoice } from "../../plan/PictureChoice";
 import { faceText, pictured } from "../../plan/sockets";
-import {
-  browserZone,
-  chargerOfTyped,
-  firstTyped,
-  planOfTyped,
-  pointOfTyped,
-  rapidOfTyped,
-  wrongOf,
-  type Typed,
-} from "./answers";
+import { browserZone, firstTyped, planOfTyped, pointOfTyped, wrongOf, type Typed } from "./answers";
 import styles from "./begin.module.scss";
 
 const UNKNOWN = "I don’t know";
@@ -49,9 +36,8 @@ export default function BeginScreen() {
   const navigate = useNavigate();
   const wrong = wrongOf(typed);
   const region = REGIONS.find(({ id }) => id === typed.region)!;
-  const charger = chargerOfTyped(typed);
   const point = pointOfTyped(typed) ?? region.points[0]!;
-  const rapid = useMemo(() => rapidOfTyped(typed), [typed]);
+  const rapid = useMemo(() => rapidOfTyped(typed, region), [typed, region]);
   const set = (change: Partial<Typed>) => setTyped({ ...typed, ...change });
 
   const go = async () => {
@@ -96,7 +82,7 @@ export default function BeginScreen() {
 
       <Where typed={typed} set={set} region={region} zone={zone} wrong={wrong} />
 
-      <TheCar typed={typed} set={set} wrong={wrong} charger={charger} rapid={rapid} />
+      <TheCar typed={typed} set={set} region={region} wrong={wrong} />
 
       <Plugged typed={typed} set={set} region={region} point={point} wrong={wrong} />
 
@@ -157,7 +143,7 @@ const Plugged = ({ typed, set, region, point, wrong }: PluggedProps) => (
       onChange={(picked) => set({ point: picked })}
       {...outletChoices(region)}
     />
-    <Figure
+    <FigureField
       label="The charging unit’s label says"
       unit="A"
       placeholder={String(point.amps)}
@@ -168,71 +154,11 @@ const Plugged = ({ typed, set, region, point, wrong }: PluggedProps) => (
   </fieldset>
 );
 
-interface TheCarProps {
-  readonly typed: Typed;
-  readonly set: (change: Partial<Typed>) => void;
-  readonly wrong: Readonly<Partial<Record<keyof Typed, string>>>;
-  readonly charger: FromPower | null;
-  readonly rapid: FromBrochure | null;
-}
-
 /** What the car is, as far as it is known. */
-const TheCar = ({ typed, set, wrong, charger, rapid }: TheCarProps) => (
+const TheCar = ({ typed, set, region, wrong }: Omit<PluggedProps, "point">) => (
   <fieldset>
     <legend>The car</legend>
-    <TextInput
-      says="What you call it"
-      large
-      placeholder="my car"
-      maxLength={80}
-      value={typed.carName}
-      onChange={(text) => set({ carName: text })}
-    />
-    <Select
-      says="What it is"
-      large
-      value={typed.carClass}
-      onChange={(picked) => set({ carClass: picked })}
-      options={[
-        { value: "", text: `${UNKNOWN}: a family car` },
-        ...CAR_CLASSES.map(({ id, name }) => ({ value: id, text: name })),
-      ]}
-    />
-    <Figure
-      label="Battery, usable"
-      unit="kWh"
-      value={typed.batteryKWh}
-      problem={wrong.batteryKWh}
-      onChange={(batteryKWh) => set({ batteryKWh })}
-    />
-    <Figure
-      label="Onboard charger"
-      unit="kW"
-      value={typed.chargerKW}
-      problem={wrong.chargerKW}
-      onChange={(chargerKW) => set({ chargerKW })}
-    />
-    <PhasesSelect
-      says="On"
-      unknown={UNKNOWN}
-      large
-      value={typed.phases}
-      onChange={(phases) => set({ phases })}
-    />
-    {wrong.phases && (
-      <p className="problem" role="alert">
-        Phases of the charger: {wrong.phases}
-      </p>
-    )}
-    {charger?.ok && <p className="quiet">Taken as {charger.charger.said}.</p>}
-    <details>
-      <summary>Look into its inlet</summary>
-      <InletChoice value={typed.inlet} unknown={UNKNOWN} onChange={(inlet) => set({ inlet })} />
-    </details>
-    <details>
-      <summary>Rapid charging, from the brochure</summary>
-      <BrochureFields typed={typed.rapid} found={rapid} onChange={(next) => set({ rapid: next })} />
-    </details>
+    <CarFields typed={typed} region={region} wrong={wrong} onChange={set} />
   </fieldset>
 );
 
@@ -258,7 +184,7 @@ const Where = ({ typed, set, region, zone, wrong }: WhereProps) => (
     <p className="quiet">
       {region.currency}, {region.distanceUnit === "km" ? "kilometres" : "miles"}, time zone {zone}.
     </p>
-    <Figure
+    <FigureField
       label="A kWh costs you"
       unit={region.currency}
       placeholder={String(usualRate(HOME_PRICE, region.currency))}
@@ -268,38 +194,3 @@ const Where = ({ typed, set, region, zone, wrong }: WhereProps) => (
     />
   </fieldset>
 );
-
-interface FigureProps {
-  readonly label: string;
-  readonly unit: string;
-  readonly value: string;
-  readonly placeholder?: string;
-  readonly problem: string | undefined;
-  onChange(value: string): void;
-}
-
-/** A figure off a label or the papers, which may be left open. */
-function Figure({ label, unit, value, placeholder = "I don’t know", problem, onChange }: FigureProps) {
-  return (
-    <label className={problem ? "wrong" : ""}>
-      {label}
-      <span className="with-unit">
-        <TextInput
-          label={`${label}, ${unit}`}
-          large
-          wrong={!!problem}
-          placeholder={placeholder}
-          kind="figure"
-          value={value}
-          onChange={onChange}
-        />
-        <span>{unit}</span>
-      </span>
-      {problem && (
-        <span className="problem" role="alert">
-          {label}: {problem}
-        </span>
-      )}
-    </label>
-  );
-}

@@ -1,13 +1,10 @@
 import { NO_BROCHURE } from "../../plan/brochure";
-import {
-  chargerOfTyped,
-  firstTyped,
-  freshName,
-  planOfTyped,
-  pointOfTyped,
-  rapidOfTyped,
-  wrongOf,
-} from "./answers";
+import { regionOfZone } from "@kettleback/core";
+import { chargerOfTyped, rapidOfTyped as rapidOf, type TypedCar } from "../../plan/carTyped";
+import { firstTyped, freshName, planOfTyped, pointOfTyped, wrongOf } from "./answers";
+
+const IRELAND = regionOfZone("Europe/Dublin");
+const rapidOfTyped = (typed: TypedCar) => rapidOf(typed, IRELAND);
 
 test("a second household of the same name is told apart by a number that is free", () => {
   expect(freshName("Home", [])).toBe("Home");
@@ -42,11 +39,11 @@ test("a brochure's rapid charging goes into the plan; one that contradicts itsel
 test("an inlet that proves one phase is taken for it; phases said against it are refused at their field", () => {
   const first = { ...firstTyped("Europe/Dublin"), inlet: "type2-one" };
   // 11 kW are three phases of 16 A, which such an inlet cannot bring.
-  expect(chargerOfTyped({ ...first, chargerKW: "7.4" })).toMatchObject({
+  expect(chargerOfTyped({ ...first, chargerKW: "7.4" }, IRELAND)).toMatchObject({
     charger: { limits: [{ phases: 1, amps: 32 }] },
   });
-  expect(chargerOfTyped({ ...first, chargerKW: "11" })).toMatchObject({ ok: false });
-  expect(chargerOfTyped({ ...first, inlet: "type2", chargerKW: "11" })).toMatchObject({
+  expect(chargerOfTyped({ ...first, chargerKW: "11" }, IRELAND)).toMatchObject({ ok: false });
+  expect(chargerOfTyped({ ...first, inlet: "type2", chargerKW: "11" }, IRELAND)).toMatchObject({
     charger: { limits: [{ phases: 3, amps: 16 }] },
   });
   expect(wrongOf({ ...first, phases: 3 })).toEqual({

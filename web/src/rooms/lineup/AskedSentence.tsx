@@ -5,6 +5,7 @@ import { Tick } from "../../controls/Tick";
 import type { SolvedLineup } from "../../jobs/lineup";
 import { Comma } from "../../plan/Comma";
 import { Departure, SpanWords } from "../../plan/SessionWords";
+import { isCandidate } from "./candidate";
 import type { LineupDraft } from "../../stores/lineup";
 import sentence from "../../plan/sentence.module.scss";
 
@@ -39,7 +40,10 @@ export function AskedSentence({ garage, solved, brief: asked = false, onChange }
           manner="sentence"
           value={Math.min(draft.carAt, open.cars.length - 1)}
           onChange={(picked) => set({ carAt: picked })}
-          options={open.cars.map(({ car }, i) => ({ value: i, text: car.name }))}
+          options={open.cars.map(({ key, car }, i) => ({
+            value: i,
+            text: isCandidate(key) ? `${car.name}, a candidate` : car.name,
+          }))}
         />{" "}
         <SpanWords
           session={session}
@@ -77,7 +81,7 @@ export function AskedSentence({ garage, solved, brief: asked = false, onChange }
         )}
         <span className="comma">.</span>
       </p>
-      {!brief && (garage.cars.length > 1 || draft.cars.length > 1) && (
+      {!brief && garage.cars.length + draft.cars.filter((car) => typeof car !== "string").length > 1 && (
         <fieldset className="cars-ticked">
           <legend>Cars in the line-up</legend>
           {garage.cars.map(({ id, spec }) => (
@@ -94,7 +98,7 @@ export function AskedSentence({ garage, solved, brief: asked = false, onChange }
                   draft.cars.length > 1 && set({ cars: draft.cars.filter((_, at) => at !== i), carAt: 0 })
                 }
               >
-                {car.name} (of the file)
+                {car.name}, a candidate
               </Tick>
             ),
           )}

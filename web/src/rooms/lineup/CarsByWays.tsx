@@ -11,6 +11,7 @@ import {
   percentText,
   speedFigure,
 } from "../../format/number";
+import { isCandidate } from "./candidate";
 import { LongName } from "./LongName";
 import type { ViewProps } from "./view";
 
@@ -85,8 +86,9 @@ export default function CarsByWays({ solved, selected, onSelect }: ViewProps) {
           <tr>
             <th scope="col">Way</th>
             {open.cars.map(({ key, car }) => (
-              <th key={key} scope="col">
+              <th key={key} scope="col" className={isCandidate(key) ? "candidate" : ""}>
                 {car.name}
+                {isCandidate(key) && <small>a candidate</small>}
               </th>
             ))}
           </tr>

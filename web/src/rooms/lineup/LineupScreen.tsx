@@ -1,6 +1,6 @@
 import { Suspense, useEffect, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router-dom";
-import { startLineup, type Garage } from "@kettleback/core";
+import { startLineup, type Car, type Garage } from "@kettleback/core";
 import { RoomFrame } from "../../controls/RoomFrame";
 import { UndoRedo } from "../../controls/UndoRedo";
 import { viewAt, Views } from "../../controls/Views";
@@ -10,6 +10,7 @@ import { firstDraftOf, todayIn } from "../../jobs/store";
 import { Problems } from "../../plan/Problems";
 import { firstSession } from "../../stores/draft";
 import { lineupDraftOf, lineupStoreOf, type LineupDraft } from "../../stores/lineup";
+import { AddCandidate } from "./AddCandidate";
 import { AddWays } from "./AddWays";
 import { AskedSentence } from "./AskedSentence";
 import { LineupFile } from "./LineupFile";
@@ -34,8 +35,9 @@ export default function LineupScreen({ garage }: { garage: Garage }) {
   if (garage.cars.length === 0 && !store.getState().draft)
     return (
       <NothingYet title="Nothing to line up yet">
-        A line-up needs a car of your own to start from. <Link to="/garage">Add it in the Garage</Link>; the
-        ways you do not have are filled in.
+        A line-up needs a car of your own to start from. <Link to="/garage">Add it in the Garage</Link>, or
+        take one you think of; the ways you do not have are filled in.
+        <AddCandidate garage={garage} onAdd={(car) => store.getState().set(lineupWith(garage, car))} />
       </NothingYet>
     );
   if (!solved || solved.garage !== garage) return null;
@@ -51,6 +53,12 @@ function firstLineup(garage: Garage): LineupDraft | undefined {
   const made = firsts.get(garage) ?? lineupDraftOf(startLineup(garage, session), null);
   firsts.set(garage, made);
   return made;
+}
+
+/** A line-up of a household that has no car: of the one it thinks of. */
+function lineupWith(garage: Garage, car: Car): LineupDraft {
+  const made = startLineup(garage, firstSession(todayIn(garage)));
+  return lineupDraftOf({ ...made, cars: [car] }, null);
 }
 
 interface BenchProps {
@@ -97,7 +105,13 @@ function Bench({ garage, solved, onChange }: BenchProps) {
       ))}
       <div className="lineup-bar">
         <Views label="Views of the line-up" base="/line-up" views={VIEWS} view={view.id} />
-        <AddWays garage={garage} draft={draft} onChange={onChange} />
+        <div className="adds">
+          <AddWays garage={garage} draft={draft} onChange={onChange} />
+          <AddCandidate
+            garage={garage}
+            onAdd={(car) => onChange({ ...draft, cars: [...draft.cars, car], carAt: open.cars.length })}
+          />
+        </div>
       </div>
       {open.cars.length === 0 && <p className="room-note">No car is in this line-up: tick one above.</p>}
       {open.ways.length === 0 && (

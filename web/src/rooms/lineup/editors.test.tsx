@@ -4,7 +4,9 @@ import { useState } from "react";
 import {
   sweepOf,
   clockOfPlan,
+  carSchema,
   regionOfZone,
+  type Car,
   worldOf,
   type SweepRow,
   type SweepSpec,
@@ -17,6 +19,7 @@ import type { LineupDraft } from "../../stores/lineup";
 import { plain } from "../../tests/plain";
 import { settle } from "../../tests/settle";
 import { rowsOf } from "../../tests/tables";
+import { AddCandidate } from "./AddCandidate";
 import { AddWays } from "./AddWays";
 import { AskedSentence } from "./AskedSentence";
 import Choosers from "./Choosers";
@@ -232,6 +235,56 @@ describe("ways are added", () => {
   });
 });
 
+describe("a car one thinks of", () => {
+  const added: Car[] = [];
+  const field = (label: string, value: string) =>
+    fireEvent.change(screen.getByLabelText(label), { target: { value } });
+  const press = (name: string) => fireEvent.click(screen.getByRole("button", { name }));
+  beforeEach(() => {
+    added.length = 0;
+    render(<AddCandidate garage={fallowQuay} onAdd={(car) => added.push(car)} />);
+    press("Add a candidate…");
+  });
+
+  test("is its class where nothing else is said, marked as assumed, under the name of its class", () => {
+    field("What it is", "small");
+    press("Add it");
+    expect(added).toHaveLength(1);
+    expect(added[0]).toMatchObject({ name: "small car", battery: { usableWh: 40_000 }, whPerKm: 150 });
+    expect(added[0]!.assumed).toEqual(expect.arrayContaining(["capacity", "charger", "economy"]));
+    expect(carSchema.safeParse(added[0]).success).toBe(true);
+  });
+
+  test("three trims follow one another: what was typed stays but for the name", () => {
+    field("What you call it", "Short range");
+    field("Battery, usable, kWh", "50");
+    field("Onboard charger, kW", "11");
+    press("Add it");
+    expect(screen.getByRole("status").textContent).toBe("In the line-up: Short range.");
+    field("What you call it", "Long range");
+    field("Battery, usable, kWh", "75");
+    press("Add this one too");
+    field("What you call it", "Long range, 22 kW");
+    field("Onboard charger, kW", "22");
+    press("Add this one too");
+    expect(added.map(({ name, battery, charger }) => [name, battery.usableWh, charger.limits])).toEqual([
+      ["Short range", 50_000, [{ phases: 3, amps: 16 }]],
+      ["Long range", 75_000, [{ phases: 3, amps: 16 }]],
+      ["Long range, 22 kW", 75_000, [{ phases: 3, amps: 32 }]],
+    ]);
+    press("Done");
+    expect(screen.queryByRole("dialog")).toBeNull();
+  });
+
+  test("what cannot be is refused at its field, and nothing is added from it", () => {
+    field("Battery, usable, kWh", "1");
+    expect(screen.getByRole("alert").textContent).toContain("Battery, usable: accepted: 2 to 400 kWh");
+    expect(screen.getByRole<HTMLButtonElement>("button", { name: "Add it" }).disabled).toBe(true);
+    fireEvent.submit(screen.getByRole("dialog").querySelector("form")!);
+    expect(added).toEqual([]);
+  });
+});
+
 describe("what is asked of every way", () => {
   const asked = (unit: "km" | "mi", change: Partial<LineupDraft> = {}) => {
     const changes: LineupDraft[] = [];
@@ -270,14 +323,14 @@ describe("what is asked of every way", () => {
     const changes = asked("km");
     fireEvent.click(screen.getByLabelText("Curlew"));
     expect(changes[0]!.cars).toEqual([plain, "fq-curlew"]);
-    fireEvent.click(screen.getByLabelText(/Plain \(of the file\)/));
+    fireEvent.click(screen.getByLabelText(/Plain, a candidate/));
     expect(changes).toHaveLength(1);
   });
 
   test("of two cars one is left out, by its own tick, and the first is in view", () => {
     const changes = asked("km", { cars: ["fq-curlew", plain], carAt: 1 });
     fireEvent.click(screen.getByLabelText("Curlew"));
-    fireEvent.click(screen.getByLabelText(/Plain \(of the file\)/));
+    fireEvent.click(screen.getByLabelText(/Plain, a candidate/));
     expect(changes.map(({ cars, carAt }) => [cars, carAt])).toEqual([
       [[plain], 0],
       [["fq-curlew"], 0],
