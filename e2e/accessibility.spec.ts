@@ -170,7 +170,7 @@ const SCANS: Readonly<Record<string, Screens>> = {
     when: money("When to charge", (page) => page.getByRole("region", { name: "When to leave" }).waitFor()),
     "a tariff of lines": money("Tariffs", async (page) => {
       await page.getByRole("button", { name: "Change line 1" }).click();
-      await page.getByText("Least, most, grace and membership").click();
+      await page.getByText("Standing charge, least, most, grace and membership").click();
     }),
     "a week of hours": money("Tariffs", async (page) => {
       await page.getByRole("button", { name: "Boatyard day and night" }).click();

@@ -27,6 +27,7 @@ export * from "./answers/payback";
 export * from "./answers/says";
 export * from "./answers/nothing";
 export * from "./answers/started";
+export * from "./answers/hometariff";
 export * from "./household/garage";
 export * from "./household/start";
 export * from "./household/begin";

@@ -7,6 +7,7 @@ import {
   fitOf,
   fromTimes,
   hangsOn,
+  homeTariffs,
   leavingTimes,
   portableCandidates,
   portableChoices,
@@ -87,6 +88,8 @@ export const JOBS = {
   leaving: inOne(leaving),
   everywhere: inOne(everywhereOf),
   hangs: inOne(hangsOn),
+  /** A year under each of several home tariffs. */
+  homeTariffs,
   cables: inOne(cables),
   portables: inOne(portables),
   /** What alone would make a display true. */

@@ -1,10 +1,12 @@
 import { z } from "zod";
 import {
   fuelQuestionSchema,
+  homeTariffQuestionSchema,
   leadQuestionSchema,
   membershipQuestionSchema,
   paybackQuestionSchema,
   type FuelQuestion,
+  type HomeTariffQuestion,
   type LeadQuestion,
   type MembershipQuestion,
   type PaybackQuestion,
@@ -18,6 +20,7 @@ export interface MoneyDraft {
   readonly fuel: FuelQuestion;
   readonly payback: PaybackQuestion;
   readonly member: MembershipQuestion;
+  readonly home: HomeTariffQuestion;
 }
 
 /** What was typed into them; everything else follows the path in view. */
@@ -28,6 +31,8 @@ const typedSchema: z.ZodType<MoneyTyped> = z.strictObject({
   fuel: typing(fuelQuestionSchema),
   payback: typing(paybackQuestionSchema),
   member: typing(membershipQuestionSchema),
+  // Drafts from before it was asked have none.
+  home: typing(homeTariffQuestionSchema).default({}),
 });
 
 const typedFrom = (kept: unknown): MoneyTyped | null => {

@@ -161,6 +161,8 @@ const beyondSchema = z.strictObject({
       joined: z.boolean(),
     })
     .optional(),
+  /** What being connected costs a month, whatever is drawn. No session is billed for it. */
+  standing_monthly: quantity(0, 10_000, "a month").optional(),
   /** Minutes after charging has ended in which standing costs nothing yet. */
   grace_minutes: quantity(0, 10_080, "minutes").optional(),
   /** Prices of energy that change by the hour or quarter hour; they come before the elements wherever they reach. */

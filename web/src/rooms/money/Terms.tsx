@@ -69,10 +69,15 @@ export function Terms({ tariff, currency, onEdit }: PartProps) {
     const { kettleback: __, ...plain } = tariff;
     onEdit(Object.keys(next).length > 0 ? { ...plain, kettleback: next } : plain);
   };
-  const { membership, grace_minutes } = kettleback;
+  const { membership, grace_minutes, standing_monthly } = kettleback;
   return (
     <details className="terms">
-      <summary>Least, most, grace and membership</summary>
+      <summary>Standing charge, least, most, grace and membership</summary>
+      <Standing
+        value={standing_monthly}
+        currency={currency}
+        onChange={(v) => beyond("standing_monthly", v)}
+      />
       <BoundField
         says="a session costs at least"
         label="Least of a session"
@@ -149,3 +154,32 @@ export function Terms({ tariff, currency, onEdit }: PartProps) {
     </details>
   );
 }
+
+interface StandingProps {
+  readonly value: number | undefined;
+  readonly currency: string;
+  onChange(value: number | undefined): void;
+}
+
+/** Standing charge a month where a tariff begins to have one. */
+const USUAL_STANDING = 10;
+
+/** What being connected costs, beside all that is drawn. */
+const Standing = ({ value, currency, onChange }: StandingProps) => (
+  <div className="term">
+    <Tick checked={value !== undefined} onChange={(on) => onChange(on ? USUAL_STANDING : undefined)}>
+      a standing charge, whatever is drawn; no session is billed for it
+    </Tick>
+    {value !== undefined && (
+      <NumberInput
+        bare
+        label="Standing charge"
+        unit={`${currency} a month`}
+        min={0}
+        max={10_000}
+        value={value}
+        onChange={onChange}
+      />
+    )}
+  </div>
+);

@@ -42,6 +42,16 @@ function elsewhere(offers: readonly Offer[]): number | undefined {
 export const energyPriceOf = ({ elements }: Tariff): number | undefined =>
   elements.flatMap((e) => e.price_components).find(({ type }) => type === "ENERGY")?.price;
 
+/** A day's drive where nobody has said one. */
+const USUAL_KM_A_DAY = 40;
+
+/** Whether a tariff looks like one for a home: paid by the kWh alone, not free, and nobody's member. */
+const isForHome = ({ elements, kettleback }: Tariff): boolean =>
+  !kettleback?.membership &&
+  elements.every(({ price_components }) => price_components.every(({ type }) => type === "ENERGY")) &&
+  (kettleback?.hourly !== undefined ||
+    elements.some(({ price_components }) => price_components.some(({ price }) => price > 0)));
+
 /** A membership to start from: that of the tariff the path is paid at away from home, or else of the first that has one. */
 function memberOf(garage: Garage, { tariff, evse }: Plan): Omit<MoneyDraft["member"], "months"> {
   const away = ["post", "rapid"].includes(evse.kind);
@@ -133,6 +143,11 @@ export function firstMoney(
         sign,
         cost: { low: price(low), high: price(high) },
       })),
+    },
+    home: {
+      kmADay: USUAL_KM_A_DAY,
+      tariffs: garage.tariffs.filter(({ spec }) => isForHome(spec)).map(({ id }) => id),
+      house: { day: 0, evening: 0, night: 0 },
     },
     member: {
       ...memberOf(garage, plan),

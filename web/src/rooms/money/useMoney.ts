@@ -8,7 +8,7 @@ import { firstMoney } from "./first";
 /** What the questions of each household last started from, for while its path does not charge. */
 const started = new Map<string, MoneyDraft>();
 
-const NOTHING_TYPED: MoneyTyped = { lead: {}, fuel: {}, payback: {}, member: {} };
+const NOTHING_TYPED: MoneyTyped = { lead: {}, fuel: {}, payback: {}, member: {}, home: {} };
 
 /** What a question starts from with what was typed put over it. */
 const over = (first: MoneyDraft, typed: MoneyTyped): MoneyDraft => ({
@@ -16,6 +16,7 @@ const over = (first: MoneyDraft, typed: MoneyTyped): MoneyDraft => ({
   fuel: { ...first.fuel, ...typed.fuel },
   payback: { ...first.payback, ...typed.payback },
   member: { ...first.member, ...typed.member },
+  home: { ...first.home, ...typed.home },
 });
 
 /**

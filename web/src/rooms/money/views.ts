@@ -18,5 +18,6 @@ export const VIEWS: readonly View[] = [
   { id: "lead", name: "The lead", of: "its own", Body: lazy(() => import("./LeadBench")) },
   { id: "fuel", name: "Against fuel", of: "its own", Body: lazy(() => import("./Fuel")) },
   { id: "payback", name: "What pays back", of: "its own", Body: lazy(() => import("./PaybackView")) },
+  { id: "home", name: "Which home tariff", of: "its own", Body: lazy(() => import("./HomeTariff")) },
   { id: "members", name: "Memberships", of: "its own", Body: lazy(() => import("./Memberships")) },
 ];

@@ -313,7 +313,13 @@ describe("against fuel", () => {
     const field = (label: string) => screen.getByLabelText<HTMLInputElement>(label);
     expect(field("A kWh on the meter, EUR").value).toBe("0.3");
     fireEvent.change(field("The fuel car uses"), { target: { value: "8" } });
-    expect(store.getState().draft).toEqual({ lead: {}, fuel: { uses: 8 }, payback: {}, member: {} });
+    expect(store.getState().draft).toEqual({
+      lead: {},
+      fuel: { uses: 8 },
+      payback: {},
+      member: {},
+      home: {},
+    });
     const dearer = at(0.6);
     rerender(<Fuel garage={dearer.garage} answered={dearer} />);
     expect([field("A kWh on the meter, EUR").value, field("The fuel car uses").value]).toEqual(["0.6", "8"]);

@@ -1,0 +1,3 @@
+export * from "./question";
+export * from "./house";
+export * from "./compare";
