@@ -335,5 +335,9 @@ export const EXAMPLES: Readonly<Record<CautionCode, Example>> = {
   "rapid-watch": on("a rapid station"),
   "rapid-past-80": { ...on("a rapid station"), toSoc: 0.95 },
   "pack-cold": { path: taking, batteryC: -15 },
+  "plugged-in-cold": {
+    path: { ...path(), free: true, schools: { cold: "always" } },
+    batteryC: -2,
+  },
   "ends-itself": { path: { ...taking, car: { ...taking.car, endsAt: { rapid: 0.6 } } }, toSoc: 0.8 },
 };

@@ -5,7 +5,8 @@ import { bay, idealCar, pathOf, post, rapid, socketedPost, type2Cable } from "..
 import { chargeOver } from "../../tests/solve";
 import { largestBreakerFor, type FixedGauge } from "../../trade/conductors";
 import { outletType } from "../../trade/outlets";
-import { phasesAt, type Lead, type Outlet, type Evse } from "../../things/parts";
+import { phasesAt, type Lead, type Outlet, type Evse, type Schools } from "../../things/parts";
+import { CAUTION_PATHS } from "../../tests/caution-paths";
 import type { SupplyId, Tap } from "../../trade/supply";
 import { isRefusal, type ChargingPath } from "../../engine/path";
 import { above } from "./caution";
@@ -471,6 +472,52 @@ describe("cables, leads and adapters", () => {
       evse,
     });
     expect(codes(path)).toContain("stop no-earth");
+  });
+
+  describe("where people disagree", () => {
+    const heavy = { lengthM: 8, amps: 16, resistance: { by: "conductor", gauge: "2.5 mm2" } } as const;
+    const atTen = (schools: Schools | undefined, change: Partial<Lead> = {}) =>
+      codes({
+        ...pathOf({ car, outlet: socket(), lead: lead({ ...heavy, ...change }), evse: portable(10) }),
+        schools,
+      }).find((code) => code.includes("lead-over-eight") || code.includes("lead-used"));
+    test.each([
+      [undefined, {}, "careful lead-over-eight"],
+      [{ leads: "eight" }, {}, "careful lead-over-eight"],
+      [{ leads: "heavy" }, {}, "note lead-used"],
+      // Neither longer, nor thinner, nor coiled, nor joined is it such a lead.
+      [{ leads: "heavy" }, { lengthM: 11 }, "careful lead-over-eight"],
+      [{ leads: "heavy" }, { resistance: { by: "conductor", gauge: "1.5 mm2" } }, "careful lead-over-eight"],
+      [{ leads: "heavy" }, { coiled: true }, "careful lead-over-eight"],
+      [{ leads: "heavy" }, { chained: true }, "careful lead-over-eight"],
+      [{ leads: "heavy" }, { overBlock: true }, "careful lead-over-eight"],
+      [{ leads: "heavy" }, { resistance: { by: "conductor", gauge: "12 AWG" } }, "note lead-used"],
+      // Measured, a lead is as heavy as its ohms: 0.13 Ω over 8 m and back are 8.1 Ω a kilometre.
+      [{ leads: "heavy" }, { resistance: { by: "loop", loopOhms: 0.13 } }, "note lead-used"],
+      [{ leads: "heavy" }, { resistance: { by: "loop", loopOhms: 0.16 } }, "careful lead-over-eight"],
+    ] as const)("a lead at 10 A by %j, %j: %s", (schools, change, code) =>
+      expect(atTen(schools, change as Partial<Lead>)).toBe(code),
+    );
+    test("no school lets a heavy lead carry more than 10 A", () => {
+      const path = pathOf({
+        car,
+        outlet: socket({ type: "as3112-15" }),
+        lead: lead({ ...heavy }),
+        evse: portable(15),
+      });
+      expect(codes({ ...path, schools: { leads: "heavy" } })).toContain("careful lead-over-eight");
+    });
+
+    const station = (change: Partial<ChargingPath>) =>
+      cautionsFor({ ...CAUTION_PATHS["a rapid station"]!, ...change }, undefined, 0.95).map(
+        ({ code }) => code,
+      );
+    test("a free station with nobody waiting is not preached at past 80 %, unless the household leaves there", () => {
+      expect(station({})).toContain("rapid-past-80");
+      expect(station({ free: true })).not.toContain("rapid-past-80");
+      expect(station({ free: true, schools: { past80: "leave" } })).toContain("rapid-past-80");
+      expect(station({ schools: { past80: "stay" } })).toContain("rapid-past-80");
+    });
   });
 
   test("damage on any piece of the way is a stop that names each piece, and goes with the mark", () => {

@@ -52,6 +52,7 @@ export const CAUTIONS = {
   "rapid-past-80": "no further",
   "pack-cold": "no further",
   "ends-itself": "no further",
+  "plugged-in-cold": "no further",
 } as const satisfies Record<string, Advice>;
 
 /** The code of a caution, by which a saved path acknowledges it. */

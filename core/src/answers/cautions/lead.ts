@@ -1,12 +1,24 @@
 import { outletType } from "../../trade/outlets";
-import { leadOhms, lineVolts, phasesAt } from "../../things/parts";
+import { leadOhms, lineVolts, phasesAt, schoolOf, type Lead } from "../../things/parts";
 import { leadHeat } from "../steps";
 import { ampsWord as a, type Caution, type Rule } from "./caution";
 
 /** Current above which a household lead should not be used for hours (common practice). */
 const LEAD_AMPS = 8;
+/** … and above which a heavy, short and unrolled one should not, for those who hold with that school. */
+const HEAVY_AMPS = 10;
+/** Most metres and ohms a kilometre of a conductor, warm, of such a lead: 2.5 mm² or 12 AWG. */
+const HEAVY = { lengthM: 10, ohmsPerKm: 8.6 };
 
-const misused: Rule = ({ path: { lead }, flowing, amps }) => {
+/** Whether a lead is one that may carry 10 A for those who hold with it. */
+const isHeavy = (lead: Lead): boolean =>
+  !lead.coiled &&
+  !lead.chained &&
+  !lead.overBlock &&
+  lead.lengthM <= HEAVY.lengthM &&
+  (leadOhms(lead, 1) / lead.lengthM) * 1000 <= HEAVY.ohmsPerKm;
+
+const misused: Rule = ({ path: { lead, schools }, flowing, amps }) => {
   if (!lead) return undefined;
   const heat = flowing && leadHeat(lead, amps, flowing.moment.flow.way.phases);
   const warmth = heat === undefined ? "" : ` It gives off ${heat.toFixed(1)} W a metre.`;
@@ -36,14 +48,15 @@ const misused: Rule = ({ path: { lead }, flowing, amps }) => {
       todo: "Take it out.",
     });
   const industrial = outletType(lead.plug).industrial && outletType(lead.socket).industrial;
-  const over = !industrial && amps > LEAD_AMPS;
+  const most = schoolOf(schools, "leads") === "heavy" && isHeavy(lead) ? HEAVY_AMPS : LEAD_AMPS;
+  const over = !industrial && amps > most;
   found.push({
     code: over ? "lead-over-eight" : "lead-used",
     severity: over ? "careful" : "note",
     amount: amps,
     what: over ? `An extension lead at ${a(amps)}.` : "An extension lead is in use.",
     why: `Extension leads are not recommended for charging.${warmth}`,
-    todo: `If you must: one only, heavy, fully unwound, dry, at ${LEAD_AMPS} A or less${industrial ? " if it is not an industrial one" : ""}, and feel it for warmth. A window left ajar for it is an open house.`,
+    todo: `If you must: one only, heavy, fully unwound, dry, at ${most} A or less${industrial ? " if it is not an industrial one" : ""}, and feel it for warmth. A window left ajar for it is an open house.`,
   });
   return found;
 };

@@ -1,3 +1,4 @@
+import { schoolOf } from "../../things/parts";
 import { acceptanceFactor, acceptedAt, targetOn } from "../../engine/session";
 import type { Caution, Rule, Situation } from "./caution";
 
@@ -44,7 +45,8 @@ const rapid: Rule = (situation) => {
       todo: "Wait until charging has really started, look again after some minutes, and move on when done: idle fees, and the next driver.",
     },
   ];
-  if (toSoc > 0.8)
+  const stays = path.free === true && schoolOf(path.schools, "past80") === "stay";
+  if (toSoc > 0.8 && !stays)
     found.push({
       code: "rapid-past-80",
       severity: "careful",
@@ -77,5 +79,26 @@ const endsItself: Rule = ({ path: { car }, flowing, toSoc, direct }) => {
     : undefined;
 };
 
+/** Below it (°C) a car that is plugged in spends its warmth from the wall to some use (common practice). */
+const COLD_OUTSIDE_C = 5;
+
+/** Cold and free: one of two schools leaves the car plugged in. */
+const leftPluggedIn: Rule = ({ path: { free, schools }, flowing, direct }) => {
+  const packC = flowing?.start.packC ?? null;
+  return free === true &&
+    !direct &&
+    packC !== null &&
+    packC < COLD_OUTSIDE_C &&
+    schoolOf(schools, "cold") === "always"
+    ? {
+        code: "plugged-in-cold",
+        severity: "note",
+        what: `At ${packC} °C and free of charge: leave it plugged in.`,
+        why: "Plugged in, the car warms pack and cabin from the wall, and starts with all its range.",
+        todo: "Set its departure in the car, and unplug when you leave.",
+      }
+    : undefined;
+};
+
 /** Rules about rapid stations, and about where the car itself ends. */
-export const RAPID_RULES: readonly Rule[] = [rapid, endsItself];
+export const RAPID_RULES: readonly Rule[] = [rapid, endsItself, leftPluggedIn];

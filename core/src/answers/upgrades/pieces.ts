@@ -1,6 +1,6 @@
 import { CONNECTORS } from "../../trade/connectors";
 import { outletType } from "../../trade/outlets";
-import { phasesAt, type Cable, type Evse } from "../../things/parts";
+import { phasesAt, schoolOf, type Cable, type Evse } from "../../things/parts";
 import { circuitAmps, plugAtCar, evseFitsOutlet } from "../../engine/path";
 import type { Plan } from "../../engine/plan";
 import type { Amps } from "../../trade/units";
@@ -29,7 +29,10 @@ export function cableFor(plan: Plan, phases: 1 | 3, amps: Amps): { cable: Cable;
   const { cable } = plan;
   if (!cable) return undefined;
   const ends = [CONNECTORS[cable.stationEnd], CONNECTORS[cable.vehicleEnd]];
-  const wanted = phases === 3 && carPhases(plan) === 3 && ends.every((e) => e.phases === 3) ? 3 : 1;
+  // Those who buy a cable once take one that a next car can use in full.
+  const once = schoolOf(plan.household.schools, "cable") === "once";
+  const may = ends.every((e) => e.phases === 3);
+  const wanted = may && (once || (phases === 3 && carPhases(plan) === 3)) ? 3 : 1;
   if (cable.phases >= wanted && cable.amps >= amps) return undefined;
   const most = Math.min(...ends.map((e) => e.amps));
   const size =

@@ -407,6 +407,19 @@ test("the wrong cable: the first rung is the plain cable, and it about doubles t
   expect(judged(first!.plan).session!.moment.balance.wall / 3686).toBeCloseTo(2, 1);
 });
 
+test("who buys a cable once is told one of three phases, where both its ends can carry them", () => {
+  const plan = demo(fallowQuay, "fq-path-curlew-harbour");
+  const one: Plan = {
+    ...plan,
+    car: { ...plan.car, charger: { ...plan.car.charger, limits: [{ phases: 1, amps: 32 }] } },
+    cable: { ...plan.cable!, phases: 1, amps: 16 },
+  };
+  expect(ladder(one)[0]!.what).toBe("a plain single-phase cable for 32 A");
+  const once: Plan = { ...one, household: { ...one.household, schools: { cable: "once" } } };
+  expect(ladder(once)[0]!.what).toBe("a three-phase cable for 32 A");
+  expect(ladder(once)[0]!.gainW).toBeCloseTo(ladder(one)[0]!.gainW, 6);
+});
+
 test("the pickup held to 40 A on its 14-50: a 60 A circuit with a 48 A unit lifts it", () => {
   const [rung] = ladder(demo(larchHollow, "lh-path-grosbeak-shack"));
   expect(rung!.what).toBe("its own 60 A circuit in 4 AWG with a wallbox for 48 A");

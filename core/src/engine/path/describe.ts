@@ -1,5 +1,5 @@
 import type { HouseRule } from "../../trade/outlets";
-import type { Adapter, Cable, Car, Lead, Outlet, Evse } from "../../things/parts";
+import type { Adapter, Cable, Car, Lead, Outlet, Evse, Schools } from "../../things/parts";
 import type { Amps } from "../../trade/units";
 
 /** What is set for this session, on the unit, in the car and around them. */
@@ -21,5 +21,9 @@ export interface ChargingPath {
   readonly cable?: Cable | undefined;
   readonly adapter?: Adapter | undefined;
   readonly houseRule: HouseRule;
+  /** What the household does where people disagree. */
+  readonly schools?: Schools | undefined;
+  /** Nothing is paid for energy or time there. */
+  readonly free?: boolean | undefined;
   readonly settings?: CurrentSettings | undefined;
 }

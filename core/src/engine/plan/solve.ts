@@ -16,7 +16,7 @@ import {
   type Run,
   type State,
 } from "../session";
-import { bill, type Bill } from "../tariff";
+import { bill, isFree, type Bill } from "../tariff";
 import { wattHours, type Fraction, type Kilometres, type Seconds, type WattHours } from "../../trade/units";
 import { connectionOf } from "./connection";
 import type { Plan } from "./document";
@@ -74,6 +74,8 @@ export const pathOf = (plan: Plan): ChargingPath => ({
   cable: plan.cable ?? undefined,
   adapter: plan.adapter ?? undefined,
   houseRule: plan.household.houseRule,
+  schools: plan.household.schools,
+  free: isFree(plan.tariff),
   settings: {
     evseAmps: plan.settings.evseAmps ?? undefined,
     carAmps: plan.settings.carAmps ?? undefined,

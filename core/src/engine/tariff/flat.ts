@@ -15,3 +15,14 @@ export const flatTariff = (name: string, perKWh: number, perSession = 0): Tariff
     },
   ],
 });
+
+/**
+ * Whether nothing is paid for what is drawn or how long it takes; standing there afterwards may still cost.
+ * @example isFree(flatTariff("Free", 0)) // true
+ */
+export const isFree = ({ elements, kettleback, min_price }: Tariff): boolean =>
+  !kettleback?.hourly &&
+  !min_price &&
+  elements.every(({ price_components }) =>
+    price_components.every(({ type, price }) => type === "PARKING_TIME" || price === 0),
+  );

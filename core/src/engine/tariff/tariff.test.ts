@@ -6,10 +6,10 @@ import { isRefusal } from "../path";
 import { solvePlan, type Solution } from "../plan";
 import { cutRun, ledgerOf, LOSS_CAUSES } from "../session";
 import { law } from "../../tests/law";
-import { levelRun } from "../../tests/tariffs";
+import { element as priced, levelRun, tariffOf } from "../../tests/tariffs";
 import { amountOf, wattHours } from "../../trade/units";
 import type { Restrictions, Tariff, TariffElement } from "../../things/parts";
-import { bill, energyCost, flatTariff, hoursHold, lossShare } from ".";
+import { bill, energyCost, flatTariff, hoursHold, isFree, lossShare } from ".";
 
 const solution = ((): Solution => {
   const plan = planOf(fallowQuay, fallowQuay.paths[0]!.spec);
@@ -203,3 +203,14 @@ test("an hour nobody prices is not billed", () => {
     expect(both[i]!.element).not.toBe(both[i - 1]!.element);
   }
 });
+
+test.each([
+  [flatTariff("Free", 0), true],
+  [flatTariff("One price", 0.2), false],
+  [flatTariff("A fee", 0, 1), false],
+  [tariffOf(priced({ ENERGY: 0 }), priced({ PARKING_TIME: 6 })), true],
+  [tariffOf(priced({ ENERGY: 0, TIME: 1 })), false],
+  [{ ...flatTariff("Least", 0), min_price: { excl_vat: 1 } }, false],
+] as const)("free is what asks nothing for energy, time or a session", (tariff, free) =>
+  expect(isFree(tariff as Tariff)).toBe(free),
+);

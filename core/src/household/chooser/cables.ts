@@ -67,6 +67,7 @@ function atPost(
     evse: { ...fixedOf("post", post.phases, post.amps, "type2", system) },
     cable,
     houseRule: household.houseRule,
+    schools: household.schools,
     settings: { heatingW: session.heatingW },
   };
   const circuit = compile(path);

@@ -223,6 +223,7 @@ function atSocket(
     outlet: socketOf(type, system, outletType(type).ratedAmps),
     evse,
     houseRule: household.houseRule,
+    schools: household.schools,
     settings: { heatingW: session.heatingW },
   };
   const circuit = compile(path);

@@ -4,6 +4,7 @@ import { HOUSE_RULES } from "../../trade/outlets";
 import { DISTANCE_UNITS, ECONOMY_UNITS } from "../../trade/units";
 import { mannerFields } from "./manner";
 import { choice, nameSchema, noteSchema, quantity } from "./quantity";
+import { schoolsSchema } from "./schools";
 
 /** How a household counts, measures and writes, and by which house rule it draws. */
 export const householdSchema = z.strictObject({
@@ -15,6 +16,8 @@ export const householdSchema = z.strictObject({
   timeZone: z.string().refine((zone) => IANAZone.isValidZone(zone), {
     error: "accepted: an IANA time zone such as Europe/Dublin",
   }),
+  /** Where people disagree: what this household does. */
+  schools: schoolsSchema.optional(),
   ...mannerFields,
 });
 /** A household's own settings. */

@@ -1,5 +1,6 @@
 export * from "./quantity";
 export * from "./state";
+export * from "./schools";
 export * from "./household";
 export * from "./manner";
 export * from "./car";

@@ -64,3 +64,24 @@ test("while a household is being saved it cannot be saved again", async () => {
   await act(async () => settle());
   await waitFor(() => expect(useNotices.getState().notices[0]?.text).toBe("Quay is saved."));
 });
+
+test("where people disagree each school stands with its reason, and what is chosen is kept", async () => {
+  const saving = jest.spyOn(api, "saveHousehold").mockImplementation(async (row) => ({ ...row, version: 6 }));
+  render(<InView />);
+  const leads = screen.getByLabelText<HTMLSelectElement>("An extension lead");
+  expect(leads.value).toBe("eight");
+  expect(screen.getByText(/gives off no more than a wall socket does at 10 A/)).toBeTruthy();
+  expect(screen.getByText(/8 A leaves every one of them cool/)).toBeTruthy();
+  fireEvent.change(leads, { target: { value: "heavy" } });
+  const save = screen.getByRole("button", { name: `Save ${household.spec.name}` });
+  await waitFor(() => expect(save.hasAttribute("disabled")).toBe(false));
+  await act(async () => {
+    fireEvent.click(save);
+  });
+  expect(saving.mock.lastCall![0].spec.schools).toEqual({
+    leads: "heavy",
+    past80: "stay",
+    cold: "needed",
+    cable: "used",
+  });
+});

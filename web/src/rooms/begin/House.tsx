@@ -1,11 +1,14 @@
-import { useForm } from "react-hook-form";
+import { useForm, type UseFormRegister } from "react-hook-form";
 import {
   DISTANCE_UNITS,
   ECONOMY_UNITS,
   householdSchema,
   mannerOf,
+  schoolOf,
+  DISAGREEMENTS,
   type Household,
   type Kept,
+  type SchoolId,
 } from "@kettleback/core";
 import { api } from "../../api/client";
 import { Button } from "../../controls/Button";
@@ -38,12 +41,20 @@ async function fileOf({ id, spec }: Kept<Household>): Promise<void> {
   saveAs(`${spec.name.toLowerCase().replace(/[^a-z0-9]+/g, "-")}.household.json`, text, "application/json");
 }
 
+/** The schools a household goes by, the first of each where it never chose. */
+const schoolsOf = ({ schools }: Household): NonNullable<Household["schools"]> => ({
+  leads: schoolOf(schools, "leads"),
+  past80: schoolOf(schools, "past80"),
+  cold: schoolOf(schools, "cold"),
+  cable: schoolOf(schools, "cable"),
+});
+
 /** What a household decides for all of its rooms, and what can be done with it. */
 export function House({ row, shown }: { readonly row: Kept<Household>; readonly shown: boolean }) {
   const { load, removeHousehold, restoreHousehold, changeHousehold } = useGarage();
   const { register, setValue, handleSubmit, reset, formState } = useForm<Household>({
     // What another tab has saved comes in, but for what is being changed here.
-    values: { ...row.spec, ...mannerOf(row.spec) },
+    values: { ...row.spec, ...mannerOf(row.spec), schools: schoolsOf(row.spec) },
     resetOptions: { keepDirtyValues: true },
     resolver: resolverOf(householdSchema),
     mode: "onChange",
@@ -116,6 +127,7 @@ export function House({ row, shown }: { readonly row: Kept<Household>; readonly 
             {...said("timeZone")}
           />
         </div>
+        <Disagreements register={register} />
         <Acts
           mayKeep={Object.keys(dirtyFields).length > 0 && problems.length === 0 && !formState.isSubmitting}
           row={row}
@@ -132,6 +144,37 @@ export function House({ row, shown }: { readonly row: Kept<Household>; readonly 
     </li>
   );
 }
+
+interface DisagreementsProps {
+  readonly register: UseFormRegister<Household>;
+}
+
+/** Where people disagree: what this household does, with the reason of each school. */
+const Disagreements = ({ register }: DisagreementsProps) => (
+  <details className="schools">
+    <summary>Where people disagree</summary>
+    <div className="matters">
+      {(Object.keys(DISAGREEMENTS) as SchoolId[]).map((id) => {
+        const { about, schools } = DISAGREEMENTS[id];
+        const all = Object.entries(schools) as [string, { says: string; because: string }][];
+        return (
+          <div key={id}>
+            <Select
+              says={about}
+              options={all.map(([value, { says }]) => ({ value, text: says }))}
+              field={register(`schools.${id}`)}
+            />
+            {all.map(([value, { says, because }]) => (
+              <p key={value} className="quiet">
+                <b>{says}:</b> {because}
+              </p>
+            ))}
+          </div>
+        );
+      })}
+    </div>
+  </details>
+);
 
 interface ActsProps {
   readonly mayKeep: boolean;

@@ -78,6 +78,10 @@ function Cables({ solved, system }: ChooserProps) {
   const { result } = job;
   const often = (i: number, perMonth: number) =>
     isOften(perMonth) && setPosts(posts.map((post, at) => (at === i ? { ...post, perMonth } : post)));
+  const chosen = household.schools?.cable;
+  /** What the household itself does where it has said so comes first. */
+  const yours = ({ school }: { readonly school: School }): number =>
+    chosen !== undefined && (school === "buy-once") === (chosen === "once") ? 1 : 0;
   const schoolsOf = (id: string): School[] =>
     SCHOOLS.filter((school) =>
       result?.verdicts.some((v) => v.school === school && v.choice.candidate.id === id),
@@ -91,14 +95,19 @@ function Cables({ solved, system }: ChooserProps) {
             {result.verdicts.length === 0 && (
               <p className="quiet">Say how often you meet a post, and each school has its say.</p>
             )}
-            {result.verdicts.map(({ school, choice, why }) => (
-              <div key={school} className="school">
-                <h3>{SCHOOL_WORDS[school].replace(/^./, (c) => c.toUpperCase())}</h3>
-                <p>
-                  <strong>{choice.candidate.cable.name}</strong>. {why}
-                </p>
-              </div>
-            ))}
+            {[...result.verdicts]
+              .sort((a, b) => yours(b) - yours(a))
+              .map(({ school, choice, why }) => (
+                <div key={school} className="school">
+                  <h3>
+                    {SCHOOL_WORDS[school].replace(/^./, (c) => c.toUpperCase())}
+                    {yours({ school }) > 0 && ", as you do"}
+                  </h3>
+                  <p>
+                    <strong>{choice.candidate.cable.name}</strong>. {why}
+                  </p>
+                </div>
+              ))}
           </div>
           <CableTable result={result} schoolsOf={schoolsOf} household={household} />
           <p className="quiet note">
