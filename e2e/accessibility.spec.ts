@@ -189,6 +189,9 @@ const SCANS: Readonly<Record<string, Screens>> = {
     }),
     "against fuel": money("Against fuel", (page) => page.getByText("Both cost the same at").waitFor()),
     payback: money("What pays back", (page) => page.getByText("at which it pays in").waitFor()),
+    "which home tariff": money("Which home tariff", (page) =>
+      page.getByText("What turns it").or(page.getByText("a year")).first().waitFor(),
+    ),
     memberships: money("Memberships", (page) => page.getByText("It pays from").waitFor()),
   },
   "/words": {

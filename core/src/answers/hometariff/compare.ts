@@ -24,6 +24,8 @@ export interface TariffYear {
   readonly standing: number;
   /** All of it; without the house where that is not known. */
   readonly total: number;
+  /** Nights of the week for some of which it has no price at all: such a year cannot be set beside others. */
+  readonly unpricedNights: number;
   /** Hours of its cheapest price in a night, and the distance a day they carry; null where it has one price. */
   readonly cheap: { readonly hours: number; readonly price: number; readonly km: Kilometres } | null;
 }
@@ -60,13 +62,16 @@ const dayOf = (plan: Plan, km: Kilometres, tariff: Tariff, pluggedInAt: string):
   return { ...plan, tariff, session: { ...plan.session, fromSoc, pluggedInAt } };
 };
 
+/** A car's week of nights under a tariff. Money in currency units. */
+interface CarWeek {
+  readonly cheapest: number;
+  readonly atOnce: number;
+  readonly unpricedNights: number;
+}
+
 /** What the car's week costs under a tariff, in the cheapest hours and at once; undefined where nothing flows. */
-function carWeek(
-  plan: Plan,
-  km: Kilometres,
-  tariff: Tariff,
-): { cheapest: number; atOnce: number } | undefined {
-  let [cheapest, atOnce] = [0, 0];
+function carWeek(plan: Plan, km: Kilometres, tariff: Tariff): CarWeek | undefined {
+  let [cheapest, atOnce, unpricedNights] = [0, 0, 0];
   for (const pluggedInAt of weekFrom(plan.session.pluggedInAt)) {
     const night = dayOf(plan, km, tariff, pluggedInAt);
     const solution = solvePlan(night);
@@ -77,8 +82,9 @@ function carWeek(
     atOnce += once;
     const best = solution.reached ? found.by.cheapest : undefined;
     cheapest += best ? amountOf(best.bill.total) : once;
+    if ((best ?? found.atOnce).bill.unpriced > 0 || found.atOnce.bill.unpriced > 0) unpricedNights += 1;
   }
-  return { cheapest, atOnce };
+  return { cheapest, atOnce, unpricedNights };
 }
 
 /** What a charge costs that nobody interrupts. */
@@ -160,27 +166,29 @@ export function* homeTariffs(
       house: own,
       standing,
       total: car + standing + (own ?? 0),
+      unpricedNights: week.unpricedNights,
       cheap: cheap && { ...cheap, km: cheap.hours * kmPerHour },
     });
   }
   // What leaves the house out cannot be set beside what counts it.
   const counted = Object.values(house).some((kWh) => kWh > 0);
-  const rank = (year: TariffYear) => (counted && year.house === null ? Infinity : year.total);
+  const rank = (year: TariffYear) =>
+    year.unpricedNights > 0 || (counted && year.house === null) ? Infinity : year.total;
   years.sort((a, b) => rank(a) - rank(b));
   const [best, next] = years;
-  const comparable = best && next && Number.isFinite(rank(next));
-  const turning = comparable
-    ? {
-        km: yield* turningKm(
-          plan,
-          kmADay,
-          [best.tariff, next.tariff],
-          (next.house ?? 0) - (best.house ?? 0),
-          1 - 0.5 / (tariffs.length + 1),
-        ),
-        standingMore: (next.total - best.total) / MONTHS,
-      }
-    : null;
+  const turning =
+    best && next && Number.isFinite(rank(next))
+      ? {
+          km: yield* turningKm(
+            plan,
+            kmADay,
+            [best.tariff, next.tariff],
+            (next.house ?? 0) - (best.house ?? 0),
+            1 - 0.5 / (tariffs.length + 1),
+          ),
+          standingMore: (next.total - best.total) / MONTHS,
+        }
+      : null;
   return {
     years: years.map(({ tariff: _, ...year }) => year),
     turning,

@@ -114,6 +114,27 @@ describe("the house", () => {
     expect(houseYear(taxed, { day: 100, evening: 0, night: 0 })).toBeCloseTo(25, 9);
   });
 
+  test("a series of prices that ends within the week makes no year, and stands last whatever it asks", () => {
+    const ending: Tariff = {
+      ...flatTariff("ending", 0.3),
+      elements: [],
+      kettleback: {
+        hourly: {
+          starts_at: "2026-11-23T00:00:00Z",
+          minutes: 60,
+          prices: Array.from({ length: 72 }, () => 0.01),
+          markup: 0,
+        },
+      },
+    };
+    const found = asked([ending, named("flat", flatTariff("", 0.3))], 30);
+    expect(found.years.map(({ name, unpricedNights }) => [name, unpricedNights > 0])).toEqual([
+      ["flat", false],
+      ["ending", true],
+    ]);
+    expect(found.turning).toBeNull();
+  });
+
   test("whose prices do not go by the week cannot be told, and does not stand before one that can", () => {
     const hourly: Tariff = {
       ...flatTariff("hourly", 0.01),

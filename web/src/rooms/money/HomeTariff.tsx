@@ -144,6 +144,8 @@ interface VerdictProps {
 function Verdict({ found: { years, turning, holds }, currency, unit, question }: VerdictProps) {
   const [best, next] = years;
   if (!best) return <p className="says">Nothing flows on this path: no year can be told.</p>;
+  if (best.unpricedNights > 0)
+    return <p className="says">None of these has prices for a whole week of nights: no year can be told.</p>;
   const km = (n: number) => figureText(distanceFigure(n, unit));
   return (
     <div aria-live="polite">
@@ -212,10 +214,14 @@ const Years = ({ years, currency, unit }: YearsProps) => (
         <tr key={year.name}>
           <th scope="row">{year.name}</th>
           <td className="n">
-            <b>{amountText(year.total, currency)}</b>
+            <b>{year.unpricedNights > 0 ? "–" : amountText(year.total, currency)}</b>
           </td>
-          <td className="n">{amountText(year.car, currency)}</td>
-          <td className="n">{amountText(year.carAtOnce, currency)}</td>
+          <td className="n">
+            {year.unpricedNights > 0
+              ? `no prices on ${year.unpricedNights} of 7 nights`
+              : amountText(year.car, currency)}
+          </td>
+          <td className="n">{year.unpricedNights > 0 ? "–" : amountText(year.carAtOnce, currency)}</td>
           <td className="n">{year.house === null ? "not by the week" : amountText(year.house, currency)}</td>
           <td className="n">{amountText(year.standing, currency)}</td>
           <td className="n">
