@@ -70,6 +70,12 @@ test("32 km more by 22:00, from a usual evening, on a phone by keyboard", async 
   await fill("Target charge, km more", "32");
   await pick(page, "The start is told in", "I don’t know");
   await expect(page.getByText(/\(a usual evening, 30 km driven since 80 %: 68 %\)/)).toBeVisible();
+  // So much more is as much from wherever it starts; to a charge, much hangs on where that is.
+  const hangs = page.getByRole("region", { name: "What it hangs on" });
+  await expect(hangs).toHaveCount(0);
+  await pick(page, "The target is told in", "%");
+  await fill("Target charge, per cent", "95");
+  await expect(hangs).toContainText(/The charge at the start, 71 to 94 %.*ready between/);
   // What every distance is counted with, changed in place.
   await page.getByRole("button", { name: "Change what the car uses" }).focus();
   await page.keyboard.press("Enter");

@@ -6,6 +6,7 @@ import {
   everywhereOf,
   fitOf,
   fromTimes,
+  hangOnStart,
   hangsOn,
   homeTariffs,
   leavingTimes,
@@ -88,6 +89,8 @@ export const JOBS = {
   leaving: inOne(leaving),
   everywhere: inOne(everywhereOf),
   hangs: inOne(hangsOn),
+  /** What hangs on a charge at the start that nobody knows. */
+  hangOnStart: inOne(hangOnStart),
   /** A year under each of several home tariffs. */
   homeTariffs,
   cables: inOne(cables),

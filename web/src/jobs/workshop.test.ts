@@ -77,6 +77,7 @@ const ASKED: { readonly [K in JobKind]: Parameters<(typeof JOBS)[K]> } = {
   leaving: [plan, solution, null],
   everywhere: [fallowQuay, fallowQuay.paths[0]!.spec],
   hangs: [plan, solution.clock],
+  hangOnStart: [plan, solution.clock],
   homeTariffs: [plan, [plan.tariff], { kmADay: 40, house: { day: 0, evening: 0, night: 0 } }],
   cables: [
     {

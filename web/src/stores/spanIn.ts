@@ -19,3 +19,7 @@ export const useSpanIn = create<SpanIn>()(
     partialize: ({ start, target }) => ({ start, target }),
   }),
 );
+
+/** Whether a start that nobody knows changes the answer: so much more is as much from wherever it starts. */
+export const startMatters = ({ start, target }: Pick<SpanIn, "start" | "target">): boolean =>
+  start === "unknown" && target !== "more";

@@ -548,6 +548,15 @@ describe("cables, leads and adapters", () => {
     expect(both!.why.split("taped up is not repaired")).toHaveLength(2);
   });
 
+  test("what is damaged at somebody else's post is told to them, not mended", () => {
+    const its = { ...post(1, 16, "type2"), state: { wear: ["sheath" as const] } };
+    const found = cautionsOf(pathOf({ car, outlet: bay("230/400", "single", 20), evse: its })).find(
+      ({ code }) => code === "piece-worn",
+    );
+    expect(found).toMatchObject({ severity: "stop" });
+    expect(found!.todo).toBe("Leave it, tell whoever runs it by the number on it, and take another.");
+  });
+
   test("a test that found a piece faulty stops it, with the day and by whom; a certificate does not lift what is seen", () => {
     const at = (result: "faulty" | "sound" | "certified", wear: readonly "taped"[] = []) =>
       cautionsOf(

@@ -14,6 +14,11 @@ const WHY: Readonly<Record<Wear, string>> = {
   wet: "water between contacts is a shock and a fire, and what dried has corroded",
 };
 
+/** What to do about a piece of one's own, and about a post or station that is somebody else's. */
+const OWN =
+  "Stop using it. Have it remade and tested by somebody licensed, or replace it; then take the mark off in the Garage.";
+const THEIRS = "Leave it, tell whoever runs it by the number on it, and take another.";
+
 /** A piece of a path with what is known of its state. */
 interface Piece {
   readonly name: string;
@@ -24,12 +29,17 @@ interface Piece {
 const piecesOf = ({ outlet, lead, evse, cable, adapter }: ChargingPath): Piece[] =>
   [outlet, lead, evse, cable, adapter].filter((piece) => piece !== null && piece !== undefined);
 
+/** Whether the unit is run by somebody else. */
+const isTheirs = ({ evse: { kind } }: ChargingPath): boolean => kind === "post" || kind === "rapid";
+
 const list = (words: readonly string[]): string => words.join(words.length > 2 ? ", " : " and ");
 const capital = (text: string): string => text.replace(/^./, (c) => c.toUpperCase());
 
 const worn: Rule = ({ path }) => {
   const found = piecesOf(path).flatMap(({ name, state }) =>
-    state?.wear && state.wear.length > 0 ? [{ name, wear: state.wear }] : [],
+    state?.wear && state.wear.length > 0
+      ? [{ name, wear: state.wear, theirs: name === path.evse.name && isTheirs(path) }]
+      : [],
   );
   if (found.length === 0) return undefined;
   const kinds = [...new Set(found.flatMap(({ wear }) => wear))];
@@ -40,7 +50,7 @@ const worn: Rule = ({ path }) => {
       .map(({ name, wear }) => `${capital(name)} has ${list(wear.map((kind) => WEAR_WORDS[kind]))}.`)
       .join(" "),
     why: capital(`${kinds.map((kind) => WHY[kind]).join("; ")}.`),
-    todo: "Stop using it. Have it remade and tested by somebody licensed, or replace it; then take the mark off in the Garage.",
+    todo: found.every(({ theirs }) => theirs) ? THEIRS : OWN,
   };
 };
 

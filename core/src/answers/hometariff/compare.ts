@@ -57,7 +57,9 @@ const weekFrom = (pluggedInAt: string): readonly string[] => {
 
 /** A plan that puts a day's drive back, as far as the battery goes. */
 const dayOf = (plan: Plan, km: Kilometres, tariff: Tariff, pluggedInAt: string): Plan => {
-  const { toSoc } = plan.session;
+  const { ac = 1, rapid = 1 } = plan.car.endsAt ?? {};
+  // A car that ends by itself is charged so far every night.
+  const toSoc = Math.min(plan.session.toSoc, plan.evse.kind === "rapid" ? rapid : ac);
   const fromSoc = Math.max(0, toSoc - (km * plan.car.whPerKm) / plan.car.battery.usableWh);
   return { ...plan, tariff, session: { ...plan.session, fromSoc, pluggedInAt } };
 };

@@ -167,3 +167,9 @@ test("a night too short for the drive says so, and is charged whole all the same
   expect(found.years[0]!.car).toBeCloseTo(0.3 * 365.25 * kWhADay(30), 2);
   expect(asked([named("flat", flatTariff("", 0.3))], 30).holds).toBe(true);
 });
+
+test("a car that ends by itself is charged its day's drive below that", () => {
+  const ends: Plan = { ...demo, car: { ...demo.car, endsAt: { ac: 0.7 } } };
+  const found = asked([named("flat", flatTariff("", 0.3))], 30, NO_HOUSE, ends);
+  expect(found.years[0]!.car).toBeCloseTo(0.3 * 365.25 * kWhADay(30), 1);
+});

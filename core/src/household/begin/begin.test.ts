@@ -18,6 +18,7 @@ import {
   CAR_CLASSES,
   chargerFromPower,
   carSeen,
+  hangOnStart,
   hangsOn,
   INLET_LOOKS,
   inletLook,
@@ -502,4 +503,22 @@ describe("what is seen in the car's inlet", () => {
     expect(charger({ inlet: inletLook("type1")! })).toBe("1 × 16 A to 1 × 32 A");
     expect(charger({ inlet: inletLook("ccs2")! })).toBe("1 × 16 A to 3 × 32 A");
   });
+});
+
+test("a start nobody knows is spread by a usual day's drive each way, and the answer lies inside", () => {
+  const begun = begin(answers());
+  const plan: Plan = { ...begun, session: { ...begun.session, neededBy: null } };
+  const clock = clockOfPlan(plan);
+  const solved = solvePlan(plan);
+  if (isRefusal(solved)) throw new Error(solved.message);
+  const spread = hangOnStart(plan, clock)!;
+  // 30 km a day (11,000 km a year) at 170 Wh a km of 60 kWh: 8.5 % each way of 35 %.
+  expect(spread.range).toBe("26 to 44 %");
+  const [first, last] = spread.ready;
+  expect(first).toBeLessThan(solved.secondsToTarget);
+  expect(last).toBeGreaterThan(solved.secondsToTarget);
+  // Two days' drives lie between its ends.
+  expect(spread.km[1] - spread.km[0]).toBeCloseTo((2 * 11_000) / 365, 6);
+  const full: Plan = { ...plan, session: { ...plan.session, fromSoc: 0.02, toSoc: 0.05 } };
+  expect(hangOnStart(full, clock)!.range).toBe("0 to 4 %");
 });

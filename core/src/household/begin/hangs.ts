@@ -5,6 +5,7 @@ import { solvePlan, type Plan, type Solution } from "../../engine/plan";
 import { connector, plugsFor } from "../../trade/connectors";
 import type { SupplyId } from "../../trade/supply";
 import type { Micros, Seconds } from "../../trade/units";
+import { USUAL_KM_A_YEAR } from "../start";
 import { usualSpan } from "./cars";
 
 /** An assumed value with how far it usually ranges, and what the answer comes to over that range. */
@@ -116,6 +117,42 @@ const spanOf = <T extends number>(values: readonly T[]): readonly [T, T] => [
   Math.min(...values) as T,
   Math.max(...values) as T,
 ];
+
+/** What an answer comes to between two ends. */
+export type Spread = Omit<Hang, "assumed">;
+
+/** A usual day's drive (km). */
+const USUAL_KM_A_DAY = USUAL_KM_A_YEAR / 365;
+/** Least charge that is still put in at the end of a spread. */
+const LEAST_CHARGE = 0.01;
+
+/**
+ * What an answer hangs on where nobody knows the charge at the start: that of a usual evening, a usual day's drive more or
+ * less in the battery. Null where nothing flows.
+ * @example hangOnStart(overnight, clock) === null // false
+ */
+export function hangOnStart(plan: Plan, clock: Clock): Spread | null {
+  const now = solvePlan(plan, clock);
+  if (isRefusal(now)) return null;
+  const { fromSoc, toSoc } = plan.session;
+  const day = (USUAL_KM_A_DAY * plan.car.whPerKm) / plan.car.battery.usableWh;
+  const [least, most] = [
+    Math.max(0, fromSoc - day),
+    Math.max(fromSoc, Math.min(toSoc - LEAST_CHARGE, fromSoc + day)),
+  ];
+  const ends = [least, most]
+    .map((from) => solvePlan({ ...plan, session: { ...plan.session, fromSoc: from } }, clock))
+    .filter((solved): solved is Solution => !isRefusal(solved));
+  const percent = (soc: number) => Math.round(soc * 100);
+  const all = [now, ...ends];
+  return {
+    name: "the charge at the start",
+    range: `${percent(least)} to ${percent(most)} %`,
+    ready: spanOf(all.map(({ secondsToTarget }) => secondsToTarget)),
+    cost: spanOf(all.map(({ bill }) => bill.total)),
+    km: spanOf(all.map((solved) => solved.range.added)),
+  };
+}
 
 /**
  * What an answer hangs on: what was assumed of the car, by how far it moves the time it is ready, most first. Every

@@ -670,6 +670,14 @@ describe("one rating a voltage", () => {
     },
   );
 
+  test("a wired unit is its strongest rating, amps and phases together; without plugs for them the least holds", () => {
+    const wallbox = evseFrom(readPlate("Mode 3 1~ 230 V 32 A, 3~ 400 V 16 A"), blank("cee-7"));
+    expect(wallbox).toMatchObject({ kind: "wallbox", phases: 3, maxAmps: 16 });
+    // No plug of these sizes is usual on 120 V.
+    const odd = evseFrom(readPlate("120 V 40 A / 240 V 48 A"), blank("nema-5-15"));
+    expect(odd).toMatchObject({ maxAmps: 40, plugs: [{ type: "nema-5-15", amps: 40 }] });
+  });
+
   test("currents of which nothing says when they hold are taken at the least", () => {
     const read = readPlate("32 A / 16 A");
     expect(read.amps).toEqual({ value: 16, certainty: "likely" });

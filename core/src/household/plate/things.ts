@@ -17,7 +17,19 @@ export function evseFrom(
   if (blank.kind === "rapid") return blank;
   const wired = tokens.some(({ said }) => said.what === "mode" && said.mode === 3);
   const plug = connectors.find((id) => CONNECTORS[id].current === "AC");
-  const most = Math.max(...ratings.map((rating) => rating.amps), 0) || (amps?.value ?? blank.maxAmps);
+  const plugs =
+    !wired && blank.kind === "portable"
+      ? plugsOfRatings(
+          ratings,
+          blank.plugs.map((p) => p.type),
+        )
+      : undefined;
+  // A plug for each current holds the unit to it; without them nothing may flow that one of its voltages does not bear.
+  const rated = ratings.map((rating) => rating.amps);
+  const most =
+    rated.length === 0 || wired || blank.kind !== "portable"
+      ? (amps?.value ?? blank.maxAmps)
+      : (plugs ? Math.max : Math.min)(...rated);
   const read = {
     name: blank.name,
     phases: phases?.value ?? blank.phases,
@@ -28,10 +40,6 @@ export function evseFrom(
   };
   if (wired || blank.kind !== "portable") return { ...read, kind: "wallbox" };
   const type = outlet?.value;
-  const plugs = plugsOfRatings(
-    ratings,
-    blank.plugs.map((p) => p.type),
-  );
   // What is rated by voltage holds each current with its own plug.
   if (plugs && ratings.length > 0) return { ...read, kind: "portable", knowsPlugs: true, plugs: [...plugs] };
   return {

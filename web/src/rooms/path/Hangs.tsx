@@ -1,6 +1,6 @@
 import { useState } from "react";
 import type { DateTime } from "luxon";
-import { type Assumed, type Car, type Hang } from "@kettleback/core";
+import { type Assumed, type Car, type Spread } from "@kettleback/core";
 import { Button } from "../../controls/Button";
 import { dayTimeText, timeText } from "../../format/manner";
 import { distanceFigure, figureText, moneyText } from "../../format/number";
@@ -10,6 +10,7 @@ import { KnownFigure } from "../../plan/KnownFigure";
 import { localAt } from "../../plan/answers";
 import type { Draft } from "../../stores/draft";
 import { useGarage } from "../../stores/garage";
+import { startMatters, useSpanIn } from "../../stores/spanIn";
 import { sayDone, sayTrouble } from "../../stores/notices";
 
 /** What was assumed of the car because nobody knew it, and how far the answer hangs on it; nothing where all is known. */
@@ -19,7 +20,8 @@ export function Hangs({ charging, draft }: { readonly charging: Charging; readon
   const { garage, keep } = useGarage();
   const [asking, setAsking] = useState<Assumed | null>(null);
   const [left, setLeft] = useState<Assumed | null>(null);
-  if (!hangs || hangs.length === 0) return null;
+  const unknown = useSpanIn(startMatters);
+  if (!hangs || (hangs.length === 0 && !unknown)) return null;
   const row = garage?.cars.find(({ id }) => id === draft.carId);
   const known = (car: Car) => {
     if (!row) return;
@@ -33,6 +35,7 @@ export function Hangs({ charging, draft }: { readonly charging: Charging; readon
     <section className="hangs" aria-label="What it hangs on">
       <h2>What we assumed, and how much it matters</h2>
       <ul>
+        {unknown && <Start charging={charging} />}
         {hangs.map((hang) => (
           <li key={hang.assumed}>
             <span>
@@ -69,8 +72,23 @@ export function Hangs({ charging, draft }: { readonly charging: Charging; readon
   );
 }
 
+/** What hangs on a charge at the start that nobody knows; it is typed in the sentence. */
+function Start({ charging }: { readonly charging: Charging }) {
+  const { plan, solution } = charging;
+  const { result } = useJob("hangOnStart", plan, solution.clock);
+  if (!result) return null;
+  return (
+    <li>
+      <span>
+        <b>The charge at the start</b>, {result.range}, a usual day’s drive more or less:{" "}
+        {effect(result, charging)}
+      </span>
+    </li>
+  );
+}
+
 /** What moves between the two ends: the time, the money, or only the distance. */
-function effect({ ready, cost, km }: Hang, { solution, plan }: Charging): string {
+function effect({ ready, cost, km }: Spread, { solution, plan }: Charging): string {
   const { currency, distanceUnit } = plan.household;
   const [first, last] = ready.map((seconds) => localAt(solution, seconds)) as [DateTime, DateTime];
   const text = first.hasSame(last, "day") ? timeText : dayTimeText;

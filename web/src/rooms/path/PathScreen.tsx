@@ -9,6 +9,7 @@ import { useNarrow } from "../../controls/useNarrow";
 import { NothingYet } from "../../controls/states";
 import { ConductorDrawing } from "../../drawing/ConductorDrawing";
 import type { Answered, Charging } from "../../jobs/answer";
+import { startMatters, useSpanIn } from "../../stores/spanIn";
 import { useSolve } from "../../jobs/store";
 import { Problems } from "../../plan/Problems";
 import { Refused } from "../../plan/Refused";
@@ -137,6 +138,7 @@ function Answer({ charging, draft, onChange }: AnswerProps) {
   const { point, cautions, solution } = charging;
   const [selected, setSelected] = useState<number | null>(null);
   const links = point.links.length;
+  const unknownStart = useSpanIn(startMatters);
 
   useEffect(() => {
     // A link's number key selects it, unless the number is being typed somewhere.
@@ -179,7 +181,7 @@ function Answer({ charging, draft, onChange }: AnswerProps) {
           onChange={onChange}
         />
         <Upgrades charging={charging} draft={draft} onChange={onChange} />
-        {(charging.plan.car.assumed ?? []).length > 0 && (
+        {((charging.plan.car.assumed ?? []).length > 0 || unknownStart) && (
           <Suspense fallback={null}>
             <Hangs charging={charging} draft={draft} />
           </Suspense>
