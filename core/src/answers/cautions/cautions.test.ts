@@ -555,6 +555,16 @@ describe("cables, leads and adapters", () => {
     );
     expect(found).toMatchObject({ severity: "stop" });
     expect(found!.todo).toBe("Leave it, tell whoever runs it by the number on it, and take another.");
+    // With a piece of one's own beside it, that one is to be put right.
+    const both = cautionsOf(
+      pathOf({
+        car,
+        outlet: bay("230/400", "single", 20),
+        evse: { ...socketedPost(1, 16), state: { wear: ["sheath"] } } as Evse,
+        cable: { ...type2Cable(1, 16), state: { wear: ["taped"] } },
+      }),
+    ).find(({ code }) => code === "piece-worn");
+    expect(both!.todo).toContain("take the mark off in the Garage");
   });
 
   test("a test that found a piece faulty stops it, with the day and by whom; a certificate does not lift what is seen", () => {

@@ -103,8 +103,8 @@ const yearOf = (plan: Plan, km: Kilometres, tariff: Tariff): number =>
 
 /** Steps by which a day's drive is closed in on: to a thousandth of where it turns. */
 const HALVINGS = 9;
-/** Shares of the day's drive at which the order of two tariffs is looked at, those nearest it first. */
-const LOOKED_AT = [0.75, 1.5, 0.5, 2, 0.25, 3, 0.1, 5];
+/** Shares of the day's drive at which the order of two tariffs is looked at, those nearest it first, the ends last. */
+const LOOKED_AT = [0.75, 1.5, 0.5, 2, 0.25, 3, 0.1, 5, 0, Infinity];
 
 /** The day's drive at which another tariff becomes the cheaper, the nearest to the one that is driven. */
 function* turningKm(

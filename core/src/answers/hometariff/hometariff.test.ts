@@ -77,6 +77,20 @@ test("the cheapest stands first, and what turns it is where the two really cross
   expect(turned.years[0]!.name).toBe("cheap kWh");
 });
 
+test("a crossing far from what is driven is found too: at a few kilometres, and near a full battery", () => {
+  const kWhAKm = kWhADay(30) / 30;
+  const at = (standing: number, km: number) =>
+    asked([named("standing", flatTariff("", 0.2), standing), named("plain", flatTariff("", 0.3))], km)
+      .turning!.km!;
+  const crossing = (standing: number) => (standing * 12) / 0.1 / 365.25 / kWhAKm;
+  expect(at(0.8, 60) / crossing(0.8)).toBeCloseTo(1, 1);
+  expect(crossing(0.8)).toBeLessThan(6);
+  const far = 55;
+  // More than five times what is driven.
+  expect(crossing(far)).toBeGreaterThan(60);
+  expect(at(far, 8) / crossing(far)).toBeCloseTo(1, 1);
+});
+
 test("one that is dearer in every part is never turned to", () => {
   const found = asked([named("a", flatTariff("", 0.2)), named("b", flatTariff("", 0.3), 5)], 40);
   expect(found.turning!.km).toBeNull();

@@ -254,6 +254,18 @@ describe("enough overnight, and stays", () => {
     expect(row.stayKm[1]).toBeCloseTo(3 * row.kmPerHour, 6);
   });
 
+  test("a car that ends by itself is reckoned for what it really takes", () => {
+    const post = wayNamed(europe, "Public post, 11 kW");
+    const curlew = europe.cars.find(({ name }) => name === "Curlew")!;
+    const clock = clockOfLineup(europe);
+    const ends = cellOf(europe, { ...curlew, endsAt: { ac: 0.6 } }, post, clock);
+    const asked = cellOf({ ...europe, session: { ...europe.session, toSoc: 0.6 } }, curlew, post, clock);
+    if (ends.kind === "blocked" || asked.kind === "blocked") throw new Error("it charges");
+    expect(ends.solution.endsItself).toBe(0.6);
+    for (const figure of ["per100Km", "perKWhStored", "cost", "secondsToTarget", "wallWh", "night"] as const)
+      expect([figure, ends[figure]]).toEqual([figure, asked[figure]]);
+  });
+
   test("moving to a faster way costs the time it takes, and is worth it only where it brings enough", () => {
     const names = ["Public post, 11 kW", "Rapid, 150 kW"];
     const rows = names.map((name) => cell(europe, "Curlew", name));

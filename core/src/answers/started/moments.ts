@@ -22,8 +22,7 @@ const LONGEST_IDLE: Seconds = 12 * 3600;
 function idleFrom(plan: Plan, { circuit, clock, whole, secondsToTarget }: Solution): Seconds | undefined {
   const connection = { ...connectionOf(plan, circuit, clock), to: secondsToTarget + LONGEST_IDLE };
   return bill(plan.tariff, whole, clock, connection).lines.find(
-    ({ component, amount, from }) =>
-      component === "PARKING_TIME" && amount > 0 && from >= secondsToTarget - 1,
+    ({ component, amount }) => component === "PARKING_TIME" && amount > 0,
   )?.from;
 }
 

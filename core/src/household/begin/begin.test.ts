@@ -483,6 +483,20 @@ describe("what is seen in the car's inlet", () => {
     expect(carSeen(seen, inletLook("ccs2")!).onePhaseInlet).toBeUndefined();
   });
 
+  test("amps that are known for one phase stay what they are", () => {
+    const known = {
+      ...car,
+      charger: {
+        ...car.charger,
+        limits: [
+          { phases: 1 as const, amps: 10 },
+          { phases: 3 as const, amps: 16 },
+        ],
+      },
+    };
+    expect(carSeen(known, inletLook("type1")!).charger.limits).toEqual([{ phases: 1, amps: 10 }]);
+  });
+
   test("an inlet of its own for rapid charging stays, but not beside a combined one", () => {
     expect(inletsSeen(["type2", "chademo"], inletLook("type1")!)).toEqual(["type1", "chademo"]);
     expect(inletsSeen(["type2", "chademo"], inletLook("ccs2")!)).toEqual(["ccs2"]);

@@ -629,6 +629,16 @@ describe("one rating a voltage", () => {
         ["nema-14-30", 24],
       ],
     ],
+    // A plug is one that holds the current for hours, not one that has it moulded on.
+    [
+      "120 V 15 A / 240 V 28 A",
+      "nema-5-15",
+      28,
+      [
+        ["nema-5-20", 15],
+        ["nema-14-50", 28],
+      ],
+    ],
     // The plug the house is known to use goes before any other that holds as much.
     [
       "120 V 12 A / 240 V 32 A",

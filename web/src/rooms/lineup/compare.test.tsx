@@ -4,7 +4,15 @@ import { MemoryRouter, Route, Routes, useLocation, useNavigate } from "react-rou
 import type { Caution, Row } from "@kettleback/core";
 import { writeAs } from "../../format/manner";
 import { Compare } from "./Compare";
-import { cautionsOf, comparedOf, inOrder, measuresOf, verdictOf, type Compared } from "./compared";
+import {
+  cautionsOf,
+  comparedOf,
+  fallsShort,
+  inOrder,
+  measuresOf,
+  verdictOf,
+  type Compared,
+} from "./compared";
 import type { ViewProps } from "./view";
 import { propsOf } from "./tests/known";
 
@@ -248,6 +256,13 @@ describe("the sentence over the comparison", () => {
       "Cheapest ready by 22:00, and quickest: Fast, 1 h 34 min for €3.23 once it is bought for €800.",
     );
     expect(says([stopped(rapid)])).toBe("None of these ways can be used as it stands.");
+  });
+  test("sends nobody to where the car itself ends short of what is asked", () => {
+    const cell = fast.cell as Row;
+    const short = { ...fast, cell: { ...cell, solution: { ...cell.solution, endsItself: 0.75 } } };
+    expect(fallsShort(short.cell)).toBe(true);
+    expect(fallsShort(cell)).toBe(false);
+    expect(says([slow, short])).not.toContain("Fast");
   });
   test("says where none is ready in time, and where nobody waits leaves the hour out", () => {
     expect(says([slow])).toBe("None of these is ready by 22:00. Quickest: Slow, 4 h 44 min for €2.18.");

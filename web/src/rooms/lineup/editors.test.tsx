@@ -379,6 +379,22 @@ describe("what to carry", () => {
     expect(screen.getByLabelText("1 × 16 A post, times a month").getAttribute("aria-invalid")).toBe("true");
   });
 
+  test.each([
+    ["once", "Buy once, as you do"],
+    ["used", "Carry light, as you do"],
+  ] as const)("the household's own school has its say first: %s", async (cable, heading) => {
+    const { open } = props.solved;
+    const household = { ...open.household, schools: { cable } };
+    render(
+      <Choosers {...props} solved={{ ...props.solved, open: { ...open, household } }} garage={fallowQuay} />,
+    );
+    await settle();
+    const headings = [...document.querySelectorAll(".school h3")].map((found) => found.textContent);
+    expect(headings).toHaveLength(2);
+    expect(headings[0]).toBe(heading);
+    expect(headings[1]).not.toContain("as you do");
+  });
+
   test("on 230 V without neutral too a cable is one's own", async () => {
     const outlets = fallowQuay.outlets.map((row) => ({
       ...row,

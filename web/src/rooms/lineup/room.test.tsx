@@ -44,6 +44,20 @@ describe("the line-up", () => {
     });
   };
 
+  test("a candidate that is added joins the cars and is the one in view", async () => {
+    await shown();
+    fireEvent.click(screen.getByRole("button", { name: "Add a candidate…" }));
+    fireEvent.change(screen.getByLabelText("What you call it"), { target: { value: "Heron" } });
+    await act(async () => {
+      fireEvent.click(screen.getByRole("button", { name: "Add it" }));
+    });
+    const { draft } = useLineup.getState().solved!;
+    expect(draft.cars).toHaveLength(solved.draft.cars.length + 1);
+    expect(draft.cars.at(-1)).toMatchObject({ name: "Heron" });
+    const inView = screen.getByLabelText<HTMLSelectElement>("Car in view");
+    expect(inView.selectedOptions[0]!.textContent).toBe("Heron, a candidate");
+  });
+
   test("it opens on the comparison, of one car and its session alone", async () => {
     await shown();
     expect(view("Compare").getAttribute("aria-current")).toBe("page");

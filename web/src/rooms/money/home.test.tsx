@@ -109,3 +109,29 @@ test("a figure out of its range is said, and no year is told from it", async () 
   expect(screen.queryByRole("table")).toBeNull();
   expect(screen.getByText("A figure below is out of its range.")).toBeTruthy();
 });
+
+test("a tariff whose prices end within the week stands last, with no figure that could be taken for a year", async () => {
+  const ending = kept("ending", {
+    name: "Ending",
+    elements: [],
+    kettleback: {
+      hourly: {
+        starts_at: "2026-11-23T00:00:00Z",
+        minutes: 60,
+        prices: Array.from({ length: 60 }, () => 0.01),
+        markup: 0,
+      },
+    },
+  });
+  const garage = { ...plainGarage({}), tariffs: [...TARIFFS, ending] };
+  render(
+    <MemoryRouter>
+      <HomeTariff garage={garage} answered={{ ...plainAnswered({}), garage }} />
+    </MemoryRouter>,
+  );
+  const last = rowsOf(TABLE).at(-1)!;
+  expect(last[0]).toBe("Ending");
+  expect([last[1], last[3]]).toEqual(["–", "–"]);
+  expect(last[2]).toMatch(/^no prices on \d of 7 nights$/);
+  expect(says()).toContain("Cheap kWh:");
+});

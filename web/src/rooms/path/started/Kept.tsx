@@ -29,7 +29,11 @@ export const Kept = ({ rows, household, onForget }: Props) => (
               {dayTimeText(at(row.spec.begin))} to {timeText(at(row.spec.end!))}, {row.spec.name}:{" "}
               {cameTo(row.spec)}
             </span>{" "}
-            <Button quiet asks={() => onForget(row)}>
+            <Button
+              quiet
+              aria-label={`Take out ${row.spec.name}, ${dayTimeText(at(row.spec.begin))}`}
+              asks={() => onForget(row)}
+            >
               Take it out
             </Button>
           </li>

@@ -156,6 +156,13 @@ test("what did not charge is taken out, and back", async () => {
   expect(screen.getByRole("heading").textContent).toContain("since 18:10");
 });
 
+test("another car that charges does not keep this one from being started", async () => {
+  const { spec, ...row } = running();
+  await shown([{ ...row, spec: { ...spec, carId: "other" } }]);
+  expect(screen.getByRole("heading").textContent).toContain("since 18:10");
+  expect(screen.getByRole("button", { name: "Started now" })).toBeTruthy();
+});
+
 test("where the path in view does not charge nothing can be started, yet what runs is followed", async () => {
   await shown([running()], null);
   expect(screen.queryByRole("button", { name: "Started now" })).toBeNull();
