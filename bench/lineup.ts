@@ -57,7 +57,7 @@ await page.addInitScript(() => {
     entryTypes: ["longtask"],
   });
 });
-await page.goto(`${address}line-up`);
+await page.goto(`${address}line-up/all`);
 await page.getByRole("list", { name: "Ways to charge" }).waitFor();
 const limits = new Limits();
 

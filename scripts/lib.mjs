@@ -1,4 +1,5 @@
 // What the commands share. Plain Node: it must run before anything is installed.
+import { once } from "node:events";
 import { spawn, spawnSync } from "node:child_process";
 import { existsSync, mkdtempSync, readFileSync, rmSync, statSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -161,6 +162,8 @@ export async function withDemoServer(use) {
     await use(address, database);
   } finally {
     stop();
+    // It may be writing to the last: the folder goes once it has ended.
+    if (child.exitCode === null && child.signalCode === null) await once(child, "exit");
     rmSync(folder, { recursive: true, force: true });
   }
 }

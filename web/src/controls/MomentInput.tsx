@@ -14,6 +14,8 @@ interface Props {
   /** An emptied field is an answer too. */
   readonly optional?: boolean;
   onChange(value: string): void;
+  /** What is typed and cannot be read, for a form that judges it; it is kept out of what is handed on otherwise. */
+  onUnread?(text: string): void;
 }
 
 interface Way {
@@ -26,7 +28,7 @@ const TIME: Way = { accepts: "accepted: a time such as 18:10 or 6:10 pm", read: 
 const DATE: Way = { accepts: "accepted: a date such as 2026-11-24", read: readDate, write: calendarText };
 
 /** What is typed stays as typed while it is being typed; once it is left, it stands as the household writes it. */
-function useTyped({ value, optional, onChange }: Props, { read, write }: Way) {
+function useTyped({ value, optional, onChange, onUnread }: Props, { read, write }: Way) {
   const [typed, setTyped] = useState<string | null>(null);
   const wrong = typed !== null && read(typed) === undefined && !(optional && typed.trim() === "");
   return {
@@ -37,6 +39,7 @@ function useTyped({ value, optional, onChange }: Props, { read, write }: Way) {
       const found = read(text);
       if (found !== undefined) onChange(found);
       else if (optional && text.trim() === "") onChange("");
+      else onUnread?.(text);
     },
     leave: () => !wrong && setTyped(null),
     forget: () => setTyped(null),

@@ -22,6 +22,13 @@ export const TEST_RESULTS = ["certified", "sound", "faulty"] as const;
 /** What came of a look or a test. */
 export type TestResult = (typeof TEST_RESULTS)[number];
 
+/** What came of it, in words. */
+export const TEST_WORDS: Readonly<Record<TestResult, string>> = {
+  certified: "looked at and certified",
+  sound: "found sound",
+  faulty: "found faulty",
+};
+
 /** The last time somebody looked at a piece or tested it: the day, by whom, and what came of it. */
 export const lastTestSchema = z.strictObject({
   on: dateSchema,

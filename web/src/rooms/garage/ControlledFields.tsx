@@ -25,7 +25,14 @@ export const DateField = ({ field, name, notes }: Props<"date">) => (
     render={({ field: { value, onChange } }) => (
       <div className="field">
         <span>{field.label}</span>
-        <DateInput label={field.label} value={value as string} optional onChange={onChange} />
+        <DateInput
+          label={field.label}
+          value={value as string}
+          optional
+          onChange={onChange}
+          // What is no date is refused on saving, rather than the one before it kept.
+          onUnread={onChange}
+        />
         {notes}
       </div>
     )}

@@ -203,6 +203,14 @@ test("a lead's taped joint and its last test are kept with it and stand on its c
   // By whom has to be said; nothing is lost meanwhile.
   await waitFor(() => expect(screen.getByText(/^By: a name is needed/)).toBeTruthy());
   fireEvent.input(screen.getByLabelText("By"), { target: { value: "R. Moss" } });
+  // What is no date is refused on saving, and the one before it is not kept in its place.
+  change.mockClear();
+  fireEvent.change(screen.getByLabelText("On"), { target: { value: "2 Mach" } });
+  save();
+  await waitFor(() => expect(screen.getAllByText(/^On: accepted: a date such as/).length).toBeGreaterThan(1));
+  expect(change).not.toHaveBeenCalled();
+  expect(screen.getByLabelText<HTMLInputElement>("On").value).toBe("2 Mach");
+  fireEvent.change(screen.getByLabelText("On"), { target: { value: "2026-03-02" } });
   save();
   await waitFor(() => expect(close).toHaveBeenCalled());
   const kept = change.mock.lastCall![2];

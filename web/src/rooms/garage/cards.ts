@@ -4,13 +4,13 @@ import {
   phasesAt,
   outletType,
   supplySystem,
+  TEST_WORDS,
   WEAR_WORDS,
   type Garage,
   type Household,
   type Kept,
   type PieceState,
   type SpecOf,
-  type TestResult,
 } from "@kettleback/core";
 import {
   ampsText,
@@ -103,19 +103,13 @@ const DESCRIBE: { [K in EditableKind]: Describe<K> } = {
   adapters: ({ spec }) => ({ figure: ampsText(spec.amps), lines: [ends(spec.from, spec.to)] }),
 };
 
-const RESULTS: Readonly<Record<TestResult, string>> = {
-  certified: "looked at and certified",
-  sound: "found sound",
-  faulty: "found faulty",
-};
-
 /** What is known of a thing's state: what is seen on it, and its last test. */
 const stateLines = (state: PieceState | undefined): readonly string[] => [
   ...(state?.wear?.length
     ? [`not to be used: ${state.wear.map((kind) => WEAR_WORDS[kind]).join(", ")}`]
     : []),
   ...(state?.tested
-    ? [`${RESULTS[state.tested.result]}, ${calendarText(state.tested.on)}, by ${state.tested.by}`]
+    ? [`${TEST_WORDS[state.tested.result]}, ${calendarText(state.tested.on)}, by ${state.tested.by}`]
     : []),
 ];
 

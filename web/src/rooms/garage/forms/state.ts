@@ -1,4 +1,4 @@
-import { WEAR, WEAR_WORDS } from "@kettleback/core";
+import { TEST_RESULTS, TEST_WORDS, WEAR, WEAR_WORDS } from "@kettleback/core";
 import type { Field, Group } from "../field";
 
 const tested = (values: Readonly<Record<string, unknown>>) => values["state.tested"] === true;
@@ -12,11 +12,7 @@ export const LAST_TEST: readonly Field[] = [
     path: "state.tested.result",
     label: "What came of it",
     type: "choice",
-    choices: [
-      { value: "certified", label: "looked at and certified" },
-      { value: "sound", label: "found sound" },
-      { value: "faulty", label: "found faulty" },
-    ],
+    choices: TEST_RESULTS.map((value) => ({ value, label: TEST_WORDS[value] })),
     when: tested,
   },
 ];
