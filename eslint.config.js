@@ -40,6 +40,10 @@ const WINGS = {
     "fuel",
     "payback",
     "says",
+    "nothing",
+    "started",
+    "hometariff",
+    "week",
   ],
   household: ["garage", "demo", "start", "begin", "chooser", "plate", "glossary"],
 };

@@ -70,6 +70,28 @@ const overnightSolved = solvedPlan(overnight);
 const path = core.pathOf(plan);
 const openedLineup = core.openLineup(fallowQuay, core.startLineup(fallowQuay, plan.session));
 
+const read = core.parseWeek(
+  readFileSync(join(__dirname, "../../docs/examples/far-commuter.week.json"), "utf8"),
+);
+if (!read.ok) throw new Error("the example of a week");
+const commuting = read.value;
+const asked: core.WeekAsked = {
+  ...commuting,
+  pattern: { ...commuting.pattern, days: [...core.PRESETS.commuter.days] },
+};
+const setting = core.weekSetting(asked, 0);
+const weekCell = core.weekAt(setting, asked.ways[0]!);
+const weekAnswer = weekCell.answer as core.WeekAnswer;
+/** A commuter's week over the wall socket. */
+const week = {
+  asked,
+  setting,
+  cell: weekCell,
+  answer: weekAnswer,
+  timeline: weekAnswer.timeline,
+  reach: core.reachOf(setting, weekCell.rider!),
+};
+
 /** What the examples speak of, from the demo. */
 const SPOKEN_OF: Readonly<Record<string, unknown>> = {
   ...core,
@@ -80,6 +102,9 @@ const SPOKEN_OF: Readonly<Record<string, unknown>> = {
   circuit: solution.circuit,
   tariff: plan.tariff,
   whole: solution.whole,
+  week,
+  tripTable: { head: [], rows: [{ line: 2, cells: ["2026-11-02", "44", "07:40", "17:50"] }] },
+  tripColumns: { date: 0, km: 1, out: 2, back: 3, dates: "year first", unit: "km" },
   schedule: core.atOnce(0.8),
   state: { soc: 0.35, packC: null, elapsed: 0 },
   start: solution.start,

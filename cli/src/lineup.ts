@@ -66,7 +66,7 @@ const lineupOfPlan = (plan: Plan): Lineup => ({
 });
 
 /** Rows of text in aligned columns. */
-function aligned(rows: readonly (readonly string[])[]): string {
+export function aligned(rows: readonly (readonly string[])[]): string {
   const widths = rows[0]!.map((_, i) => Math.max(...rows.map((row) => row[i]!.length)));
   return rows
     .map((row) =>

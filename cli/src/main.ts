@@ -8,6 +8,7 @@ import { jsonOf, tableOf } from "./print";
 import { readLimited } from "./read";
 import { BAD_INPUT, NO_CHARGING, refuse } from "./refuse";
 import { solveText, type Outcome } from "./solve";
+import { weekCommand } from "./week";
 
 const HELP = `kettleback: what a charging plan really gives
 
@@ -18,10 +19,11 @@ const HELP = `kettleback: what a charging plan really gives
   kettleback lineup FILE [--json|--csv]
   kettleback vary FILE --quantity NAME [--values A,B,C] [--car NAME] [--way NAME] [--json|--csv]
   kettleback sweep FILE --x NAME:FROM:TO:STEP --y NAME:FROM:TO:STEP --of RESULT [--car NAME] [--way NAME] [--json|--csv]
+  kettleback week FILE [--json|--csv]
   kettleback --help
 
-  FILE        a plan document (JSON, see docs/formats.md), or - for standard input; a line-up document for lineup, and
-              either of them for vary and sweep
+  FILE        a plan document (JSON, see docs/formats.md), or - for standard input; a line-up document for lineup,
+              either of them for vary and sweep, and a week document for week
   --json      print the result as JSON instead of a table, with its cautions and what would lift it
   --jsonl     read one plan a line and answer each with one line of JSON, a refusal as {"ok": false, …}
   --csv       print the table as CSV
@@ -105,11 +107,12 @@ async function main(args: readonly string[]): Promise<number> {
       if (command === "cost") return costCommand(file, values);
       if (command === "schedule") return scheduleCommand(file, values);
       if (command === "lineup") return lineup(file, values);
+      if (command === "week") return weekCommand(file, values);
       if (command === "vary") return varyCommand(file, values, values);
       if (command === "sweep") return sweepCommand(file, values, values);
     }
     console.error(
-      `${HELP}\n\nA command and a file are needed: solve, cost, schedule, lineup, vary or sweep, and FILE.`,
+      `${HELP}\n\nA command and a file are needed: solve, cost, schedule, lineup, vary, sweep or week, and FILE.`,
     );
   } catch (error) {
     console.error(`${(error as Error).message}\n\n${HELP}`);

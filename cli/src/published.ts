@@ -10,6 +10,12 @@ import {
   printPlan,
   SPEC_VERSION,
   startLineup,
+  PRESETS,
+  printWeek,
+  SEASONS,
+  WEEK_FORMAT,
+  weekJsonSchema,
+  judgeWeek,
 } from "@kettleback/core";
 import { fallowQuay } from "@kettleback/core/demo";
 
@@ -19,6 +25,18 @@ export function published(): Record<string, string> {
   if (!example.ok) throw new Error(JSON.stringify(example.problems));
   const saved = startLineup(fallowQuay, example.value.session);
   const lineup = documentOf(saved.name, openLineup(fallowQuay, saved));
+  const { name: _, ...cold } = SEASONS.cold;
+  const week = judgeWeek({
+    format: WEEK_FORMAT,
+    version: SPEC_VERSION,
+    name: "A far commuter in the cold",
+    household: lineup.household,
+    cars: lineup.cars,
+    ways: lineup.ways.filter(({ evse }) => evse.kind !== "rapid"),
+    elsewhere: { stop: lineup.ways.find(({ evse }) => evse.kind === "rapid") },
+    pattern: { start: "2026-11-23", season: cold, days: PRESETS["far-commuter"].days },
+  });
+  if (!week.ok) throw new Error(JSON.stringify(week.problems));
   return {
     "schemas/plan.schema.json": `${JSON.stringify(planJsonSchema(), null, 2)}\n`,
     "schemas/household.schema.json": `${JSON.stringify(householdJsonSchema(), null, 2)}\n`,
@@ -28,6 +46,8 @@ export function published(): Record<string, string> {
       version: SPEC_VERSION,
       ...lineup,
     }),
+    "schemas/week.schema.json": `${JSON.stringify(weekJsonSchema(), null, 2)}\n`,
+    "examples/far-commuter.week.json": printWeek(week.value),
     "examples/plover-overnight.plan.json": printPlan(example.value),
   };
 }

@@ -28,6 +28,7 @@ export * from "./answers/says";
 export * from "./answers/nothing";
 export * from "./answers/started";
 export * from "./answers/hometariff";
+export * from "./answers/week";
 export * from "./household/garage";
 export * from "./household/start";
 export * from "./household/begin";

@@ -74,3 +74,16 @@ export function dayAt(clock: Clock, time: Seconds): number {
  */
 export const jumps = (clock: Clock, from: Seconds, to: Seconds): Seconds[] =>
   clock.offsets.map((o) => o.from).filter((at) => at > from && at < to);
+
+/**
+ * The clock of something that begins later: its second zero is that second of this clock.
+ * @param departure seconds from then until the car is wanted; null when nobody waits
+ * @example msAt(clockFrom(clock, 3600, null), 0) - msAt(clock, 0) // 3600000
+ */
+export function clockFrom(clock: Clock, time: Seconds, departure: Seconds | null): Clock {
+  const at = clock.offsets.findLastIndex((offset) => offset.from <= time);
+  const offsets = clock.offsets
+    .slice(Math.max(0, at))
+    .map(({ from, minutes }) => ({ from: Math.max(0, from - time), minutes }));
+  return { zone: clock.zone, startMs: msAt(clock, time), offsets, departure, notes: [] };
+}

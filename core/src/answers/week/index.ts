@@ -1,0 +1,12 @@
+export * from "./pattern";
+export * from "./seasons";
+export * from "./presets";
+export { away, awayProblem, minuteOf, type Away } from "./away";
+export { localAt, MEAN_KMH, type Leg, type WeekPiece, type WeekStay, type Timeline } from "./timeline";
+export * from "./document";
+export * from "./answer";
+export type { WeekRecord, WeekDay, WeekSession, Stop, Point } from "./record";
+export type { Followed, Moment as WeekMoment } from "./follow";
+export * from "./smallest";
+export * from "./table";
+export * from "./trips";
