@@ -44,6 +44,7 @@ const WINGS = {
     "started",
     "hometariff",
     "week",
+    "year",
   ],
   household: ["garage", "demo", "start", "begin", "chooser", "plate", "glossary"],
 };

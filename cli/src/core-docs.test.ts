@@ -92,6 +92,16 @@ const week = {
   reach: core.reachOf(setting, weekCell.rider!),
 };
 
+const oneWay = { ...asked, cars: asked.cars.slice(0, 1), ways: asked.ways.slice(0, 1) };
+const ofYears = core.yearBlocks(oneWay, 0, {
+  seed: 1,
+  years: 20,
+  first: 0,
+  stride: 1,
+});
+/** Twenty years of it. */
+const year = { asked: oneWay, blocks: [...ofYears].at(-1)! };
+
 /** What the examples speak of, from the demo. */
 const SPOKEN_OF: Readonly<Record<string, unknown>> = {
   ...core,
@@ -103,6 +113,7 @@ const SPOKEN_OF: Readonly<Record<string, unknown>> = {
   tariff: plan.tariff,
   whole: solution.whole,
   week,
+  year,
   tripTable: { head: [], rows: [{ line: 2, cells: ["2026-11-02", "44", "07:40", "17:50"] }] },
   tripColumns: { date: 0, km: 1, out: 2, back: 3, dates: "year first", unit: "km" },
   schedule: core.atOnce(0.8),

@@ -8,7 +8,7 @@ import { jsonOf, tableOf } from "./print";
 import { readLimited } from "./read";
 import { BAD_INPUT, NO_CHARGING, refuse } from "./refuse";
 import { solveText, type Outcome } from "./solve";
-import { weekCommand } from "./week";
+import { weekCommand, yearCommand } from "./week";
 
 const HELP = `kettleback: what a charging plan really gives
 
@@ -20,14 +20,17 @@ const HELP = `kettleback: what a charging plan really gives
   kettleback vary FILE --quantity NAME [--values A,B,C] [--car NAME] [--way NAME] [--json|--csv]
   kettleback sweep FILE --x NAME:FROM:TO:STEP --y NAME:FROM:TO:STEP --of RESULT [--car NAME] [--way NAME] [--json|--csv]
   kettleback week FILE [--json|--csv]
+  kettleback year FILE [--years N] [--seed S] [--json|--csv]
   kettleback --help
 
   FILE        a plan document (JSON, see docs/formats.md), or - for standard input; a line-up document for lineup,
-              either of them for vary and sweep, and a week document for week
+              either of them for vary and sweep, and a week document for week and year
   --json      print the result as JSON instead of a table, with its cautions and what would lift it
   --jsonl     read one plan a line and answer each with one line of JSON, a refusal as {"ok": false, …}
   --csv       print the table as CSV
   --ics       print the cheapest schedule as an iCalendar file
+  --years     years of luck and weather to go through, 1 to 10000; 200 where nothing is said
+  --seed      a whole number by which they are drawn; the same one gives the same years
   --working   print the working of every answer too
   NAME        ${QUANTITY_IDS.slice(0, 8).join(", ")},
               ${QUANTITY_IDS.slice(8).join(", ")}
@@ -94,6 +97,8 @@ async function main(args: readonly string[]): Promise<number> {
         x: { type: "string" },
         y: { type: "string" },
         of: { type: "string" },
+        years: { type: "string" },
+        seed: { type: "string" },
       },
     });
     if (values.help) {
@@ -108,11 +113,12 @@ async function main(args: readonly string[]): Promise<number> {
       if (command === "schedule") return scheduleCommand(file, values);
       if (command === "lineup") return lineup(file, values);
       if (command === "week") return weekCommand(file, values);
+      if (command === "year") return yearCommand(file, values, values);
       if (command === "vary") return varyCommand(file, values, values);
       if (command === "sweep") return sweepCommand(file, values, values);
     }
     console.error(
-      `${HELP}\n\nA command and a file are needed: solve, cost, schedule, lineup, vary, sweep or week, and FILE.`,
+      `${HELP}\n\nA command and a file are needed: solve, cost, schedule, lineup, vary, sweep, week or year, and FILE.`,
     );
   } catch (error) {
     console.error(`${(error as Error).message}\n\n${HELP}`);

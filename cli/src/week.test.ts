@@ -2,7 +2,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import Papa from "papaparse";
-import type { WeekDocument, WeekRow } from "@kettleback/core";
+import type { WeekDocument, WeekRow, YearRow } from "@kettleback/core";
 import { kettleback } from "./tests/kettleback";
 
 const WEEK = join(__dirname, "../../docs/examples/far-commuter.week.json");
@@ -100,4 +100,50 @@ test.each([
   );
   expect(status).toBe(2);
   expect(stderr).toContain(message);
+});
+
+describe("year", () => {
+  const { ways, cars, ...week } = document();
+  const few = file("few.json", { ...week, cars: cars.slice(0, 2), ways: ways.slice(0, 3) });
+  const args = ["year", few, "--years", "30", "--seed", "5"];
+  const rowsOf = () => (JSON.parse(kettleback(...args, "--json").stdout) as { rows: YearRow[] }).rows;
+  let rows: YearRow[];
+  beforeAll(() => (rows = rowsOf()));
+
+  test("as JSON: days short, stops and cost, each with the interval it lies in, and the same for the same seed", () => {
+    expect(rows.length).toBe(6);
+    for (const row of rows) {
+      expect(row).toMatchObject({ years: 30, seed: 5, currency: "EUR" });
+      for (const estimate of [row.shortDaysPerYear!, row.stopsPerYear!, row.costPerYear!]) {
+        expect(estimate.low).toBeLessThanOrEqual(estimate.mean);
+        expect(estimate.mean).toBeLessThanOrEqual(estimate.high);
+      }
+    }
+    expect(rows[0]!.shortDaysPerYear!.mean).toBeGreaterThan(rows[2]!.shortDaysPerYear!.mean);
+    expect(rowsOf()).toEqual(rows);
+  });
+
+  test("as a table to read and as CSV, number for number", () => {
+    const { stdout } = kettleback(...args);
+    const { mean, low, high } = rows[3]!.shortDaysPerYear!;
+    expect(stdout).toContain(
+      `Curlew  ${rows[3]!.way}   ${mean.toFixed(1)} (${low.toFixed(1)} to ${high.toFixed(1)})`,
+    );
+    expect(stdout).toContain("30 years, seed 5; in brackets where the true mean lies nine times in ten.");
+    const { data } = Papa.parse<Record<string, string>>(kettleback(...args, "--csv").stdout.trim(), {
+      header: true,
+    });
+    expect(data.map((line) => Number(line.costPerYearHigh))).toEqual(
+      rows.map((row) => row.costPerYear!.high),
+    );
+  });
+
+  test.each([
+    [["--years", "0"], "years: accepted: a whole number, 1 to 10000"],
+    [["--years", "a few"], "years: accepted: a whole number, 1 to 10000"],
+    [["--seed", "1.5"], "seed: accepted: a whole number, 0 to 2147483647"],
+  ])("%s is refused", (more, message) => {
+    const { status, stderr } = kettleback("year", few, ...more);
+    expect([status, stderr.includes(message)]).toEqual([2, true]);
+  });
 });

@@ -1,11 +1,15 @@
 import {
   csvOf,
+  MOST_YEARS,
   parseWeek,
   WEEK_MAX_BYTES,
   weekRows,
+  yearRows,
+  type Estimate,
   type FieldProblem,
   type WeekDocument,
   type WeekRow,
+  type YearRow,
 } from "@kettleback/core";
 import { aligned, type Printed } from "./lineup";
 import { readLimited } from "./read";
@@ -72,5 +76,71 @@ export function weekCommand(file: string, { json, csv }: Printed): number {
   if (json) console.log(JSON.stringify({ ok: true, name: read.week.name, rows }, null, 2));
   else if (csv) process.stdout.write(csvOf(rows.map(flat)));
   else console.log(aligned([HEAD, ...rows.map(textRow)]));
+  return 0;
+}
+
+/** A whole number of an option, or what is accepted. */
+function whole(
+  field: string,
+  text: string | undefined,
+  usual: number,
+  least: number,
+  most: number,
+): number | FieldProblem {
+  if (text === undefined) return usual;
+  const value = /^-?\d+$/.test(text) ? Number(text) : Number.NaN;
+  return value >= least && value <= most
+    ? value
+    : { field, message: `accepted: a whole number, ${least} to ${most}` };
+}
+
+const between = (estimate: Estimate | null, digits: number): string =>
+  estimate
+    ? `${estimate.mean.toFixed(digits)} (${estimate.low.toFixed(digits)} to ${estimate.high.toFixed(digits)})`
+    : "";
+
+const YEAR_HEAD = ["car", "way", "days short a year", "stops a year", "cost a year"];
+const yearText = (row: YearRow): string[] => [
+  row.car,
+  row.way,
+  between(row.shortDaysPerYear, 1),
+  between(row.stopsPerYear, 1),
+  row.costPerYear ? `${between(row.costPerYear, 0)} ${row.currency}` : "",
+];
+
+/** An estimate of a row as three cells. */
+const cellsOf = (name: string, estimate: Estimate | null) => ({
+  [name]: estimate?.mean ?? null,
+  [`${name}Low`]: estimate?.low ?? null,
+  [`${name}High`]: estimate?.high ?? null,
+});
+const flatYear = ({ shortDaysPerYear, stopsPerYear, costPerYear, ...row }: YearRow) => ({
+  ...row,
+  ...cellsOf("shortDaysPerYear", shortDaysPerYear),
+  ...cellsOf("stopsPerYear", stopsPerYear),
+  ...cellsOf("costPerYear", costPerYear),
+});
+
+/** Prints years of luck and weather: every car on every way, how often it falls short and what a year costs. */
+export function yearCommand(
+  file: string,
+  asked: { readonly years?: string | undefined; readonly seed?: string | undefined },
+  { json, csv }: Printed,
+): number {
+  const years = whole("years", asked.years, 200, 1, MOST_YEARS);
+  const seed = whole("seed", asked.seed, 1, 0, 2 ** 31 - 1);
+  const wrong = [years, seed].filter((found): found is FieldProblem => typeof found === "object");
+  if (wrong.length > 0) return refuse(file, wrong, json);
+  const read = readWeek(file);
+  if ("problems" in read) return refuse(file, read.problems, json);
+  const rows = yearRows(read.week, years as number, seed as number);
+  if (json) console.log(JSON.stringify({ ok: true, name: read.week.name, rows }, null, 2));
+  else if (csv) process.stdout.write(csvOf(rows.map(flatYear)));
+  else {
+    console.log(aligned([YEAR_HEAD, ...rows.map(yearText)]));
+    console.log(
+      `\n${years as number} years, seed ${seed as number}; in brackets where the true mean lies nine times in ten.`,
+    );
+  }
   return 0;
 }

@@ -29,6 +29,7 @@ export * from "./answers/nothing";
 export * from "./answers/started";
 export * from "./answers/hometariff";
 export * from "./answers/week";
+export * from "./answers/year";
 export * from "./household/garage";
 export * from "./household/start";
 export * from "./household/begin";

@@ -2,6 +2,7 @@ import { z } from "zod";
 import { documentHead, documentKind, SPEC_VERSION, upgradePart, upgradeParts } from "../../things/documents";
 import { carSchema, householdSchema, nameSchema } from "../../things/parts";
 import { MOST_CARS, waySchema } from "../lineup";
+import { luckSchema } from "./luck";
 import { patternSchema } from "./pattern";
 
 /** The `format` of a week document. */
@@ -32,6 +33,7 @@ const weekFields = z.strictObject({
     .max(MOST_WEEK_WAYS, { error: `accepted: 1 to ${MOST_WEEK_WAYS} ways` }),
   elsewhere: elsewhereSchema.prefault({}),
   pattern: patternSchema,
+  luck: luckSchema.prefault({}),
 });
 
 /** A week, self-contained: what is driven, and every car on every way asked whether it is enough. */

@@ -1,12 +1,10 @@
-import { bill, type Bill } from "../../engine/tariff";
-import { connectionOf } from "../../engine/plan";
-import { atOnce, ledgerOf, run, type Run, type State } from "../../engine/session";
-import { clockFrom } from "../../engine/clock";
-import type { Fraction, Kilometres, Micros, Seconds, WattHours } from "../../trade/units";
-import { cheapestFirst, type Span } from "./hours";
-import type { Plug } from "./plug";
+import type { Bill } from "../../engine/tariff";
+import type { Run } from "../../engine/session";
+import type { Fraction, Kilometres, Seconds } from "../../trade/units";
 import type { Rider } from "./rider";
-import type { Leg, WeekStay } from "./timeline";
+import { sessionIn } from "./session";
+import { stopsFor, type Stop } from "./stops";
+import type { WeekStay } from "./timeline";
 import { NOTHING, walk, type Charger } from "./walk";
 import { DAYS_A_WEEK } from "./pattern";
 
@@ -16,17 +14,6 @@ export interface WeekSession {
   readonly run: Run;
   readonly fromSoc: Fraction;
   readonly bill: Bill;
-}
-
-/** A stop on the way: what it had to put in, how long that took, what it cost; null where nobody says at what. */
-export interface Stop {
-  readonly day: number;
-  readonly at: Seconds;
-  readonly km: Kilometres;
-  readonly storedWh: WattHours;
-  readonly seconds: Seconds | null;
-  readonly wallWh: WattHours | null;
-  readonly cost: Micros | null;
 }
 
 /** A day from its turn to the next. Distances are at this season's consumption. */
@@ -62,57 +49,6 @@ export interface WeekRecord {
   readonly stops: readonly Stop[];
   /** Where the charge bends, in order. */
   readonly points: readonly Point[];
-}
-
-/** How a session at home or elsewhere lies in its hours, as `cheapest` asks: never dearer than at once. */
-function sessionIn(plug: Plug, rider: Rider, stay: WeekStay, at: number, from: State, target: Fraction) {
-  const hours = rider.hours[stay.at as "home"]!;
-  const open = hours.of(stay, at);
-  // Where a place allows only so long, one is gone by then.
-  const clock = clockFrom(rider.timeline.clock, stay.from, Math.min(stay.to - stay.from, plug.limit));
-  const over = (spans: readonly Span[]) => {
-    const windows = spans.map((span) => ({ from: span.from - stay.from, to: span.to - stay.from }));
-    const ran = run(plug.circuit, { windows, toSoc: target }, from);
-    return {
-      run: ran,
-      bill: bill(plug.plan.tariff, ran, clock, connectionOf(plug.plan, plug.circuit, clock)),
-    };
-  };
-  const first = over(open);
-  if (stay.at !== "home" || rider.pattern.charges !== "cheapest") return first;
-  const needed = first.run.end.soc >= target ? plug.gain.secondsTo(from.soc, target) : Infinity;
-  if (!Number.isFinite(needed)) return first;
-  const placed = over(cheapestFirst(open, hours.slots(), needed * (1 + 1e-9)));
-  return placed.run.end.soc >= target - NOTHING && placed.bill.total < first.bill.total ? placed : first;
-}
-
-/** Charge to which people charge on the way (common practice: beyond it a rapid session is slow). */
-const STOP_TO = 0.8;
-/** Least that a stop charges, where a reserve leaves next to nothing below that. */
-const LEAST_STOP = 0.05;
-
-/** The stops that put in what a leg was short of. */
-function stopsFor(
-  { plugs: { stop }, ride, timeline }: Rider,
-  leg: Leg,
-  from: Fraction,
-  to: Fraction,
-  short: Fraction,
-): Stop[] {
-  const span = Math.max(LEAST_STOP, Math.min(STOP_TO, stop?.targetOf(1) ?? 1) - to);
-  const count = Math.ceil(short / span - NOTHING);
-  const each = short / count;
-  const storedWh = (each * ride.usableWh) as WattHours;
-  const km = storedWh / ride.whPerKm;
-  return Array.from({ length: count }, (_, i): Stop => {
-    const at = leg.from + ((leg.to - leg.from) * (from - to + each * i)) / (from - to + short);
-    const plain = { day: leg.day, at, km, storedWh, seconds: null, wallWh: null, cost: null };
-    if (!stop) return plain;
-    const ran = run(stop.circuit, atOnce(Math.min(1, to + each)), { soc: to, packC: null, elapsed: 0 });
-    const clock = clockFrom(timeline.clock, at, ran.end.elapsed);
-    const { total } = bill(stop.plan.tariff, ran, clock, connectionOf(stop.plan, stop.circuit, clock));
-    return { ...plain, seconds: ran.end.elapsed, wallWh: ledgerOf(ran.slices).wall, cost: total };
-  });
 }
 
 /** What a day gathers while it is followed. */

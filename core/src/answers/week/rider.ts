@@ -16,11 +16,14 @@ export interface Plugs {
 
 /** A car with its week, its plugs and the hours in which it may charge at them. */
 export interface Rider {
+  readonly car: Car;
   readonly timeline: Timeline;
   readonly ride: Ride;
   readonly plugs: Plugs;
   readonly hours: { readonly [P in "home" | "work" | "post"]: PlugHours | null };
   readonly pattern: Pattern;
+  /** When another car is at the unit at home. */
+  readonly busy: readonly Span[];
 }
 
 const rideOf = ({ battery, whPerKm }: Car, pattern: Pattern): Ride => ({
@@ -33,7 +36,10 @@ const rideOf = ({ battery, whPerKm }: Car, pattern: Pattern): Ride => ({
   pattern,
 });
 
-/** A car made ready for a week. Away from home it charges as soon as it is plugged in. */
+/**
+ * A car made ready for a week. Away from home it charges as soon as it is plugged in.
+ * @example riderOf(week.answer.car, week.asked.pattern, week.timeline, week.cell.rider.plugs).busy // []
+ */
 export function riderOf(
   car: Car,
   pattern: Pattern,
@@ -43,6 +49,7 @@ export function riderOf(
 ): Rider {
   const elsewhere = (plug: Plug | null) => plug && plugHours(plug, timeline, "at-once", []);
   return {
+    car,
     timeline,
     ride: rideOf(car, pattern),
     plugs,
@@ -52,6 +59,7 @@ export function riderOf(
       post: elsewhere(plugs.post),
     },
     pattern,
+    busy,
   };
 }
 

@@ -14,7 +14,8 @@ const SUN_BY = 13 * 60;
 export interface Leg {
   readonly kind: "leg";
   readonly day: number;
-  /** Its place among the drives of its day. */
+  /** The day of the pattern whose drive it is, and which of that day's. */
+  readonly of: number;
   readonly drive: number;
   readonly out: boolean;
   readonly from: Seconds;
@@ -35,6 +36,8 @@ export interface WeekStay {
   readonly before: number | null;
   /** The last stay at home of its day. */
   readonly last: boolean;
+  /** The car has just come home to it; else it stands on from before the day turned. */
+  readonly arrives: boolean;
   /** It ends because the car is driven away, not because a day turns. */
   readonly leaves: boolean;
 }
@@ -111,6 +114,7 @@ function legsOf({ day, at, drive, leave, back }: Away, turns: readonly number[])
   const leg = (out: boolean, from: number): Leg => ({
     kind: "leg",
     day: dayIn(turns, from),
+    of: day,
     drive: at,
     out,
     from,
@@ -126,6 +130,7 @@ function legsOf({ day, at, drive, leave, back }: Away, turns: readonly number[])
     to: back - road,
     before: day,
     last: false,
+    arrives: true,
     leaves: true,
   };
   return [leg(true, leave), ...(stay.to > stay.from ? [stay] : []), leg(false, back - road)];
@@ -153,6 +158,7 @@ function staysOf(
         to: end,
         before,
         last: false,
+        arrives: i === 0,
         leaves: before !== null && end === to,
       },
     ];
