@@ -13,5 +13,7 @@ export { riderOf, type Rider } from "./rider";
 export { NOTHING } from "./walk";
 export type { Followed, Moment as WeekMoment } from "./follow";
 export * from "./smallest";
+export * from "./matters";
+export * from "./working";
 export * from "./table";
 export * from "./trips";

@@ -106,7 +106,8 @@ export const secondSchema = z.strictObject({
 /** A second car on the same unit. */
 export type Second = z.infer<typeof secondSchema>;
 
-const patternFields = z.strictObject({
+/** A pattern before its fields are held against each other: what a screen has while it is being drawn. */
+export const roughPatternSchema = z.strictObject({
   /** The first of the seven days. */
   start: dateSchema,
   startSoc: fraction().default(0.8),
@@ -121,25 +122,31 @@ const patternFields = z.strictObject({
   plugInDays: weekdays().default([0, 1, 2, 3, 4, 5, 6]),
   charges: choice(CHARGES).default("at-once"),
   season: seasonSchema.prefault({}),
-  days: sevenDays(),
+  days: z
+    .array(daySchema, { error: "needed: seven days" })
+    .length(DAYS_A_WEEK, { error: "needed: seven days, the first of them that of the start" }),
   second: secondSchema.nullable().default(null),
 });
 
 /** Seven days: what is driven, where the car stands, how it is plugged in. */
-export const patternSchema = patternFields.superRefine(({ limitSoc, reserveSoc, startSoc }, ctx) => {
-  const percent = (soc: number) => `${Math.round(soc * 100)} %`;
-  if (reserveSoc >= limitSoc)
-    ctx.addIssue({
-      code: "custom",
-      path: ["reserveSoc"],
-      message: `the reserve must be below the limit of ${percent(limitSoc)}`,
-    });
-  if (startSoc < reserveSoc)
-    ctx.addIssue({
-      code: "custom",
-      path: ["startSoc"],
-      message: `the charge at the start must not be below the reserve of ${percent(reserveSoc)}`,
-    });
-});
+export const patternSchema = roughPatternSchema.superRefine(
+  ({ limitSoc, reserveSoc, startSoc, days }, ctx) => {
+    const problem = awayProblem(away(days));
+    if (problem) ctx.addIssue({ code: "custom", path: ["days", ...problem.path], message: problem.message });
+    const percent = (soc: number) => `${Math.round(soc * 100)} %`;
+    if (reserveSoc >= limitSoc)
+      ctx.addIssue({
+        code: "custom",
+        path: ["reserveSoc"],
+        message: `the reserve must be below the limit of ${percent(limitSoc)}`,
+      });
+    if (startSoc < reserveSoc)
+      ctx.addIssue({
+        code: "custom",
+        path: ["startSoc"],
+        message: `the charge at the start must not be below the reserve of ${percent(reserveSoc)}`,
+      });
+  },
+);
 /** Seven days: what is driven, where the car stands, how it is plugged in. */
 export type Pattern = z.infer<typeof patternSchema>;

@@ -17,7 +17,11 @@ import {
 } from "../../tests/weeks";
 import { element, tariffOf } from "../../tests/tariffs";
 import { fromKm, toKm } from "../../trade/units";
+import { holds } from "../../tests/working";
 import {
+  dayWorking,
+  spareKm,
+  weekMatters,
   localAt,
   reachOf,
   smallestOf,
@@ -489,4 +493,102 @@ test("the sums of a week are those of its sessions and stops", () => {
   // 30 km at this car's consumption, a hundredth lost, at 0.20.
   expect(sums.plugs / 1e6).toBeCloseTo((7 * 30 * plainCar().whPerKm * 0.2) / 0.99 / 1000, 1);
   expect(sums).toMatchObject({ stops: 0, stopCount: 0, stopShare: 0, unpriced: false });
+});
+
+describe("the working of a day", () => {
+  const { cars, ways } = demoWays();
+  const stop = ways.find(({ evse }) => evse.kind === "rapid")!;
+  test.each([
+    ["carried on", { days: Array(7).fill(day(drive("07:40", "21:30", 120))) }],
+    [
+      "in the cold",
+      {
+        days: Array(7).fill(day(drive("07:40", "18:30", 60))),
+        season: { consumption: 1.3, preheatWh: 1_000, packC: 2, sunKm: 0 },
+      },
+    ],
+    [
+      "with sun",
+      {
+        days: Array(7).fill(day(drive("07:40", "18:30", 60))),
+        season: { consumption: 1, preheatWh: 0, packC: null, sunKm: 8 },
+      },
+    ],
+    [
+      "with stops, at work too",
+      { days: Array(7).fill(day(drive("06:00", "22:00", 400, { stands: "work" }))) },
+    ],
+    ["at home all day", { days: Array(7).fill(AT_HOME), startSoc: 0.5 }],
+  ])("%s: every formula gives what is shown", (_, pattern) => {
+    const asked = askedWeek({
+      cars: cars.slice(0, 1),
+      ways: ways.slice(0, 1),
+      elsewhere: { stop, work: ways[4]! },
+      pattern,
+    });
+    const answer = answered(asked);
+    let steps = 0;
+    for (const record of answer.weeks)
+      for (let at = 0; at < 7; at++) {
+        const working = dayWorking(answer, record, at, asked.pattern);
+        for (const step of working.steps) {
+          steps += 1;
+          holds(step, `day ${at}`);
+        }
+        expect(working.steps.at(-1)!.result.value).toBe(record.days[at]!.carriedKm);
+      }
+    expect(steps).toBeGreaterThan(20);
+  });
+});
+
+describe("what matters most", () => {
+  const days = Array(7).fill(day(drive("08:00", "18:00", 90)));
+  const asked = askedWeek({ ways: [plainWay(10, NIGHTLY)], pattern: { days } });
+  const found = weekMatters(asked, 0, asked.ways[0]!);
+  const one = (id: string) => found.find((m) => m.id === id)!;
+
+  test("each assumption is varied by itself, the widest swing first, and its pattern gives just that", () => {
+    const swings = found.map(({ low, high }) => high - low);
+    expect(swings).toEqual([...swings].sort((a, b) => b - a));
+    expect(found.length).toBeGreaterThan(4);
+    for (const { varied } of found)
+      for (const { pattern, spareKm: spare } of varied)
+        expect(spareKm(answered({ ...asked, pattern }), pattern)).toBeCloseTo(spare, 9);
+  });
+
+  test("a fifth more to drive leaves a fifth of the drive less to spare", () => {
+    const now = spareKm(answered(asked), asked.pattern);
+    const [less, more] = one("distance").varied;
+    expect([less!.spareKm - now, more!.spareKm - now]).toEqual([
+      expect.closeTo(18, 6),
+      expect.closeTo(-18, 6),
+    ]);
+    // Full to 80 %, and 90 driven above a tenth.
+    expect(now).toBeCloseTo((0.7 * 82_000) / plainCar().whPerKm - 90, 6);
+  });
+
+  test("below nothing it is what stops have to put in", () => {
+    const far = {
+      ...asked.pattern,
+      days: Array<(typeof days)[number]>(7).fill(day(drive("08:00", "18:00", 400))),
+    };
+    const answer = answered({ ...asked, pattern: far });
+    expect(spareKm(answer, far)).toBeCloseTo(
+      -answer.weeks[0]!.days.reduce((sum, { shortKm }) => sum + shortKm, 0),
+      9,
+    );
+    expect(spareKm(answer, far)).toBeLessThan(-1_000);
+  });
+
+  test("hours that overlap something are not tried, nor anything at a way that does not charge", () => {
+    const round = Array(7).fill(day(drive("08:00", "07:30", 20)));
+    const busy = askedWeek({ pattern: { days: round } });
+    const varied = weekMatters(busy, 0, busy.ways[0]!).find(({ id }) => id === "home")?.varied ?? [];
+    expect(varied.map(({ says }) => says)).not.toContain("two hours later");
+    const { cars, ways } = demoWays();
+    const blocked = askedWeek({ cars, ways, pattern: { days } });
+    const rapid = ways.find(({ evse }) => evse.kind === "rapid")!;
+    const noRapid = cars.findIndex(({ name }) => name === "Dunlin");
+    expect(weekMatters(blocked, noRapid, rapid)).toEqual([]);
+  });
 });
