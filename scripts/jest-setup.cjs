@@ -19,21 +19,21 @@ globalThis.TextDecoder ??= TextDecoder;
 
 // A page's threads: their work is done on this one, over a line that copies what goes in and comes out.
 if (typeof window !== "undefined") {
-  const { MessageChannel } = require("node:worker_threads");
+  const { MessageChannel, MessagePort } = require("node:worker_threads");
+  // A line that is listened on would keep a finished test file from ending.
+  for (const name of ["addEventListener", "start"]) {
+    const listen = MessagePort.prototype[name];
+    MessagePort.prototype[name] = function (...args) {
+      listen.apply(this, args);
+      this.unref();
+    };
+  }
+  globalThis.MessageChannel ??= MessageChannel;
   globalThis.Worker ??= class {
     constructor() {
       const { expose } = require("comlink");
       const { workshop } = require("../web/src/jobs/workshop");
       const { port1, port2 } = new MessageChannel();
-      // A line that is listened on would keep a finished test file from ending.
-      for (const port of [port1, port2])
-        for (const name of ["addEventListener", "start"]) {
-          const listen = port[name].bind(port);
-          port[name] = (...args) => {
-            listen(...args);
-            port.unref();
-          };
-        }
       expose(workshop(), port2);
       return port1;
     }

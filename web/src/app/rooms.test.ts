@@ -20,5 +20,6 @@ test("no two rooms share an address, and the header has those where people go to
     "Path",
     "Line-up",
     "Money",
+    "Week",
   ]);
 });

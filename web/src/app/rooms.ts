@@ -51,6 +51,14 @@ export const ROOMS: readonly Room[] = [
     load: () => import("../rooms/money/MoneyScreen"),
   },
   {
+    at: "/week",
+    part: "/:view?",
+    name: "Week",
+    inHeader: true,
+    about: "the household",
+    load: () => import("../rooms/week/WeekScreen"),
+  },
+  {
     at: "/begin",
     name: "The beginning",
     about: "any",

@@ -9,6 +9,7 @@ interface FileKind {
 const FORMATS: Readonly<Record<string, FileKind>> = {
   "kettleback-plan": { kind: "plan", one: "a path", where: "Path, Import" },
   "kettleback-lineup": { kind: "line-up", one: "a line-up", where: "Line-up, Import" },
+  "kettleback-week": { kind: "week", one: "a week", where: "Week, Import" },
   "kettleback-household": { kind: "household", one: "a household", where: "Households, Import" },
 };
 const TARIFF: FileKind = { kind: "tariff", one: "a tariff", where: "Money, Tariffs, Import" };

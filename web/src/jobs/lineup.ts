@@ -7,6 +7,7 @@ import {
   problemsOf,
   repeatedAt,
   sessionSchema,
+  startLineup,
   type Car,
   type Cell,
   type Clock,
@@ -15,7 +16,31 @@ import {
   type OpenLineup,
   type Way,
 } from "@kettleback/core";
-import type { LineupDraft } from "../stores/lineup";
+import { firstSession } from "../stores/draft";
+import { lineupDraftOf, lineupStoreOf, type LineupDraft } from "../stores/lineup";
+import { firstDraftOf, todayIn } from "./store";
+
+const firsts = new WeakMap<Garage, LineupDraft>();
+
+/** What a household's line-up starts with, made once a garage: the ways it lacks are filled in, only a car it must have. */
+export function firstLineup(garage: Garage): LineupDraft | undefined {
+  if (garage.cars.length === 0) return undefined;
+  const session = firstDraftOf(garage)?.session ?? firstSession(todayIn(garage));
+  const made = firsts.get(garage) ?? lineupDraftOf(startLineup(garage, session), null);
+  firsts.set(garage, made);
+  return made;
+}
+
+let inView: { readonly garage: Garage; readonly draft: LineupDraft; readonly open: OpenLineup } | undefined;
+
+/** The line-up of a household, opened; the same object while neither changes. Undefined where it has no car to line up. */
+export function lineupInView(garage: Garage): OpenLineup | undefined {
+  const draft = lineupStoreOf(garage.household.id).getState().draft ?? firstLineup(garage);
+  if (!draft) return undefined;
+  if (inView?.garage !== garage || inView.draft !== draft)
+    inView = { garage, draft, open: openLineup(garage, draft) };
+  return inView.open;
+}
 
 /** What a line-up comes to: every car on every way, as far as it has been worked out. */
 export interface SolvedLineup {

@@ -1,5 +1,5 @@
 import { proxy, wrap } from "comlink";
-import type { JobInput, JobKind, JobResult } from "./table";
+import type { JobInput, JobKind, JobResult, JobStep } from "./table";
 import type { Workshop } from "./workshop";
 
 /** A job that is asked for: what it comes to, or null once it was left or a newer one of its key took its place. */
@@ -8,10 +8,10 @@ export interface Job<Result> {
   leave(): void;
 }
 
-interface Options {
+interface Options<K extends JobKind> {
   /** Of jobs with the same key only the newest answers. */
   readonly key: string;
-  progress?(share: number): void;
+  progress?(step: JobStep<K>): void;
 }
 
 /** A thread and how many jobs it has. */
@@ -22,8 +22,9 @@ interface Thread extends Workshop {
 }
 
 const threads: Thread[] = [];
-/** Threads at most: one is left to the screen. */
-const MOST_THREADS = Math.max(1, Math.min(2, (globalThis.navigator?.hardwareConcurrency ?? 2) - 1));
+/** Threads at most: as many as the machine has, one of which is left to the screen; more than these gain little. */
+export const mostThreads = (): number =>
+  Math.max(1, Math.min(8, (globalThis.navigator?.hardwareConcurrency ?? 2) - 1));
 
 function newThread(): Thread {
   const worker = new Worker(new URL("./worker", import.meta.url), { type: "module" });
@@ -51,7 +52,7 @@ function threadForNext(): Thread {
     (best, thread) => (!best || thread.jobs < best.jobs ? thread : best),
     undefined,
   );
-  if (idlest && (idlest.jobs === 0 || threads.length >= MOST_THREADS)) return idlest;
+  if (idlest && (idlest.jobs === 0 || threads.length >= mostThreads())) return idlest;
   const made = newThread();
   threads.push(made);
   return made;
@@ -73,7 +74,7 @@ export const isWorking = (): boolean => newest.size > 0;
 export function ask<K extends JobKind>(
   kind: K,
   input: JobInput<K>,
-  { key, progress }: Options,
+  { key, progress }: Options<K>,
 ): Job<JobResult<K>> {
   newest.get(key)?.leave();
   const id = numbered++;
@@ -92,7 +93,7 @@ export function ask<K extends JobKind>(
     thread.listeners.add(fail!);
     try {
       // Progress comes over a line of its own, and may come in after the answer did.
-      const told = progress && ((share: number) => wanted && progress(share));
+      const told = progress && ((step: unknown) => void (wanted && progress(step as JobStep<K>)));
       return (await Promise.race([thread.start(id, kind, input, told), lost])) as JobResult<K>;
     } finally {
       wanted = false;

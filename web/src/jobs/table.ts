@@ -15,7 +15,9 @@ import {
   schedulesOf,
   sweepOf,
   vary,
+  weekMatters,
   whyShown,
+  yearBlocks,
   type CablesAsked,
   type Fit,
   type Garage,
@@ -31,10 +33,12 @@ import {
 import { asideOf } from "./aside";
 
 /**
- * Work in steps: it yields how far it is (0 to 1) wherever it can be left, and returns its result. What goes in and what
+ * Work in steps: it yields how far it is (0 to 1), or what there is so far, wherever it can be left, and returns its result. What goes in and what
  * comes out is plain data, as it travels between threads.
  */
-export type Work<Input extends readonly unknown[], Result> = (...input: Input) => Generator<number, Result>;
+export type Work<Input extends readonly unknown[], Result, Step = number> = (
+  ...input: Input
+) => Generator<Step, Result>;
 
 /** Work that is too short to be left halfway. */
 const inOne = <Input extends readonly unknown[], Result>(
@@ -93,6 +97,10 @@ export const JOBS = {
   hangOnStart: inOne(hangOnStart),
   /** A year under each of several home tariffs. */
   homeTariffs,
+  /** What each assumption of a week does to the answer. */
+  weekMatters: inOne(weekMatters),
+  /** Years of luck and weather; each step is the blocks there are so far. */
+  years: yearBlocks,
   cables: inOne(cables),
   portables: inOne(portables),
   /** What alone would make a display true. */
@@ -107,4 +115,7 @@ export type JobKind = keyof Jobs;
 /** What a job is asked with. */
 export type JobInput<K extends JobKind> = Parameters<Jobs[K]>;
 /** What a job comes to. */
-export type JobResult<K extends JobKind> = ReturnType<Jobs[K]> extends Generator<number, infer R> ? R : never;
+export type JobResult<K extends JobKind> =
+  ReturnType<Jobs[K]> extends Generator<unknown, infer R> ? R : never;
+/** What a job tells on its way: how far it is, or what there is so far. */
+export type JobStep<K extends JobKind> = ReturnType<Jobs[K]> extends Generator<infer S, unknown> ? S : never;

@@ -5,7 +5,7 @@ const made = workshop();
 
 /** The line over which progress is told is closed with the job. */
 const close = (progress: unknown): void =>
-  (progress as Remote<(share: number) => void> | undefined)?.[releaseProxy]();
+  (progress as Remote<(step: unknown) => void> | undefined)?.[releaseProxy]();
 
 expose({
   ...made,

@@ -1,12 +1,17 @@
 import {
   clockOfPlan,
   isRefusal,
+  luckSchema,
+  patternSchema,
   planOf,
+  PRESETS,
   schedulesOf,
   solvePlan,
   sweepOf,
   type Plan,
   type SweepSpec,
+  type WeekAsked,
+  wayOf,
 } from "@kettleback/core";
 import { fallowQuay } from "@kettleback/core/demo";
 import { JOBS, type JobKind } from "./table";
@@ -47,7 +52,7 @@ const slowly = () => {
 test("it tells how far it is slice by slice, ever further", async () => {
   slowly();
   const shares: number[] = [];
-  await workshop().start(1, "sweep", [plan, spec(9)], (share) => shares.push(share));
+  await workshop().start(1, "sweep", [plan, spec(9)], (share) => shares.push(share as number));
   expect(shares.length).toBeGreaterThan(2);
   expect(shares).toEqual([...shares].sort((a, b) => a - b));
   expect(shares.at(-1)).toBeLessThanOrEqual(1);
@@ -58,7 +63,7 @@ test("left between two slices it ends and comes to nothing; another one at work 
   const shop = workshop();
   const shares: number[] = [];
   const left = shop.start(1, "sweep", [plan, spec(9)], (share) => {
-    shares.push(share);
+    shares.push(share as number);
     shop.leave(1);
   });
   const other = shop.start(2, "sweep", [plan, spec(5)]);
@@ -66,6 +71,15 @@ test("left between two slices it ends and comes to nothing; another one at work 
   expect(shares).toHaveLength(1);
   expect(await other).toHaveLength(5);
 });
+
+const week: WeekAsked = {
+  household: plan.household,
+  cars: [plan.car],
+  ways: [wayOf(plan)],
+  elsewhere: { work: null, post: null, stop: null },
+  pattern: patternSchema.parse({ start: "2026-11-23", days: PRESETS.commuter.days }),
+  luck: luckSchema.parse({}),
+};
 
 /** What each job is asked with, from the demo. */
 const ASKED: { readonly [K in JobKind]: Parameters<(typeof JOBS)[K]> } = {
@@ -101,6 +115,8 @@ const ASKED: { readonly [K in JobKind]: Parameters<(typeof JOBS)[K]> } = {
     "cee-7",
   ],
   whyShown: [plan, { kind: "power", watts: 1_000, step: 100 }],
+  weekMatters: [week, 0, week.ways[0]!],
+  years: [week, 0, { seed: 1, years: 1, first: 0, stride: 1 }],
   fromTimes: [
     plan,
     [

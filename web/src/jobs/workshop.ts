@@ -10,7 +10,7 @@ export interface Workshop {
     id: number,
     kind: JobKind,
     input: readonly unknown[],
-    progress?: (share: number) => void,
+    progress?: (step: unknown) => void,
   ): Promise<unknown>;
   leave(id: number): void;
 }
@@ -25,10 +25,10 @@ export function workshop(): Workshop {
     async start(id, kind, input, progress) {
       working.add(id);
       try {
-        const steps = (JOBS[kind] as (...input: readonly unknown[]) => Generator<number, unknown>)(...input);
+        const steps = (JOBS[kind] as (...input: readonly unknown[]) => Generator<unknown, unknown>)(...input);
         for (;;) {
           const until = performance.now() + SLICE_MS;
-          let step: IteratorResult<number, unknown>;
+          let step: IteratorResult<unknown, unknown>;
           do step = steps.next();
           while (!step.done && performance.now() < until);
           if (step.done) return step.value;

@@ -11,7 +11,33 @@ const FIELD_WORDS: Record<string, string> = {
   evse: "charging unit",
   stayHours: "Own stay",
   dayKm: "A day's drive",
+  startSoc: "Charge at the start",
+  reserveSoc: "Reserve",
+  limitSoc: "Daily limit",
+  belowSoc: "Plugged in below",
+  work: "At work",
+  post: "At a public post",
 };
+
+/** A drive of a week, as it is spoken of. */
+const DRIVE = /^(?:second\.)?days\.(\d)\.drives(?:\.(\d+))?(?:\.(leave|back|km|nights))?$/;
+const DRIVE_FIELDS: Record<string, string> = {
+  leave: "leaves",
+  back: "back",
+  km: "distance",
+  nights: "nights away",
+};
+
+/** A field in the screen's words. */
+function fieldWords(field: string): string {
+  const [, day, drive, of] = DRIVE.exec(field) ?? [];
+  if (day === undefined) return FIELD_WORDS[field] ?? field;
+  return [
+    `Day ${Number(day) + 1}`,
+    ...(drive === undefined ? [] : [`drive ${Number(drive) + 1}`]),
+    ...(of === undefined ? [] : [DRIVE_FIELDS[of]]),
+  ].join(", ");
+}
 
 /** Fields that are typed in another unit than the document keeps: what of it makes what is typed, and its unit. */
 const typedIn = (
@@ -35,7 +61,7 @@ const typedIn = (
 function inScreenWords({ field, message, accepts }: FieldProblem, distance: DistanceUnit): string {
   const typed = accepts && typedIn(field, distance);
   const said = typed ? acceptedRange(typed[0](accepts.min), typed[0](accepts.max), typed[1]) : message;
-  return `${FIELD_WORDS[field] ?? field}: ${said}`;
+  return `${fieldWords(field)}: ${said}`;
 }
 
 interface Props {

@@ -1,5 +1,5 @@
 import { cautionsFor, type Caution } from "../cautions";
-import { isRefusal, type Refusal } from "../../engine/path";
+import { isRefusal, type Circuit, type Refusal } from "../../engine/path";
 import { pathOf, type Plan } from "../../engine/plan";
 import type { Car } from "../../things/parts";
 import { sumMicros, type Fraction, type Kilometres, type Micros, type Seconds } from "../../trade/units";
@@ -22,6 +22,7 @@ export interface WeekAnswer {
   readonly kind: "charging";
   readonly car: Car;
   readonly plan: Plan;
+  readonly circuit: Circuit;
   readonly verdict: WeekVerdict;
   readonly followed: Followed;
   /** Weeks that were run: the first, the one in which it first falls short, and the one every later week is like. */
@@ -160,6 +161,7 @@ function answerOf(rider: Rider, home: Plug, car: Car, startSoc: Fraction, price:
     kind: "charging",
     car,
     plan: home.plan,
+    circuit: home.circuit,
     verdict: verdictOf(followed),
     followed,
     weeks: [...shown].sort((a, b) => a - b).map((week) => recordWeek(rider, followed.starts[week]!, week)),

@@ -13,6 +13,7 @@ export { riderOf, type Rider } from "./rider";
 export { NOTHING } from "./walk";
 export type { Followed, Moment as WeekMoment } from "./follow";
 export * from "./smallest";
+export * from "./prices";
 export * from "./matters";
 export * from "./working";
 export * from "./table";

@@ -48,7 +48,11 @@ export function plugOf(
 }
 
 /** The hours of a week by their price at a plug, as a tariff asks what one would pay there by the kWh. */
-export const pricedHours = ({ plan, circuit }: Plug, clock: Clock, to: Seconds): Slot[] => {
+export const pricedHours = (
+  { plan, circuit }: Pick<Plug, "plan" | "circuit">,
+  clock: Clock,
+  to: Seconds,
+): Slot[] => {
   const { volts = 230, chosenAmps = Infinity } = connectionOf(plan, circuit, { ...clock, departure: to });
   return slotsOf(plan.tariff, clock, to, [], { volts, chosenAmps });
 };

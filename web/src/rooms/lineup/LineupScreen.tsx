@@ -5,8 +5,8 @@ import { RoomFrame } from "../../controls/RoomFrame";
 import { UndoRedo } from "../../controls/UndoRedo";
 import { viewAt, Views } from "../../controls/Views";
 import { NotHere, NothingYet } from "../../controls/states";
-import { solveLineup, useLineup, type SolvedLineup } from "../../jobs/lineup";
-import { firstDraftOf, todayIn } from "../../jobs/store";
+import { firstLineup, solveLineup, useLineup, type SolvedLineup } from "../../jobs/lineup";
+import { todayIn } from "../../jobs/store";
 import { Problems } from "../../plan/Problems";
 import { firstSession } from "../../stores/draft";
 import { lineupDraftOf, lineupStoreOf, type LineupDraft } from "../../stores/lineup";
@@ -42,17 +42,6 @@ export default function LineupScreen({ garage }: { garage: Garage }) {
     );
   if (!solved || solved.garage !== garage) return null;
   return <Bench garage={garage} solved={solved} onChange={(draft) => store.getState().set(draft)} />;
-}
-
-const firsts = new WeakMap<Garage, LineupDraft>();
-
-/** What a household's line-up starts with, made once a garage: the ways it lacks are filled in, only a car it must have. */
-function firstLineup(garage: Garage): LineupDraft | undefined {
-  if (garage.cars.length === 0) return undefined;
-  const session = firstDraftOf(garage)?.session ?? firstSession(todayIn(garage));
-  const made = firsts.get(garage) ?? lineupDraftOf(startLineup(garage, session), null);
-  firsts.set(garage, made);
-  return made;
 }
 
 /** A line-up of a household that has no car: of the one it thinks of. */

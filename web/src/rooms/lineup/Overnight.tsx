@@ -1,3 +1,4 @@
+import { Link } from "react-router-dom";
 import type { Row } from "@kettleback/core";
 import {
   distanceFigure,
@@ -7,10 +8,11 @@ import {
   percentText,
   shownKm,
 } from "../../format/number";
+import { followWeek } from "../../jobs/week";
 import { cellsOfCar, type ViewProps } from "./view";
 
 /** Per way: what a night puts back against what a day takes, and by how much it holds or falls short. */
-export default function Overnight({ solved, selected, onSelect }: ViewProps) {
+export default function Overnight({ garage, solved, selected, onSelect }: ViewProps) {
   const { open, draft, clock } = solved;
   const unit = open.household.distanceUnit;
   const at = Math.min(draft.carAt, open.cars.length - 1);
@@ -59,7 +61,10 @@ export default function Overnight({ solved, selected, onSelect }: ViewProps) {
       <p className="quiet note">
         From empty to the target, from plugging in to departure
         {clock?.departure === null ? " (12 h, as nobody waits)" : ""}, at{" "}
-        {figureText(economyFigure(car.whPerKm, open.household.economyUnit))}. The line is the day’s drive.
+        {figureText(economyFigure(car.whPerKm, open.household.economyUnit))}. The line is the day’s drive.{" "}
+        <Link to="/week" onClick={() => followWeek(garage, at, open.session, open.dayKm)}>
+          Follow a whole week of it
+        </Link>
       </p>
     </section>
   );

@@ -31,7 +31,7 @@ import { freshId, type LineupDraft } from "../../stores/lineup";
 import { dayTimeAt } from "./clock";
 import { openingIn } from "./compared";
 import { cellsOfCar, type ViewProps } from "./view";
-import { openInPath } from "./openInPath";
+import { openInPath } from "../../plan/openInPath";
 
 const PRICE = rangesOf(purchaseSchema).price;
 const isPrice = (n: number): boolean => n >= PRICE.min && n <= PRICE.max;

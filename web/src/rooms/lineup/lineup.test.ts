@@ -29,7 +29,7 @@ import {
   stepsOf,
 } from "./sweepShape";
 import { miniatureOf, scaleOf } from "./miniature";
-import { openInPath } from "./openInPath";
+import { openInPath } from "../../plan/openInPath";
 import { reordered } from "./order";
 
 const session = fallowQuay.paths[0]!.spec.session;
@@ -329,7 +329,7 @@ describe("a way opened on the Path", () => {
 
   test("of one's own parts only is a path of one's own", () => {
     const way = saved.ways.find(({ name }) => name.startsWith("Slip"))!;
-    openInPath(fallowQuay, { ...lineupDraftOf(saved, null), carAt: 1 }, way, row(way.name));
+    openInPath(fallowQuay, saved, way, row(way.name));
     expect(draft()).toMatchObject({
       carId: "fq-curlew",
       outletId: "fq-slip-blue",
@@ -340,7 +340,7 @@ describe("a way opened on the Path", () => {
 
   test("with parts described in place tries those out, and keeps what is one's own", () => {
     const way = saved.ways.find(({ name }) => name === "Wallbox, 3 × 16 A")!;
-    openInPath(fallowQuay, { ...lineupDraftOf(saved, null), carAt: 1 }, way, row(way.name));
+    openInPath(fallowQuay, saved, way, row(way.name));
     expect(draft().trial).toMatchObject({
       what: "Wallbox, 3 × 16 A",
       parts: { outlet: { tap: "three" }, evse: { kind: "wallbox" } },

@@ -4,14 +4,14 @@ import {
   PART_KINDS,
   placeOfOutlet,
   sameSpec,
-  type Cell,
   type Garage,
   type NamedPart,
+  type Plan,
   type SavedWay,
 } from "@kettleback/core";
-import { draftStoreOf, type Draft, type Trial } from "../../stores/draft";
-import { firstDraftOf } from "../../jobs/store";
-import type { LineupDraft } from "../../stores/lineup";
+import { draftStoreOf, type Draft, type Trial } from "../stores/draft";
+import { firstDraftOf } from "../jobs/store";
+import type { LineupDraft } from "../stores/lineup";
 
 type Part = Exclude<NamedPart, "car">;
 const PARTS = NAMED_PARTS.filter((part): part is Part => part !== "car");
@@ -20,7 +20,12 @@ const PARTS = NAMED_PARTS.filter((part): part is Part => part !== "car");
  * Opens a way on the Path: parts of the household by id, what was described in place as something tried out, to be
  * undone or kept under a name with the parts it brings.
  */
-export function openInPath(garage: Garage, lineup: LineupDraft, way: SavedWay, { plan }: Cell): void {
+export function openInPath(
+  garage: Garage,
+  { session }: Pick<LineupDraft, "session">,
+  way: SavedWay,
+  { plan }: { readonly plan: Plan },
+): void {
   const store = draftStoreOf(garage.household.id);
   const base = store.getState().draft ?? firstDraftOf(garage);
   if (!base) return;
@@ -46,7 +51,7 @@ export function openInPath(garage: Garage, lineup: LineupDraft, way: SavedWay, {
     ...found,
     carId: own?.id ?? base.carId,
     name: way.name,
-    session: lineup.session,
+    session,
     settings: way.settings,
     acknowledged: [],
     savedId: null,
