@@ -72,6 +72,40 @@ const SCANS: Readonly<Record<string, Screens>> = {
       await page.getByRole("status", { name: "What is tried out" }).waitFor();
     },
   },
+  "/week": {
+    "week that falls short, a drive picked, a day open": async (page) => {
+      await page.getByRole("link", { name: "Week", exact: true }).click();
+      await pick(page, "Week to start from", "far commuter");
+      await pick(page, "Season", "cold");
+      await page.getByRole("button", { name: /^Monday, 132 km/ }).click();
+      await page.getByRole("button", { name: /^Tue .*the working$/ }).click();
+    },
+    "week with something wrong": async (page) => {
+      await page.getByRole("link", { name: "Week", exact: true }).click();
+      await page.getByLabel("Reserve, per cent").fill("85");
+      await page.getByRole("alert").waitFor();
+      await page.getByLabel("Reserve, per cent").fill("10");
+    },
+    "trips, their columns": async (page) => {
+      await page.getByRole("link", { name: "Week", exact: true }).click();
+      await page.getByLabel("Week file").setInputFiles({
+        name: "trips.csv",
+        mimeType: "text/csv",
+        buffer: Buffer.from("date,km,out,back\n2026-11-02,60,07:00,17:00\n"),
+      });
+      await page.getByRole("dialog").waitFor();
+    },
+    "a year of luck": async (page) => {
+      const leave = page.getByRole("button", { name: "Leave it" });
+      if (await leave.isVisible()) await leave.click();
+      await page.getByRole("link", { name: "A year of luck" }).click();
+      await page.getByRole("region", { name: "How often it falls short" }).getByRole("status").waitFor();
+    },
+    "what matters most": async (page) => {
+      await page.getByRole("link", { name: "What matters most" }).click();
+      await page.getByRole("button", { name: /^cold: / }).waitFor();
+    },
+  },
   "/garage": {
     garage: async (page) => {
       await page.getByRole("link", { name: "Garage" }).click();

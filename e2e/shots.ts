@@ -110,15 +110,30 @@ const SHOTS: readonly Shot[] = [
     }),
   },
   { file: "money-lead", at: "path", ready: money("Plover over the garden reel", "The lead") },
-  { file: "money-payback", at: "path", ready: money("Curlew overnight on the slip", "What pays back") },
+  {
+    file: "week",
+    at: "week",
+    height: 1040,
+    ready: async (page) => {
+      await page.getByLabel("Car", { exact: true }).selectOption({ label: "Curlew" });
+      await page.getByLabel("Week to start from").selectOption("far-commuter");
+      await page.getByLabel("Season").selectOption("cold");
+      await page.getByRole("button", { name: "Boathouse, wall socket at 10 A" }).click();
+      await page.getByLabel("Draw Blue 16 A socket").check();
+    },
+  },
+  {
+    file: "week-year-dusk",
+    at: "week/year",
+    household: "larch-hollow",
+    dark: true,
+    ready: async (page) => {
+      await page.getByLabel("Week to start from").selectOption("far-commuter");
+      await page.getByText(/Sure enough after/).waitFor();
+    },
+  },
   { file: "garage", at: "garage/cars" },
   { file: "garage-places", at: "garage/places", household: "larch-hollow", height: 1000 },
-  {
-    file: "garage-plate",
-    at: "garage/plate",
-    ready: (page) =>
-      page.getByRole("textbox").first().fill("Input AC 230V~ 13A 50Hz, output 8/10/13 A, IP65"),
-  },
   { file: "begin", at: "begin" },
 ];
 

@@ -1,5 +1,5 @@
 import type { Circuit } from "../../engine/path";
-import { atOnce, isCold, run, socAt, type Run, type State } from "../../engine/session";
+import { atOnce, isCold, run } from "../../engine/session";
 import type { Celsius, Fraction, Seconds } from "../../trade/units";
 
 /** What a car gains at a plug, by the charge it comes with and the time it stands there. */
@@ -56,6 +56,29 @@ export function warmGain(circuit: Circuit): Gain {
 /** Charges from which the sessions of a cold pack are made; between two of them both are followed. */
 const COLD_STARTS = 81;
 
+/** A session as the moments at which its power bends, and the charge at each. */
+interface Knots {
+  readonly time: Float64Array;
+  readonly soc: Float64Array;
+}
+
+function knotsOf(circuit: Circuit, packC: Celsius, from: Fraction): Knots {
+  const { slices } = run(circuit, atOnce(circuit.pack.endsSoc), { soc: from, packC, elapsed: 0 });
+  return {
+    time: Float64Array.from([0, ...slices.map(({ to }) => to)]),
+    soc: Float64Array.from([from, ...slices.map(({ toSoc }) => toSoc)]),
+  };
+}
+
+/** Charge after so long, straight between two moments: power changes by a quarter at most from one to the next. */
+function socIn({ time, soc }: Knots, seconds: Seconds): Fraction {
+  const last = time.length - 1;
+  if (seconds >= time[last]!) return soc[last]!;
+  let i = 0;
+  while (seconds >= time[i + 1]!) i++;
+  return soc[i]! + ((seconds - time[i]!) / (time[i + 1]! - time[i]!)) * (soc[i + 1]! - soc[i]!);
+}
+
 /**
  * What a car gains whose pack is cold as charging begins. It warms as it charges, so that no session is a stretch of
  * another: each is solved; where thousands are asked, sessions from evenly spaced charges are made once, and what lies
@@ -63,19 +86,9 @@ const COLD_STARTS = 81;
  */
 export function coldGain(circuit: Circuit, packC: Celsius): Gain {
   const top = circuit.pack.endsSoc;
-  const made = new Map<number, { readonly whole: Run; readonly start: State }>();
-  const sessionAt = (i: number) => {
-    const known = made.get(i);
-    if (known) return known;
-    const start: State = { soc: (i / (COLD_STARTS - 1)) * top, packC, elapsed: 0 };
-    const session = { whole: run(circuit, atOnce(top), start), start };
-    made.set(i, session);
-    return session;
-  };
-  const at = (i: number, seconds: Seconds): Fraction => {
-    const { whole, start } = sessionAt(i);
-    return socAt(whole, start, seconds);
-  };
+  const made: (Knots | undefined)[] = Array.from({ length: COLD_STARTS });
+  const at = (i: number, seconds: Seconds): Fraction =>
+    socIn((made[i] ??= knotsOf(circuit, packC, (i / (COLD_STARTS - 1)) * top)), seconds);
   const between = (soc: Fraction, seconds: Seconds): Fraction => {
     const place = Math.min(COLD_STARTS - 1, (soc / top) * (COLD_STARTS - 1));
     const [low, share] = [Math.floor(place), place - Math.floor(place)];

@@ -63,8 +63,7 @@ export type CoursePiece =
       readonly late: Standing;
       near(this: void, soc: Fraction, seconds: number, target: Fraction): Fraction;
     }
-  | { readonly kind: "sun" }
-  | { readonly kind: "turn" };
+  | { readonly kind: "sun" };
 
 /** A car's week at a way in one season, made ready to be passed thousands of times. */
 export interface Course {
@@ -126,7 +125,8 @@ export function courseOf(rider: Rider, luck: Luck): Course {
   for (const piece of timeline.pieces)
     if (piece.kind === "leg") drivenOn.set(piece.of, (drivenOn.get(piece.of) ?? 0) + piece.km);
   const pieces = timeline.pieces.flatMap((piece, at): CoursePiece[] => {
-    if (piece.kind === "sun" || piece.kind === "turn") return [{ kind: piece.kind }];
+    if (piece.kind === "turn") return [];
+    if (piece.kind === "sun") return ride.sunKm > 0 ? [{ kind: "sun" }] : [];
     if (piece.kind === "leg") {
       const km = drivenOn.get(piece.of)!;
       return [

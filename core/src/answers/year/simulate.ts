@@ -54,11 +54,11 @@ function passWeek(
   let soc = from;
   let forgot = false;
   let shortOn = -1;
-  let day = 0;
   for (const piece of course.pieces) {
     if (piece.kind === "leg") {
       const left = soc - (km[piece.of]! * piece.share * course.perKm + piece.preheat);
       const floor = Math.min(reserve, soc);
+      const { day } = piece;
       if (margins) margins[weekOfYear * 7 + day] = Math.min(margins[weekOfYear * 7 + day]!, left - floor);
       if (left < floor - NOTHING) {
         const put = floor - left;
@@ -92,9 +92,7 @@ function passWeek(
         into.sessions[year]! += 1;
       }
       soc = end;
-    } else if (piece.kind === "sun") {
-      if (course.sun > 0) soc = Math.max(soc, Math.min(course.limit, soc + course.sun));
-    } else day += 1;
+    } else soc = Math.max(soc, Math.min(course.limit, soc + course.sun));
   }
   return soc;
 }

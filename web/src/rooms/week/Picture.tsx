@@ -99,7 +99,6 @@ export function Picture({ answer, record, others, pattern, unit }: Props) {
           </defs>
           <Ground
             {...{ x, y, end, bands }}
-            priceText={(perKWh) => amountText(perKWh, plan.household.currency)}
             turns={timeline.turns}
             dayName={(day) => (wide ? dayName(day) : dayName(day).slice(0, 2))}
           />
@@ -140,8 +139,21 @@ export function Picture({ answer, record, others, pattern, unit }: Props) {
           </text>
         </svg>
       )}
+      <p className="quiet">
+        Copper: the charge, and along the base when it charges. Ink: drives.
+        {pricesText(bands, plan.household.currency)}
+      </p>
     </div>
   );
+}
+
+/** What the grey bands stand for; nothing where an hour costs what every other does. */
+function pricesText(bands: readonly PricedStretch[], currency: string): string {
+  const prices = bands.flatMap(({ perKWh }) => perKWh ?? []);
+  const [least, most] = [Math.min(...prices), Math.max(...prices)];
+  return most > least
+    ? ` Grey: the hours, as high as a kWh costs, ${amountText(least, currency)} to ${amountText(most, currency)}.`
+    : "";
 }
 
 type Scale = (value: number) => number;
@@ -153,20 +165,10 @@ interface GroundProps {
   readonly bands: readonly PricedStretch[];
   readonly turns: readonly number[];
   dayName(day: number): string;
-  priceText(perKWh: number): string;
 }
 
-/** Width (px) a price takes. */
-const PRICE_WORDS = 44;
-
-/** The first stretch of each price that has room for it. */
-const named = (bands: readonly PricedStretch[], x: Scale): PricedStretch[] => {
-  const wide = bands.filter(({ from, to, perKWh }) => perKWh !== null && x(to) - x(from) > PRICE_WORDS);
-  return wide.filter(({ perKWh }, i) => wide.findIndex((other) => other.perKWh === perKWh) === i);
-};
-
 /** What lies behind the charge: the hours as high as their price, the rules, the days. */
-const Ground = ({ x, y, end, bands, turns, dayName, priceText }: GroundProps) => (
+const Ground = ({ x, y, end, bands, turns, dayName }: GroundProps) => (
   <>
     {bands.map(({ from, to, level }) => (
       <rect
@@ -177,11 +179,6 @@ const Ground = ({ x, y, end, bands, turns, dayName, priceText }: GroundProps) =>
         y={y(0.06 + 0.3 * level)}
         height={y(0) - y(0.06 + 0.3 * level)}
       />
-    ))}
-    {named(bands, x).map(({ from, perKWh }) => (
-      <text key={from} className="price-text" x={x(from) + 4} y={y(0) - 2}>
-        {priceText(perKWh!)}
-      </text>
     ))}
     {[0, 0.25, 0.5, 0.75, 1].map((soc) => (
       <g key={soc}>

@@ -75,7 +75,11 @@ export function Ways({ solved, selected, onSelect, unit, currency, drawn, onDraw
                   <td className="figure">{found ? kmText(found.sustainedKmPerDay, unit) : "…"}</td>
                   <td className="figure">
                     {cost === null ? "–" : tickText(cost, currency)}
-                    {sums!.stopCount > 0 && <small>{sums!.stopCount} stops a week</small>}
+                    {sums!.stopCount > 0 && (
+                      <small>
+                        {sums!.stopCount} {sums!.stopCount === 1 ? "stop" : "stops"} a week
+                      </small>
+                    )}
                   </td>
                 </>
               ) : (

@@ -127,7 +127,8 @@ function Years({ solved, selected, onSelect, setting, carAt, years, seed, toTheE
         )}
         {mine && (
           <p className="quiet">
-            One of the years, day by day: the darker, the less was left; hatched where a drive fell short.
+            One of the years, day by day: the stronger the copper, the less was left; hatched where a drive
+            fell short.
           </p>
         )}
       </section>
