@@ -1,7 +1,7 @@
 import type { WeekAnswer } from "./answer";
 
-/** Cautions over which a way is not advised. */
-const unsafe = ({ cautions }: WeekAnswer): boolean => cautions.some(({ severity }) => severity === "stop");
+/** Cautions over which a way is not advised: somebody may do it every night. */
+const unsafe = ({ cautions }: WeekAnswer): boolean => cautions.some(({ severity }) => severity !== "note");
 
 /** Power (W) by which two ways may differ and are as small as each other. */
 const SAME_W = 1;

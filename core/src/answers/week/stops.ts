@@ -28,7 +28,7 @@ const LEAST_STOP = 0.05;
  * @example stopSpan(week.cell.rider, 0.3) // 0.5
  */
 export const stopSpan = ({ plugs: { stop } }: Pick<Rider, "plugs">, from: Fraction): Fraction =>
-  Math.max(LEAST_STOP, Math.min(STOP_TO, stop?.targetOf(1) ?? 1) - from);
+  Math.min(1 - from, Math.max(LEAST_STOP, Math.min(STOP_TO, stop?.targetOf(1) ?? 1) - from));
 
 /**
  * The stops that put in what a leg was short of, evenly along it.

@@ -23,6 +23,7 @@ import {
   spareKm,
   weekMatters,
   localAt,
+  pricedWeek,
   reachOf,
   smallestOf,
   weekAt,
@@ -174,6 +175,18 @@ describe("short", () => {
     expect(row.shortOn).toBe(`2026-11-${23 + evening}`);
     expect(miles(row.shortKm)).toBeCloseTo(80 + 10 * evening - 0.9 * range, 0);
     expect(row.recoveredBy).toBeNull();
+    // On the way back, as far from home as it is short, at 50 km/h.
+    const late = new Date(Date.parse(`${row.shortOn}T18:00Z`) - (row.shortKm / 50) * 3_600_000);
+    expect(row.stops[0]!.at).toBe(late.toISOString().slice(0, 16));
+  });
+
+  test("in a later week is told by that week's date", () => {
+    const row = rowOf(askedWeek({ ...base, cars: [plainCar()] }));
+    const evening = Math.ceil((0.9 * miles(82_000 / plainCar().whPerKm) - 80) / 10);
+    expect(evening).toBeGreaterThan(6);
+    expect(row.shortOn).toBe(new Date(Date.UTC(2026, 10, 23 + evening)).toISOString().slice(0, 10));
+    expect(row.stops[0]!.at.slice(0, 10)).toBe(row.shortOn);
+    expect(row.days.every(({ shortKm }) => shortKm === 0)).toBe(true);
   });
 
   test("stops at what is said for it, with time and cost; at nothing that is known it has neither", () => {
@@ -210,6 +223,48 @@ describe("short", () => {
   });
 });
 
+describe("holds", () => {
+  const stays = (first: number, fourth: number) => [
+    day(drive("08:00", "18:00", toKm(first, "mi"))),
+    AT_HOME,
+    AT_HOME,
+    day(drive("08:00", "18:00", toKm(fourth, "mi"))),
+    AT_HOME,
+    AT_HOME,
+    AT_HOME,
+  ];
+
+  test("where a day turns before all is put back, if it is before the car leaves", () => {
+    // 110 miles want 22 hours; from Thursday 18:00 until Monday there are more, until Friday 08:00 only 14.
+    expect(answered(askedWeek({ pattern: { days: stays(20, 110) } })).verdict).toBe("holds");
+  });
+
+  test("recovered is told of the lowest point, not of one before it", () => {
+    const row = rowOf(askedWeek({ pattern: { days: stays(20, 110) } }));
+    expect(row.lowestAt).toBe("2026-11-26T18:00");
+    expect(row.recoveredBy!.slice(0, 10)).toBe("2026-11-27");
+  });
+
+  test("the smallest way is none that asks for care: somebody does it every night", () => {
+    const { cars, ways } = demoWays();
+    const pair = ["Boathouse, wall socket at 13 A", "Blue 16 A socket"].map((name) =>
+      ways.find((way) => way.name === name)!,
+    );
+    const asked = askedWeek({
+      cars,
+      ways: pair,
+      pattern: { days: Array(7).fill(day(drive("07:40", "17:50", 120))) },
+    });
+    const answers = pair.map((_, at) => answered(asked, at));
+    expect(answers.map(({ verdict, cautions }) => [verdict, cautions[0]?.severity])).toEqual([
+      ["holds", "careful"],
+      ["holds", "note"],
+    ]);
+    expect(answers[0]!.batteryW).toBeLessThan(answers[1]!.batteryW);
+    expect(smallestOf(answers)!.plan.name).toBe("Blue 16 A socket");
+  });
+});
+
 describe("what changes a week", () => {
   const days = Array(7).fill(day(drive("08:00", "18:00", toKm(80, "mi"))));
   const lowest = (pattern: object) =>
@@ -230,6 +285,8 @@ describe("what changes a week", () => {
     expect(found.map(({ startSoc }) => Math.round(startSoc * 1000) / 1000)).toEqual([
       0.8, 0.8, 0.8, 1, 0.8, 0.8, 0.8,
     ]);
+    // More than the daily limit is nothing missing.
+    expect(found.map(({ carriedKm }) => Math.round(carriedKm))).toEqual([0, 0, 0, 0, 0, 0, 0]);
   });
 
   test("the school that goes by a level plugs in below it alone; the one that goes by days on those", () => {
@@ -322,6 +379,22 @@ describe("two cars on one unit", () => {
     expect(ran.slices[0]!.from).toBeCloseTo(8 * 3600, -2);
     expect(stay.to - stay.from).toBeCloseTo(12 * 3600, 6);
     expect([mine.verdict, theirs.verdict]).toEqual(["holds", "short"]);
+  });
+
+  test("a charge over the end of its week keeps the unit from the other as its week begins", () => {
+    // By night away, home from 06:00.
+    const nights = Array(7).fill(day(drive("18:00", "06:00", toKm(40, "mi"))));
+    const noons = Array(7).fill(day(drive("12:00", "13:00", toKm(10, "mi"))));
+    const asked = askedWeek({
+      cars: [plainCar(), other],
+      pattern: { days: nights, second: { car: 1, days: noons, first: false } },
+    });
+    const { other: second } = weekAt(weekSetting(asked, 0), asked.ways[0]!);
+    const [first] = (second as WeekAnswer).weeks.at(-1)!.sessions;
+    // Eight hours for forty miles, from 06:00 on; the other comes home at 13:00.
+    expect(
+      localAt((second as WeekAnswer).timeline, first!.stay.from + first!.run.slices[0]!.from).slice(11),
+    ).toMatch(/^14:0/);
   });
 
   test("turned round it is the other that holds", () => {
@@ -468,7 +541,9 @@ describe("laws", () => {
         const { rider } = weekAt(weekSetting(asked, 0), asked.ways[0]!);
         const night = atOnce(0.8, (31 - back) * 3600);
         const { end } = run(rider!.plugs.home!.circuit, night, { soc: 0.1, packC: null, elapsed: 0 });
-        expect(row.sustainedKmPerDay).toBeCloseTo(((end.soc - 0.1) * 82_000) / plainCar().whPerKm, 1);
+        expect(
+          Math.abs(row.sustainedKmPerDay! - ((end.soc - 0.1) * 82_000) / plainCar().whPerKm),
+        ).toBeLessThan(0.02);
       }),
       { numRuns: runs(40) },
     );
@@ -591,4 +666,30 @@ describe("what matters most", () => {
     const noRapid = cars.findIndex(({ name }) => name === "Dunlin");
     expect(weekMatters(blocked, noRapid, rapid)).toEqual([]);
   });
+});
+
+test("the hours of a week by their price, from the cheapest to the dearest; one price is one level", () => {
+  const priced = (tariff: Parameters<typeof plainWay>[1]) =>
+    pricedWeek(
+      answered(askedWeek({ ways: [plainWay(10, tariff)], pattern: { days: Array(7).fill(AT_HOME) } })),
+    );
+  const nightly = priced(NIGHTLY);
+  // From Monday 08:00: dear until half past midnight, six hours cheap, seven times over.
+  expect(
+    nightly.slice(0, 3).map(({ from, to, perKWh, level }) => [from / 3600, to / 3600, perKWh, level]),
+  ).toEqual([
+    [0, 16.5, 0.4, 1],
+    [16.5, 22.5, 0.1, 0],
+    [22.5, 40.5, 0.4, 1],
+  ]);
+  expect(nightly.length).toBe(15);
+  expect(priced(undefined).map(({ level }) => level)).toEqual([0]);
+  const three = tariffOf(
+    element({ ENERGY: 0.1 }, { start_time: "00:00", end_time: "06:00" }),
+    element({ ENERGY: 0.2 }, { start_time: "06:00", end_time: "18:00" }),
+    element({ ENERGY: 0.5 }),
+  );
+  expect(new Set(priced(three).map(({ level }) => level))).toEqual(new Set([0, 0.25, 1]));
+  const some = tariffOf(element({ ENERGY: 0.1 }, { start_time: "00:00", end_time: "06:00" }));
+  expect(new Set(priced(some).map(({ perKWh }) => perKWh))).toEqual(new Set([0.1, null]));
 });

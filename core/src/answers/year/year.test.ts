@@ -222,6 +222,14 @@ describe("what luck does", () => {
     ["frost all year", calm({ law: "as-planned" }, { months: Array(12).fill("cold") })],
   ])("%s makes days short", (_, luck) => expect(shortOf(luck).shortDays.mean).toBeGreaterThan(10));
 
+  test("what was forgotten on coming home is not thought of before the car leaves again", () => {
+    // One drive a week takes two thirds of what there is: half the weeks it has not been put back.
+    const weekly = [day(drive("08:00", "18:00", 60)), ...Array(6).fill(AT_HOME)];
+    const found = shortOf(calm({ law: "as-planned" }, { forgotten: 0.5 }), { days: weekly });
+    expect(found.shortDays.mean).toBeGreaterThan(20);
+    expect(found.shortDays.mean).toBeLessThan(30);
+  });
+
   test("cold months alone are short", () => {
     const { margins } = shortOf(
       calm({ law: "as-planned" }, { months: [...Array(6).fill("cold"), ...Array(6).fill("mild")] }),

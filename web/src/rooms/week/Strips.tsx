@@ -221,7 +221,7 @@ const STANDS = { nowhere: "", work: ", plugged in at work", post: ", plugged in 
 function DriveBlock({ block, name, unit, selected, onBegin, onKey, onFocus }: BlockProps) {
   const { drive, from, to, begins, ends } = block;
   const style = { left: `${(100 * from) / DAY}%`, width: `${(100 * (to - from)) / DAY}%` };
-  const className = `drive ${drive.stands}${selected ? " selected" : ""}${begins ? " begins" : ""}${ends ? " ends" : ""}${to - from < SMALL ? " small" : ""}`;
+  const className = `drive ${drive.stands}${selected ? " selected" : ""}${begins ? " begins" : ""}${ends ? " ends" : ""}${to - from < SMALL ? " small" : ""}${to > DAY - SMALL ? " late" : ""}`;
   if (!begins) return <span className={className} style={style} aria-hidden="true" />;
   return (
     <button

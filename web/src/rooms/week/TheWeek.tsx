@@ -120,6 +120,7 @@ function AtThisWay({ solved, selected, drawn, answer, record, onPick }: AtThisWa
           />
         )}
       </p>
+      <Caution answer={answer} />
       <Picture answer={answer} record={record} others={others} pattern={pattern} unit={unit} />
       <p>{reachText(reach[selected] ?? null, unit)}</p>
       <Gap
@@ -138,6 +139,19 @@ function AtThisWay({ solved, selected, drawn, answer, record, onPick }: AtThisWa
         </Link>
       </p>
     </section>
+  );
+}
+
+const SEVERITY = { stop: "Stop", careful: "Careful", note: "" } as const;
+
+/** The worst that is to be said of the way: somebody may do this every night. */
+function Caution({ answer }: { readonly answer: WeekAnswer }) {
+  const [worst] = answer.cautions;
+  if (!worst || worst.severity === "note") return null;
+  return (
+    <p className={`week-caution ${worst.severity}`}>
+      <b>{SEVERITY[worst.severity]}:</b> {worst.what} {worst.todo} Its Path says all there is to beware of.
+    </p>
   );
 }
 
