@@ -16,6 +16,7 @@ import {
   sweepOf,
   vary,
   weekMatters,
+  weekSchools,
   whyShown,
   yearBlocks,
   type CablesAsked,
@@ -99,6 +100,8 @@ export const JOBS = {
   homeTariffs,
   /** What each assumption of a week does to the answer. */
   weekMatters: inOne(weekMatters),
+  /** The schools of plugging in, side by side. */
+  weekSchools: inOne(weekSchools),
   /** Years of luck and weather; each step is the blocks there are so far. */
   years: yearBlocks,
   cables: inOne(cables),

@@ -116,6 +116,7 @@ const ASKED: { readonly [K in JobKind]: Parameters<(typeof JOBS)[K]> } = {
   ],
   whyShown: [plan, { kind: "power", watts: 1_000, step: 100 }],
   weekMatters: [week, 0, week.ways[0]!],
+  weekSchools: [week, 0, week.ways[0]!],
   years: [week, 0, { seed: 1, years: 1, first: 0, stride: 1 }],
   fromTimes: [
     plan,

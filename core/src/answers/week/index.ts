@@ -15,6 +15,7 @@ export type { Followed, Moment as WeekMoment } from "./follow";
 export * from "./smallest";
 export * from "./prices";
 export * from "./matters";
+export * from "./schools";
 export * from "./working";
 export * from "./table";
 export * from "./trips";

@@ -24,6 +24,7 @@ import {
   weekMatters,
   localAt,
   pricedWeek,
+  weekSchools,
   reachOf,
   smallestOf,
   weekAt,
@@ -666,6 +667,26 @@ describe("what matters most", () => {
     const noRapid = cars.findIndex(({ name }) => name === "Dunlin");
     expect(weekMatters(blocked, noRapid, rapid)).toEqual([]);
   });
+});
+
+test("three schools of plugging in, side by side: each is the week that goes by it", () => {
+  const days = Array(7).fill(day(drive("08:00", "18:00", toKm(20, "mi"))));
+  const asked = askedWeek({ ways: [plainWay(32)], pattern: { days, belowSoc: 0.4, plugInDays: [1] } });
+  const schools = weekSchools(asked, 0, asked.ways[0]!);
+  expect(schools.map(({ plugIn, verdict, sessions }) => [plugIn, verdict, sessions])).toEqual([
+    ["home", "holds", 7],
+    ["below", "holds", expect.any(Number)],
+    ["days", "short", 1],
+  ]);
+  for (const { plugIn, lowestSoc, spareKm: spare, costPerYear } of schools) {
+    const row = rowOf({ ...asked, pattern: { ...asked.pattern, plugIn } });
+    expect([lowestSoc, costPerYear]).toEqual([row.lowestSoc, row.costPerYear]);
+    if (plugIn !== "days") expect(spare).toBeCloseTo(((lowestSoc - 0.1) * 82_000) / plainCar().whPerKm, 6);
+  }
+  // Seven times twenty miles are more than what lies above the reserve: by days it has stops, of which nobody said at what.
+  expect(schools[2]!.costPerYear).toBeNull();
+  expect(schools[2]!.spareKm).toBeLessThan(0);
+  expect(schools[1]!.sessions).toBeLessThan(4);
 });
 
 test("the hours of a week by their price, from the cheapest to the dearest; one price is one level", () => {

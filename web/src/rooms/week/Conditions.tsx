@@ -1,9 +1,9 @@
-import { fromKm, toKm, type Pattern, type Second } from "@kettleback/core";
-import { FigureInput } from "../../controls/FigureInput";
+import type { Pattern, Second } from "@kettleback/core";
 import { Select } from "../../controls/Select";
 import { Tick } from "../../controls/Tick";
 import type { SolvedWeek, WeekWay } from "../../jobs/week";
 import type { WeekDraft } from "../../stores/week";
+import { SeasonFields } from "./SeasonFields";
 import { weekdayOf } from "./words";
 
 interface Props {
@@ -26,7 +26,11 @@ export function Conditions({ solved, onChange }: Props) {
   return (
     <section className="view-panel conditions" aria-label="With these figures">
       <h2>With these figures</h2>
-      <SeasonFields solved={solved} set={set} />
+      <SeasonFields
+        season={pattern.season}
+        unit={solved.garage.household.spec.distanceUnit}
+        onChange={(season) => set({ season })}
+      />
       <Weekdays
         legend="Charged full, for"
         pattern={pattern}
@@ -44,78 +48,6 @@ export function Conditions({ solved, onChange }: Props) {
       <Elsewhere solved={solved} onChange={onChange} />
       {solved.lineup.cars.length > 1 && <OtherCar solved={solved} onChange={(second) => set({ second })} />}
     </section>
-  );
-}
-
-interface FigureProps {
-  readonly label: string;
-  readonly value: number;
-  readonly range: readonly [number, number];
-  readonly unit: string;
-  onTake(value: number): void;
-}
-
-/** A figure with its words; what is out of range stays in its field, marked, and is not taken. */
-const Figure = ({ label, value, range: [low, high], unit, onTake }: FigureProps) => (
-  <label>
-    {label}{" "}
-    <FigureInput
-      label={label}
-      className="number"
-      value={value}
-      decimals={2}
-      wrong={(typed) => !(typed >= low && typed <= high)}
-      onChange={(typed) => typed >= low && typed <= high && onTake(typed)}
-    />{" "}
-    {unit}
-  </label>
-);
-
-/** Temperatures of a pack one may pick, °C. */
-const PACKS = [10, 2, -5, -15];
-
-/** What the time of the year does to the car. */
-function SeasonFields({ solved, set }: { readonly solved: SolvedWeek; set(change: Partial<Pattern>): void }) {
-  const { season } = solved.draft.pattern;
-  const unit = solved.garage.household.spec.distanceUnit;
-  const change = (of: Partial<Pattern["season"]>) => set({ season: { ...season, ...of } });
-  const packs = [...new Set([...PACKS, ...(season.packC === null ? [] : [season.packC])])];
-  return (
-    <div className="figures-row">
-      <Figure
-        label="Consumption"
-        value={season.consumption * 100}
-        range={[50, 300]}
-        unit="% of the usual"
-        onTake={(v) => change({ consumption: v / 100 })}
-      />
-      <Figure
-        label="Warming or cooling before a drive"
-        value={season.preheatWh / 1000}
-        range={[0, 10]}
-        unit="kWh from the battery"
-        onTake={(v) => change({ preheatWh: v * 1000 })}
-      />
-      <Figure
-        label="Sun of its own"
-        value={fromKm(season.sunKm, unit)}
-        range={[0, Math.floor(fromKm(200, unit))]}
-        unit={`${unit} a day`}
-        onTake={(v) => change({ sunKm: toKm(v, unit) })}
-      />
-      <label>
-        The pack as charging begins{" "}
-        <Select
-          label="The pack as charging begins"
-          value={season.packC === null ? "warm" : String(season.packC)}
-          onChange={(c) => change({ packC: c === "warm" ? null : Number(c) })}
-          options={[
-            { value: "warm", text: "warm enough" },
-            ...packs.map((c) => ({ value: String(c), text: `${c} °C` })),
-          ]}
-        />
-      </label>
-    </div>
   );
 }
 

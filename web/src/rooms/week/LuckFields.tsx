@@ -3,6 +3,7 @@ import { dayDistance, type DistanceLaw, type DistanceUnit, type Luck, type Seaso
 import { FigureInput } from "../../controls/FigureInput";
 import { Select } from "../../controls/Select";
 import type { WeekDraft } from "../../stores/week";
+import { SeasonFields } from "./SeasonFields";
 import { kmText } from "./words";
 
 interface Props {
@@ -95,6 +96,19 @@ export function LuckFields({ draft, unit, onChange }: Props) {
           />
         ))}
       </fieldset>
+      {(Object.keys(SEASON_NAMES) as SeasonId[])
+        .filter((id) => luck.months.includes(id))
+        .map((id) => (
+          <fieldset key={id} className="season">
+            <legend>Where it is {SEASON_NAMES[id]}</legend>
+            <SeasonFields
+              of={SEASON_NAMES[id]}
+              season={luck.seasons[id]}
+              unit={unit}
+              onChange={(season) => set({ seasons: { ...luck.seasons, [id]: season } })}
+            />
+          </fieldset>
+        ))}
       <Quantiles draft={draft} unit={unit} />
     </>
   );

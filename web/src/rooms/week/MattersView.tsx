@@ -1,11 +1,13 @@
-import type { DistanceUnit, Mattering, Pattern } from "@kettleback/core";
+import type { DistanceUnit, Mattering, Pattern, PlugIn } from "@kettleback/core";
 import { JobWaiting } from "../../controls/JobWaiting";
 import { Table } from "../../controls/Table";
 import { Button } from "../../controls/Button";
+import { decimals, percentText } from "../../format/number";
+import { tickText } from "../../plan/money";
 import { useJob } from "../../jobs/useJob";
 import { sayDone } from "../../stores/notices";
 import { chargingOf, type ViewProps } from "./view";
-import { kmText } from "./words";
+import { kmText, weekdayOf } from "./words";
 
 /** What is to spare, or missing where it is below nothing. */
 const spareText = (km: number, unit: DistanceUnit): string =>
@@ -19,20 +21,98 @@ export default function MattersView({ solved, selected, onChange }: ViewProps) {
     return (
       <p className="room-note">A week without mistakes at a way that charges is needed to start from.</p>
     );
+  const { distanceUnit: unit, currency } = garage.household.spec;
+  const asked = { setting, carAt: solved.carAt, way: ways[selected]!.way, unit };
+  const take = (pattern: Pattern, says: string) => {
+    onChange({ ...draft, pattern });
+    sayDone(`The week now goes by: ${says}. Undo brings back the one before.`);
+  };
   return (
-    <Matters
-      key={ways[selected]!.id}
-      {...{
-        setting,
-        carAt: solved.carAt,
-        way: ways[selected]!.way,
-        unit: garage.household.spec.distanceUnit,
-      }}
-      onTake={(pattern, says) => {
-        onChange({ ...draft, pattern });
-        sayDone(`The week now goes by: ${says}. Undo brings back the one before.`);
-      }}
-    />
+    <div className="year">
+      <Matters key={ways[selected]!.id} {...asked} onTake={take} />
+      <Schools
+        key={`schools ${ways[selected]!.id}`}
+        {...asked}
+        currency={currency}
+        onTake={(plugIn) =>
+          take({ ...draft.pattern, plugIn }, `plugged in ${schoolWords(plugIn, draft.pattern)}`)
+        }
+      />
+    </div>
+  );
+}
+
+/** A school of plugging in, in words. */
+function schoolWords(plugIn: PlugIn, { belowSoc, plugInDays, start }: Pattern): string {
+  if (plugIn === "home") return "whenever it is home";
+  if (plugIn === "below") return `only below ${percentText(belowSoc)}`;
+  const names = plugInDays.map((day) => weekdayOf({ start }, day).slice(0, 3));
+  return names.length === 7 ? "on every day" : names.length === 0 ? "on no day" : `on ${names.join(", ")}`;
+}
+
+const VERDICTS = { holds: "holds", buffer: "holds, as buffer", short: "falls short" } as const;
+
+interface SchoolsProps extends Omit<Props, "onTake"> {
+  readonly currency: string;
+  onTake(plugIn: PlugIn): void;
+}
+
+/** The schools of plugging in, side by side: people disagree, and each has its reasons. */
+function Schools({ setting, carAt, way, unit, currency, onTake }: SchoolsProps) {
+  const job = useJob("weekSchools", setting.asked, carAt, way);
+  const { result } = job;
+  const { pattern } = setting.asked;
+  if (!result) return <JobWaiting job={job} />;
+  return (
+    <section className="view-panel" aria-label="Schools of plugging in" aria-busy={job.stale}>
+      <h2>When to plug in: three schools at {way.name}</h2>
+      <p className="quiet">
+        Whenever it is home there is most to spare; below a level alone it is plugged in least often; on
+        chosen days it becomes a habit.
+      </p>
+      <Table label="Schools of plugging in, figures" className="ways">
+        <thead>
+          <tr>
+            <th scope="col">Plugged in</th>
+            <th scope="col">This week</th>
+            <th scope="col" className="figure">
+              At its lowest
+            </th>
+            <th scope="col" className="figure">
+              Times a week
+            </th>
+            <th scope="col" className="figure">
+              A year
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {result.map((school) => (
+            <tr key={school.plugIn} className={school.plugIn === pattern.plugIn ? "selected" : ""}>
+              <th scope="row">
+                <button
+                  type="button"
+                  className="link"
+                  aria-pressed={school.plugIn === pattern.plugIn}
+                  onClick={() => onTake(school.plugIn)}
+                >
+                  {schoolWords(school.plugIn, pattern)}
+                </button>
+              </th>
+              <td className={`verdict-${school.verdict}`}>{VERDICTS[school.verdict]}</td>
+              <td className="figure">
+                {percentText(school.lowestSoc)}
+                <small>{spareText(school.spareKm, unit)}</small>
+              </td>
+              <td className="figure">{decimals(school.sessions, 0)}</td>
+              <td className="figure">
+                {school.costPerYear === null ? "–" : tickText(school.costPerYear, currency)}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+    </section>
   );
 }
 

@@ -208,6 +208,11 @@ describe("a week known by hand", () => {
     const stop = within(panel).getAllByRole("listitem")[0]!.textContent;
     expect(stop).toMatch(new RegExp(`^Thu 1\\d:\\d\\d: ${missing}, \\d+ min at Station, €`));
     expect(Number(/€([\d.]+)/.exec(stop)![1])).toBeGreaterThan(short * 0.1 * 0.6 - 0.005);
+    const [plugs, stops] = [/costs €([\d,]+)/, /on the way €([\d,]+)/].map((of) =>
+      Number(of.exec(panel.textContent)![1]!.replaceAll(",", "")),
+    );
+    const year = /^€([\d,]+)(\d) stops a week$/.exec(slow[4]!)!;
+    expect(Math.abs(Number(year[1]!.replaceAll(",", "")) - plugs! - stops!)).toBeLessThanOrEqual(1);
     expect(panel.textContent).toMatch(
       /and its stops on the way €[\d,]+, \d+ of them\. \d+ % of all sessions are stops/,
     );
@@ -650,12 +655,42 @@ describe("years", () => {
     const { luck } = draftOf(garage);
     expect(luck).toMatchObject({ lateChance: 0.25, lateHours: 3.5, forgotten: 0, postTaken: 0.4 });
     expect(luck.months[2]).toBe("cold");
+    type("Sun of its own, mild", "9");
+    type("Consumption, cold", "150");
+    expect(draftOf(garage).luck.seasons).toMatchObject({
+      mild: { sunKm: 9, consumption: 1 },
+      cold: { consumption: 1.5 },
+    });
+    expect(screen.queryByLabelText("Consumption, hot")).toBeNull();
     fireEvent.change(screen.getByLabelText("Distances are"), { target: { value: "spread" } });
     type("by, per cent", "60");
     expect(draftOf(garage).luck.distance).toEqual({ law: "spread", cv: 0.6 });
     await settle();
   });
 });
+
+test.each([
+  ["km", "600 km to spare", "301 km to spare"],
+  ["mi", "373 mi to spare", "187 mi to spare"],
+] as const)(
+  "in %s: three schools of plugging in, side by side, to be taken with a press",
+  async (unit, most, least) => {
+    const garage = await shown({
+      unit,
+      at: "/week/matters",
+      pattern: { days: even(100), plugInDays: [0, 3] },
+    });
+    await settle();
+    const rows = rowsOf("Schools of plugging in, figures");
+    expect(rows[0]).toEqual(["whenever it is home", "holds", `70 %${most}`, "7", "€794"]);
+    // It comes home with forty; a night puts back 296 of the four hundred.
+    expect(rows[1]!.slice(0, 3)).toEqual(["only below 50 %", "holds, as buffer", `40 %${least}`]);
+    expect(rows[2]![0]).toBe("on Mon, Thu");
+    await act(async () => void fireEvent.click(screen.getByRole("button", { name: "only below 50 %" })));
+    expect(draftOf(garage).pattern.plugIn).toBe("below");
+    await settle();
+  },
+);
 
 describe("what matters most", () => {
   test.each([

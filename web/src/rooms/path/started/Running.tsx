@@ -37,7 +37,7 @@ function useSolved(plan: Plan | null): { plan: Plan; solution: Solution } | null
 }
 
 /** A session that goes on: how far it should be by now, what comes next and when, and how it is ended. */
-export function Running({ row, household, onForget }: Props) {
+export default function Running({ row, household, onForget }: Props) {
   const { spec } = row;
   const now = useNow();
   const [finishing, setFinishing] = useState(false);

@@ -1,4 +1,4 @@
-import { useEffect } from "react";
+import { lazy, Suspense, useEffect } from "react";
 import {
   placeOfOutlet,
   startedNow,
@@ -12,8 +12,10 @@ import type { Draft } from "../../../stores/draft";
 import { sayDone, sayTrouble } from "../../../stores/notices";
 import { BY_HAND, useSessions } from "../../../stores/sessions";
 import { Kept as KeptSessions } from "./Kept";
-import { Running } from "./Running";
 import styles from "./started.module.scss";
+
+/** What follows a session, its calendar with it, comes once one runs. */
+const Running = lazy(() => import("./Running"));
 
 interface Props {
   readonly garage: Garage;
@@ -65,9 +67,11 @@ export default function Started({ garage, draft, plan }: Props) {
   const carRuns = running.some(({ spec }) => spec.carId === draft.carId);
   return (
     <section className={styles.started} aria-label="Started by hand">
-      {running.map((row) => (
-        <Running key={row.id} row={row} household={garage.household} onForget={() => void forget(row)} />
-      ))}
+      <Suspense fallback={null}>
+        {running.map((row) => (
+          <Running key={row.id} row={row} household={garage.household} onForget={() => void forget(row)} />
+        ))}
+      </Suspense>
       {plan && !carRuns && (
         <p className="start">
           <Button quiet asks={() => begin(plan)}>
