@@ -1,5 +1,5 @@
-import { useState } from "react";
-import { NavLink, useNavigate } from "react-router-dom";
+import { useEffect, useRef, useState } from "react";
+import { NavLink, useLocation, useNavigate } from "react-router-dom";
 import { DISTANCE_UNITS } from "@kettleback/core";
 import { Fold } from "../controls/Fold";
 import { Select } from "../controls/Select";
@@ -23,6 +23,16 @@ export function Header() {
   const navigate = useNavigate();
   const household = garage?.household.spec;
   const narrow = useNarrow(WIDE);
+  const rooms = useRef<HTMLElement>(null);
+  const { pathname } = useLocation();
+  // Where the rooms do not all have room, the one in view is seen.
+  useEffect(
+    () =>
+      rooms.current
+        ?.querySelector("[aria-current=page]")
+        ?.scrollIntoView?.({ block: "nearest", inline: "nearest" }),
+    [pathname],
+  );
   const choice = households.length > 0 && (
     <Select
       label="Household"
@@ -41,7 +51,7 @@ export function Header() {
         <img src="/kettleback.svg" alt="" width={24} height={24} />
         <span>Kettleback</span>
       </div>
-      <nav aria-label="Rooms">
+      <nav ref={rooms} aria-label="Rooms">
         {ROOMS.filter(({ inHeader }) => inHeader).map(({ at, name }) => (
           <NavLink key={at} to={at}>
             {name}

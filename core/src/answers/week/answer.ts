@@ -2,7 +2,7 @@ import { cautionsFor, type Caution } from "../cautions";
 import { isRefusal, type Circuit, type Refusal } from "../../engine/path";
 import { pathOf, type Plan } from "../../engine/plan";
 import type { Car } from "../../things/parts";
-import { sumMicros, type Fraction, type Kilometres, type Micros, type Seconds } from "../../trade/units";
+import { sumMicros, type Fraction, type Kilometres, type Micros } from "../../trade/units";
 import type { Asking, Way } from "../lineup";
 import type { WeekAsked } from "./document";
 import { follow, type Followed } from "./follow";
@@ -27,6 +27,8 @@ export interface WeekAnswer {
   readonly followed: Followed;
   /** Weeks that were run: the first, the one in which it first falls short, and the one every later week is like. */
   readonly weeks: readonly WeekRecord[];
+  /** The weeks that come round in the long run, up to a quarter of a year of them: what a year is told from. */
+  readonly longRun: readonly WeekRecord[];
   readonly timeline: Timeline;
   /** Into the battery at full flow (W): which of two ways is the smaller. */
   readonly batteryW: number;
@@ -153,10 +155,21 @@ function verdictOf({ short, putBack }: Followed): WeekVerdict {
   return putBack ? "holds" : "buffer";
 }
 
+/** Most weeks over which a long run is averaged. */
+const MOST_AVERAGED = 13;
+
 /** A rider's answer: followed until it repeats, and the weeks worth showing run exactly. */
 function answerOf(rider: Rider, home: Plug, car: Car, startSoc: Fraction, price: number): WeekAnswer {
   const followed = follow(rider, startSoc);
-  const shown = new Set([0, followed.short?.week ?? 0, followed.starts.length - 1]);
+  const { starts, cycle, short } = followed;
+  const shown = new Set([0, short?.week ?? 0, starts.length - 1]);
+  const known = new Map<number, WeekRecord>();
+  const record = (week: number): WeekRecord => {
+    const found = known.get(week) ?? recordWeek(rider, starts[week]!, week);
+    known.set(week, found);
+    return found;
+  };
+  const many = Math.min(cycle ?? MOST_AVERAGED, MOST_AVERAGED, starts.length);
   return {
     kind: "charging",
     car,
@@ -164,7 +177,8 @@ function answerOf(rider: Rider, home: Plug, car: Car, startSoc: Fraction, price:
     circuit: home.circuit,
     verdict: verdictOf(followed),
     followed,
-    weeks: [...shown].sort((a, b) => a - b).map((week) => recordWeek(rider, followed.starts[week]!, week)),
+    weeks: [...shown].sort((a, b) => a - b).map(record),
+    longRun: starts.slice(-many).map((_, i) => record(starts.length - many + i)),
     timeline: rider.timeline,
     batteryW: home.solution.moment.balance.stored,
     cautions: cautionsFor(pathOf(home.plan), home.solution, topOf(rider.pattern)),
@@ -236,32 +250,46 @@ export function reachOf({ car, even, asked }: WeekSetting, rider: Rider): WeekRe
 /** Weeks of a year, leap years among them. */
 export const WEEKS_A_YEAR = 365.25 / 7;
 
-/** What a week costs in the long run, where the energy went, and how often it stops on the way. Money in micros. */
+/** What a week costs in the long run, where its distance comes from, and how often it stops on the way: means a week. */
 export interface WeekSums {
   readonly plugs: Micros;
   /** Null where a stop is needed and nobody says at what. */
   readonly stops: Micros | null;
   readonly stopCount: number;
+  /** Sessions at plugs. */
+  readonly sessionCount: number;
   /** Sessions on the way among all sessions. */
   readonly stopShare: Fraction;
-  readonly stopSeconds: Seconds;
+  readonly drivenKm: Kilometres;
+  /** Put in at plugs and by the sun, and by stops. */
+  readonly addedKm: Kilometres;
+  readonly shortKm: Kilometres;
   /** Some of what was charged has no price. */
   readonly unpriced: boolean;
 }
 
 /**
- * The sums of a week that was run.
- * @example weekSums(week.answer.weeks[0]).stopCount // 0
+ * The means of weeks that were run.
+ * @example weekSums(week.answer.longRun).stopCount // 0
  */
-export function weekSums({ sessions, stops }: WeekRecord): WeekSums {
-  const known = stops.every(({ cost }) => cost !== null);
+export function weekSums(records: readonly WeekRecord[]): WeekSums {
+  const sessions = records.flatMap((record) => record.sessions);
+  const stops = records.flatMap((record) => record.stops);
+  const days = records.flatMap((record) => record.days);
+  const mean = (sum: number): number => sum / records.length;
+  const money = (costs: readonly Micros[]): Micros => Math.round(mean(sumMicros(costs))) as Micros;
+  const km = (of: (day: (typeof days)[number]) => number) =>
+    mean(days.reduce((sum, day) => sum + of(day), 0));
   const count = sessions.length + stops.length;
   return {
-    plugs: sumMicros(sessions.map(({ bill }) => bill.total)),
-    stops: known ? sumMicros(stops.map(({ cost }) => cost!)) : null,
-    stopCount: stops.length,
+    plugs: money(sessions.map(({ bill }) => bill.total)),
+    stops: stops.every(({ cost }) => cost !== null) ? money(stops.map(({ cost }) => cost!)) : null,
+    stopCount: mean(stops.length),
+    sessionCount: mean(sessions.length),
     stopShare: count > 0 ? stops.length / count : 0,
-    stopSeconds: stops.reduce((sum, { seconds }) => sum + (seconds ?? 0), 0),
+    drivenKm: km((day) => day.drivenKm),
+    addedKm: km((day) => day.addedKm),
+    shortKm: km((day) => day.shortKm),
     unpriced: sessions.some(({ bill }) => bill.unpriced > 0),
   };
 }

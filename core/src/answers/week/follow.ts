@@ -8,12 +8,15 @@ export interface Moment {
   readonly at: Seconds;
 }
 
-/** What became of a car week after week, until one is like the one before it or a drive fell short. */
+/** What became of a car week after week, until one is like one before it. */
 export interface Followed {
-  /** The charge with which each week began that was followed; the last one's is that of every later week. */
+  /** The charge with which each week began that was followed. */
   readonly starts: readonly Fraction[];
-  /** Whether the weeks came to repeat themselves; a slow decline may outlast what anybody plans. */
-  readonly repeats: boolean;
+  /**
+   * How many of the last of them come round again and again; most often one. Null where none did within five years: a
+   * slow decline may outlast what anybody plans.
+   */
+  readonly cycle: number | null;
   readonly lowest: Moment & { readonly soc: Fraction };
   /** After the lowest point, the first time it is charged to its limit again; null where it never is. */
   readonly recovered: Moment | null;
@@ -73,7 +76,7 @@ function watching({ ride, plugs, hours }: Rider, week: number, seen: Watched): S
 }
 
 /**
- * Follows a car week after week, each a fold of sessions along its curves, until a week is as the one before it.
+ * Follows a car week after week, each a fold of sessions along its curves, until a week is as one before it.
  */
 export function follow(rider: Rider, startSoc: Fraction): Followed {
   const charger = byCurve(rider, "after");
@@ -85,14 +88,15 @@ export function follow(rider: Rider, startSoc: Fraction): Followed {
     full: 0,
   };
   const starts = [startSoc];
-  let repeats = false;
-  for (let week = 0; week < MOST_WEEKS && !repeats; week++) {
-    const from = starts[week]!;
-    const end = walk(rider.timeline, rider.ride, charger, from, watching(rider, week, seen));
-    repeats = Math.abs(end - from) <= SAME;
-    if (!repeats && week + 1 < MOST_WEEKS) starts.push(end);
+  let cycle: number | null = null;
+  for (let week = 0; week < MOST_WEEKS && cycle === null; week++) {
+    const end = walk(rider.timeline, rider.ride, charger, starts[week]!, watching(rider, week, seen));
+    // Where one plugs in only below a level a week may come round after several.
+    const back = starts.findLastIndex((start) => Math.abs(end - start) <= SAME);
+    if (back >= 0) cycle = week + 1 - back;
+    else if (week + 1 < MOST_WEEKS) starts.push(end);
   }
   const { stays, full, ...found } = seen;
   const drives = rider.timeline.pieces.some(({ kind }) => kind === "leg");
-  return { ...found, starts, repeats, putBack: full === stays && (stays > 0 || !drives) };
+  return { ...found, starts, cycle, putBack: full === stays && (stays > 0 || !drives) };
 }

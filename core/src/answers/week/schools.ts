@@ -11,7 +11,7 @@ export interface SchoolOfPlugging {
   readonly verdict: WeekVerdict;
   readonly spareKm: Kilometres;
   readonly lowestSoc: Fraction;
-  /** Times a week it is plugged in and charges, in the long run. */
+  /** Times a week it is plugged in and charges, in the long run: a mean. */
   readonly sessions: number;
   /** Stops and all, in the household's currency; null where something has no price. */
   readonly costPerYear: number | null;
@@ -26,15 +26,14 @@ export const weekSchools = (asked: WeekAsked, carAt: number, way: Way): SchoolOf
     const pattern = { ...asked.pattern, plugIn };
     const { answer } = weekAt(weekSetting({ ...asked, pattern }, carAt), way);
     if (answer.kind === "blocked") return [];
-    const last = answer.weeks.at(-1)!;
-    const { plugs, stops, unpriced } = weekSums(last);
+    const { plugs, stops, unpriced, sessionCount } = weekSums(answer.longRun);
     return [
       {
         plugIn,
         verdict: answer.verdict,
         spareKm: spareKm(answer, pattern),
         lowestSoc: answer.followed.lowest.soc,
-        sessions: last.sessions.length,
+        sessions: sessionCount,
         costPerYear: stops === null || unpriced ? null : (amountOf(plugs) + amountOf(stops)) * WEEKS_A_YEAR,
       },
     ];

@@ -96,7 +96,7 @@ const stopRows = ({ stops, week }: WeekRecord, timeline: Timeline): StopRow[] =>
 export function weekRow(answer: WeekAnswer, reach: WeekReach, { pattern, household }: WeekAsked): WeekRow {
   const { followed, weeks, timeline, plan, verdict } = answer;
   const { lowest, recovered, short } = followed;
-  const sums = weekSums(weeks.at(-1)!);
+  const sums = weekSums(answer.longRun);
   const cost = sums.stops === null || sums.unpriced ? null : amountOf(sums.plugs) + amountOf(sums.stops);
   return {
     car: answer.car.name,

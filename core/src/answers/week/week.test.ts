@@ -565,7 +565,7 @@ test("every car on every way goes out, also where nothing flows", () => {
 test("the sums of a week are those of its sessions and stops", () => {
   const asked = askedWeek({ pattern: { days: Array(7).fill(day(drive("08:00", "18:00", 30))) } });
   const week = answered(asked).weeks.at(-1)!;
-  const sums = weekSums(week);
+  const sums = weekSums([week]);
   // 30 km at this car's consumption, a hundredth lost, at 0.20.
   expect(sums.plugs / 1e6).toBeCloseTo((7 * 30 * plainCar().whPerKm * 0.2) / 0.99 / 1000, 1);
   expect(sums).toMatchObject({ stops: 0, stopCount: 0, stopShare: 0, unpriced: false });
@@ -687,6 +687,8 @@ test("three schools of plugging in, side by side: each is the week that goes by 
   expect(schools[2]!.costPerYear).toBeNull();
   expect(schools[2]!.spareKm).toBeLessThan(0);
   expect(schools[1]!.sessions).toBeLessThan(4);
+  // The same distance by the same plug costs the same, however seldom one plugs in: weeks that differ are averaged.
+  expect(schools[1]!.costPerYear! / schools[0]!.costPerYear!).toBeCloseTo(1, 2);
 });
 
 test("the hours of a week by their price, from the cheapest to the dearest; one price is one level", () => {

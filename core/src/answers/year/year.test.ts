@@ -173,8 +173,9 @@ describe("laws", () => {
       const years = yearsAt(done({ ...week, luck: calm({ law: "as-planned" }) }, 2));
       let shorts = 0;
       own.forEach((_, at) => {
-        const record = answered(week, at).weeks.at(-1)!;
-        const sums = weekSums(record);
+        const { longRun, weeks } = answered(week, at);
+        const record = weeks.at(-1)!;
+        const sums = weekSums(longRun);
         const cost = ((amountOf(sums.plugs) + amountOf(sums.stops!)) * 365.25) / 7;
         expect(years[at]!.cost!.mean / cost).toBeCloseTo(1, 2);
         expect(years[at]!.stops.mean / 365.25).toBeCloseTo(sums.stopCount / 7, 1);

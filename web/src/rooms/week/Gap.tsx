@@ -28,7 +28,7 @@ const RAPID_SHARE = 0.25;
 
 /** What fills the gap: the stops a week needs, what they take and cost, and what the year comes to with and without. */
 export function Gap({ answer, record, stopAt, unit, currency }: Props) {
-  const sums = weekSums(answer.weeks.at(-1)!);
+  const sums = weekSums(answer.longRun);
   const plugs = amountOf(sums.plugs) * WEEKS_A_YEAR;
   const stops = sums.stops === null ? null : amountOf(sums.stops) * WEEKS_A_YEAR;
   const when = (at: number) => {

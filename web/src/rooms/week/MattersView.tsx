@@ -2,12 +2,12 @@ import type { DistanceUnit, Mattering, Pattern, PlugIn } from "@kettleback/core"
 import { JobWaiting } from "../../controls/JobWaiting";
 import { Table } from "../../controls/Table";
 import { Button } from "../../controls/Button";
-import { decimals, percentText } from "../../format/number";
+import { percentText } from "../../format/number";
 import { tickText } from "../../plan/money";
 import { useJob } from "../../jobs/useJob";
 import { sayDone } from "../../stores/notices";
 import { chargingOf, type ViewProps } from "./view";
-import { kmText, weekdayOf } from "./words";
+import { kmText, timesText, weekdayOf } from "./words";
 
 /** What is to spare, or missing where it is below nothing. */
 const spareText = (km: number, unit: DistanceUnit): string =>
@@ -104,7 +104,7 @@ function Schools({ setting, carAt, way, unit, currency, onTake }: SchoolsProps) 
                 {percentText(school.lowestSoc)}
                 <small>{spareText(school.spareKm, unit)}</small>
               </td>
-              <td className="figure">{decimals(school.sessions, 0)}</td>
+              <td className="figure">{timesText(school.sessions)}</td>
               <td className="figure">
                 {school.costPerYear === null ? "–" : tickText(school.costPerYear, currency)}
               </td>

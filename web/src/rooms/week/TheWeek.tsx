@@ -33,12 +33,11 @@ function reachText(reach: WeekReach | null, unit: DistanceUnit): string {
 }
 
 /** Weeks that were run, as one picks among them. */
-const weekName = (week: number, last: boolean): string =>
-  last && week > 0
-    ? "every later week"
-    : week === 0
-      ? "the first week"
-      : `week ${week + 1}, which falls short`;
+function weekName(week: number, { weeks, followed: { short, cycle } }: WeekAnswer): string {
+  if (week === 0) return "the first week";
+  if (week === short?.week) return `week ${week + 1}, which falls short`;
+  return week === weeks.at(-1)!.week && cycle === 1 ? "every later week" : `week ${week + 1}`;
+}
 
 /** The week at a way: its picture, the days, what fills the gap; every way beside it; and what is driven. */
 export default function TheWeek(props: ViewProps) {
@@ -115,7 +114,7 @@ function AtThisWay({ solved, selected, drawn, answer, record, onPick }: AtThisWa
             onChange={onPick}
             options={answer.weeks.map(({ week }) => ({
               value: week,
-              text: weekName(week, week === answer.weeks.at(-1)!.week),
+              text: weekName(week, answer),
             }))}
           />
         )}

@@ -3,7 +3,7 @@ import { Table } from "../../controls/Table";
 import { Tick } from "../../controls/Tick";
 import { tickText } from "../../plan/money";
 import { chargingOf, type ViewProps } from "./view";
-import { kmText, verdictWord } from "./words";
+import { kmText, timesText, verdictWord } from "./words";
 
 interface Props extends ViewProps {
   readonly unit: DistanceUnit;
@@ -37,7 +37,7 @@ export function Ways({ solved, selected, onSelect, unit, currency, drawn, onDraw
           const cell = cells[at];
           const answer = chargingOf(cell);
           const found = reach[at];
-          const sums = answer && weekSums(answer.weeks.at(-1)!);
+          const sums = answer && weekSums(answer.longRun);
           const cost =
             sums && sums.stops !== null && !sums.unpriced
               ? (amountOf(sums.plugs) + amountOf(sums.stops)) * WEEKS_A_YEAR
@@ -77,7 +77,7 @@ export function Ways({ solved, selected, onSelect, unit, currency, drawn, onDraw
                     {cost === null ? "–" : tickText(cost, currency)}
                     {sums!.stopCount > 0 && (
                       <small>
-                        {sums!.stopCount} {sums!.stopCount === 1 ? "stop" : "stops"} a week
+                        {timesText(sums!.stopCount)} {sums!.stopCount === 1 ? "stop" : "stops"} a week
                       </small>
                     )}
                   </td>

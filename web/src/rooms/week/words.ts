@@ -52,3 +52,6 @@ export function verdictWord({ verdict, followed }: WeekAnswer, unit: DistanceUni
 
 /** Hours as they are told: to the half, never less than needed. */
 export const hoursText = (hours: number): string => `${decimals(Math.ceil(hours * 2 - 1e-6) / 2, 1)} h`;
+
+/** How often something happens: tenths where it is a mean. */
+export const timesText = (times: number): string => decimals(times, Number.isInteger(times) ? 0 : 1);
