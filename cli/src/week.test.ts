@@ -71,6 +71,8 @@ test("the same as CSV, number for number, and as a table to read", () => {
     new RegExp(`Curlew +${short.way} +falls short by ${Math.ceil(short.shortKm)} km on ${short.shortOn} `),
   );
   expect(stdout).toMatch(/Curlew +Wallbox, 3 × 16 A +holds +35 % /);
+  // Never told as less than it is.
+  expect(short.shortKm % 1).toBeGreaterThan(0);
 });
 
 test("a car that never leaves holds, and needs no hours at home", () => {

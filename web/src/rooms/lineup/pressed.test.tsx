@@ -1,5 +1,6 @@
 /** @jest-environment jsdom */
 import { act, fireEvent, render, screen } from "@testing-library/react";
+import { MemoryRouter } from "react-router-dom";
 import { writeAs } from "../../format/manner";
 import type { LineupDraft } from "../../stores/lineup";
 import { settle } from "../../tests/settle";
@@ -123,7 +124,7 @@ describe("what is pressed and typed", () => {
     fireEvent.keyDown(first!, { key: "a" });
     picture.unmount();
     for (const View of [CarsByWays, Overnight, Table]) {
-      const { unmount } = render(<View {...props} />);
+      const { unmount } = render(<View {...props} />, { wrapper: MemoryRouter });
       fireEvent.click(screen.getAllByText("Slow").at(-1)!);
       unmount();
     }
@@ -137,7 +138,7 @@ describe("what is pressed and typed", () => {
       [CarsByWays, "tbody tr"],
       [Overnight, ".nights li"],
     ] as const) {
-      const { unmount } = render(<View {...props} />);
+      const { unmount } = render(<View {...props} />, { wrapper: MemoryRouter });
       const rows = [...document.querySelectorAll(marked)].map((row) => row.classList.contains("selected"));
       // A rapid station, the third, is no night.
       expect(rows).toEqual(View === Overnight ? [false, true] : [false, true, false]);

@@ -1,6 +1,8 @@
 /** @jest-environment jsdom */
 import { fireEvent, render, screen, within } from "@testing-library/react";
+import { MemoryRouter } from "react-router-dom";
 import { writeAs } from "../../format/manner";
+import { weekStoreOf } from "../../stores/week";
 import { settle } from "../../tests/settle";
 import { rowsOf } from "../../tests/tables";
 import CarsByWays from "./CarsByWays";
@@ -285,7 +287,7 @@ describe.each([
   });
 
   test("enough overnight: what a night of 4 h gives against the day, and the least that does", () => {
-    render(<Overnight {...propsOf(unit)} />);
+    render(<Overnight {...propsOf(unit)} />, { wrapper: MemoryRouter });
     expect(document.querySelector(".says")!.textContent).toBe(
       `Fast is the least that puts back ${day} for Plain in 4 h.`,
     );
@@ -300,6 +302,15 @@ describe.each([
     );
     expect(widths).toEqual(["31.3", "95.2"]);
     expect(document.querySelector<HTMLElement>(".night-bar .leave")!.style.left.slice(0, 4)).toBe("37.1");
+    fireEvent.click(screen.getByRole("link", { name: "Follow a whole week of it" }));
+    const { household } = propsOf(unit).garage;
+    expect(weekStoreOf(household.id).getState().draft).toMatchObject({
+      carAt: 0,
+      pattern: {
+        limitSoc: 0.8,
+        days: Array(7).fill({ drives: [{ leave: "22:00", back: "18:00", km: 100 }] }) as object[],
+      },
+    });
   });
 
   test("the panel: the figures of the way in view", () => {

@@ -495,6 +495,7 @@ describe("files", () => {
       name: "from a file",
       ...asked,
       ways: [...asked.ways, { ...WAYS[1]!, name: "Faster", evse: post(32) }],
+      elsewhere: { ...asked.elsewhere, work: WAYS[1]! },
       pattern: { ...asked.pattern, days: even(250), limitSoc: 0.9 },
     });
     await take("bad.json", printed.replace('"limitSoc": 0.9', '"limitSoc": 9'));
@@ -502,6 +503,7 @@ describe("files", () => {
     expect(draftOf(garage).pattern.limitSoc).toBe(0.8);
     await take("week.json", printed);
     await followed();
+    expect(draftOf(garage).elsewhere).toEqual({ work: "w1", post: null, stop: "w2" });
     expect(draftOf(garage).pattern).toMatchObject({ limitSoc: 0.9, days: even(250) });
     expect(rowsOf("Ways through this week").map((row) => row[1])).toEqual(["Slow", "Fast", "Faster"]);
   });
@@ -545,6 +547,41 @@ describe("from and to the other rooms", () => {
     expect(draftOf(garage).pattern.days[0]!.drives).toEqual([]);
     expect(mondayOf("2026-11-29")).toBe("2026-11-23");
     expect(mondayOf("2026-11-30")).toBe("2026-11-30");
+  });
+
+  test("where standing costs, or a stay is limited, or a station is rapid, no night is spent", async () => {
+    const idle = {
+      name: "idle",
+      elements: [
+        {
+          price_components: [
+            { type: "ENERGY" as const, price: 0.3, step_size: 1 },
+            { type: "PARKING_TIME" as const, price: 2, step_size: 1 },
+          ],
+        },
+      ],
+    };
+    const limited = { name: "yard", limitMinutes: 120 };
+    await shown({
+      ways: [
+        ...WAYS,
+        { ...WAYS[1]!, name: "Idle", tariff: idle },
+        { ...WAYS[1]!, name: "Limited", place: limited },
+      ],
+    });
+    expect(rowsOf("Ways through this week").map((row) => row[1])).toEqual(["Slow", "Fast"]);
+    // For a stop, for work, for a post they are there all the same.
+    const offered = [...screen.getByLabelText<HTMLSelectElement>("On the way it stops at").options].map(
+      ({ text }) => text,
+    );
+    expect(offered).toEqual([
+      "the first rapid station (Station)",
+      "Station",
+      "Idle",
+      "Limited",
+      "Slow",
+      "Fast",
+    ]);
   });
 
   test("without a car, without a way for a night, at an address that is none: what is missing is said", async () => {
@@ -709,5 +746,18 @@ describe("what matters most", () => {
     await settle();
     // Plugged in only below half it comes home with 40 %: three hundred kilometres less, and nothing else swings as far.
     expect(rows[0]![0]).toBe("When it is plugged in");
+  });
+
+  test("what would fall short is told as that", async () => {
+    await shown({ at: "/week/matters", pattern: { days: even(650) } });
+    await settle();
+    fireEvent.click(screen.getByRole("link", { name: "The week" }));
+    fireEvent.click(screen.getByRole("button", { name: "Fast" }));
+    await act(async () => void fireEvent.click(screen.getByRole("link", { name: "What matters most" })));
+    await settle();
+    const distance = rowsOf("What matters most, figures").find(([name]) => name === "How far you drive")!;
+    // 700 km are between limit and reserve; a fifth more are 780, the other days' too.
+    expect(distance[2]).toMatch(/a fifth less: 1\d\d km to spare/);
+    expect(distance[2]).toMatch(/a fifth more: [1-9]\d* km short/);
   });
 });
