@@ -26,13 +26,12 @@ export function Header() {
   const rooms = useRef<HTMLElement>(null);
   const { pathname } = useLocation();
   // Where the rooms do not all have room, the one in view is seen.
-  useEffect(
-    () =>
-      rooms.current
-        ?.querySelector("[aria-current=page]")
-        ?.scrollIntoView?.({ block: "nearest", inline: "nearest" }),
-    [pathname],
-  );
+  useEffect(() => {
+    // What it returns is none of an effect's business: newer browsers tell when they have scrolled.
+    void rooms.current
+      ?.querySelector("[aria-current=page]")
+      ?.scrollIntoView?.({ block: "nearest", inline: "nearest" });
+  }, [pathname]);
   const choice = households.length > 0 && (
     <Select
       label="Household"
