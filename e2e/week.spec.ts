@@ -18,6 +18,7 @@ test("a longer Thursday is dragged, and the verdict falls; undo takes the drag b
   const before = await says(page).textContent();
   await page.getByRole("button", { name: "Boathouse, wall socket at 10 A" }).click();
   const km = drive(page, "Thursday").getByText("132 km");
+  await km.scrollIntoViewIfNeeded();
   const box = (await km.boundingBox())!;
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
   await page.mouse.move(x, y);
