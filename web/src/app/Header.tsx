@@ -25,12 +25,11 @@ export function Header() {
   const narrow = useNarrow(WIDE);
   const rooms = useRef<HTMLElement>(null);
   const { pathname } = useLocation();
-  // Where the rooms do not all have room, the one in view is seen.
+  // Where the rooms do not all have room, the one in view is seen; the page itself stays where it is.
   useEffect(() => {
-    // What it returns is none of an effect's business: newer browsers tell when they have scrolled.
-    void rooms.current
-      ?.querySelector("[aria-current=page]")
-      ?.scrollIntoView?.({ block: "nearest", inline: "nearest" });
+    const nav = rooms.current;
+    const room = nav?.querySelector<HTMLElement>("[aria-current=page]");
+    if (nav && room) nav.scrollLeft = room.offsetLeft - nav.offsetLeft + room.offsetWidth - nav.clientWidth;
   }, [pathname]);
   const choice = households.length > 0 && (
     <Select

@@ -182,14 +182,15 @@ export function sureEnough(blocks: readonly YearBlock[]): boolean {
 
 /**
  * The blocks after which it was sure enough, all of them where it never was: the same whichever thread was faster.
+ * @param asked how many of the first blocks have been asked about before, and were not enough
  * @example untilSure(year.blocks).sure // false
  */
-export function untilSure(blocks: readonly YearBlock[]): {
-  readonly blocks: YearBlock[];
-  readonly sure: boolean;
-} {
+export function untilSure(
+  blocks: readonly YearBlock[],
+  asked = 0,
+): { readonly blocks: YearBlock[]; readonly sure: boolean } {
   const ordered = inOrder(blocks);
-  for (let n = 1; n <= ordered.length; n++)
+  for (let n = asked + 1; n <= ordered.length; n++)
     if (sureEnough(ordered.slice(0, n))) return { blocks: ordered.slice(0, n), sure: true };
   return { blocks: ordered, sure: false };
 }

@@ -103,19 +103,8 @@ export function Picture({ answer, record, others, pattern, unit }: Props) {
             dayName={(day) => (wide ? dayName(day) : dayName(day).slice(0, 2))}
           />
           <path className="charge" d={filled([...record.points]) ?? ""} />
-          {others.map(({ answer: other, record: its }, i) => (
-            <path
-              key={i}
-              className="other"
-              d={
-                path(
-                  its.points.map(({ at, soc }) => ({
-                    at: at + (other.timeline.clock.startMs - timeline.clock.startMs) / 1000,
-                    soc,
-                  })),
-                ) ?? ""
-              }
-            />
+          {others.map(({ record: its }, i) => (
+            <path key={i} className="other" d={path([...its.points]) ?? ""} />
           ))}
           <path className="level" d={path([...record.points]) ?? ""} />
           {legs.map(({ from, to }) => (

@@ -1,5 +1,5 @@
 import { useEffect, useId, useMemo, useRef, useState } from "react";
-import { inOrder, sureEnough, type WeekAsked, type YearBlock } from "@kettleback/core";
+import { inOrder, untilSure, type WeekAsked, type YearBlock } from "@kettleback/core";
 import { ask, mostThreads, type Job } from "../../jobs/pool";
 
 /** Years as they are asked for. */
@@ -65,13 +65,12 @@ export function useYears(
     let waiting = threads;
     // Blocks after which it has been asked whether it is sure: each prefix once.
     let tried = 0;
-    let sure = false;
     const show = (running: boolean, left: boolean, error?: string) => {
-      const all = inOrder(byThread.flat());
-      while (!wanted.toTheEnd && !sure && tried < all.length) sure = sureEnough(all.slice(0, ++tried));
-      const blocks = sure ? all.slice(0, tried) : all;
-      setTold({ of: wanted, blocks, sure, running: running && !sure, left, error });
-      return sure;
+      const all = byThread.flat();
+      const found = wanted.toTheEnd ? { blocks: inOrder(all), sure: false } : untilSure(all, tried);
+      tried = found.blocks.length;
+      setTold({ of: wanted, ...found, running: running && !found.sure, left, error });
+      return found.sure;
     };
     const jobs: Job<unknown>[] = [];
     const end = () => {
