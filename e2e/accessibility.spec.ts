@@ -230,6 +230,8 @@ const SCANS: Readonly<Record<string, Screens>> = {
   },
   "/words": {
     "words, and one where it stands": async (page) => {
+      // What comes beside the answers moves the word; it is pressed once it stands still.
+      await page.waitForLoadState("networkidle");
       await page.getByRole("button", { name: "phase: what it means" }).click();
       await page.getByRole("link", { name: "all words" }).click();
       await page.getByRole("heading", { name: "Words" }).waitFor();
