@@ -60,8 +60,16 @@ export function Term({ id, children }: Props) {
   );
 }
 
-/** Says when what it stands beside has its size. */
+/** Has what it stands beside placed at once, and again in every frame: the page under it may move. */
 function Placed({ onPlaced }: { onPlaced(): void }) {
-  useLayoutEffect(onPlaced);
+  useLayoutEffect(() => {
+    let frame = 0;
+    const follow = () => {
+      onPlaced();
+      frame = requestAnimationFrame(follow);
+    };
+    follow();
+    return () => cancelAnimationFrame(frame);
+  });
   return null;
 }
