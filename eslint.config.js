@@ -45,8 +45,13 @@ const WINGS = {
     "hometariff",
     "week",
     "year",
+    "kit",
+    "reach",
+    "posts",
+    "stops",
+    "beside",
   ],
-  household: ["garage", "demo", "start", "begin", "chooser", "plate", "glossary"],
+  household: ["garage", "demo", "start", "begin", "chooser", "packing", "plate", "glossary"],
 };
 const CORE_DOORS = {
   regex: String.raw`^(\.\./[a-z]+/.|\.\./\.\./[a-z]+/[a-z]+/.|\.\./\.\./\.\./|\.\.(/\.\.)?$)`,

@@ -30,3 +30,23 @@ export interface Refusal {
  * @example isRefusal(solution) // false
  */
 export const isRefusal = (result: object): result is Refusal => "remedy" in result;
+
+/** Why nothing charges, in two words: for a cell of a table. */
+export const REFUSAL_WORDS: Readonly<Record<Refusal["code"], string>> = {
+  "evse-does-not-fit-outlet": "no unit",
+  "lead-does-not-fit": "no unit",
+  "lead-cannot-feed": "no unit",
+  "cable-needed": "no cable",
+  "cable-not-wanted": "no cable",
+  "cable-does-not-fit-evse": "no cable",
+  "plug-does-not-fit-inlet": "other plug",
+  "adapter-does-not-fit": "other plug",
+  "adapter-changes-current": "other plug",
+  "station-volts-too-low": "other volts",
+  "station-volts-too-high": "other volts",
+  "below-six-amps": "under 6 A",
+  "no-common-phases": "other phases",
+  "ended-already": "ended",
+  "own-draw-takes-all": "too little",
+  "next-to-nothing": "too little",
+};

@@ -1,6 +1,13 @@
 import { CONNECTORS, plugsFor, type ConnectorId } from "../../trade/connectors";
 import { phasesAt, type Cable, type Car, type Household, type Outlet, type Evse } from "../../things/parts";
-import { compile, isRefusal, type ChargingPath, type PhaseCount, type Refusal } from "../../engine/path";
+import {
+  compile,
+  isRefusal,
+  REFUSAL_WORDS,
+  type ChargingPath,
+  type PhaseCount,
+  type Refusal,
+} from "../../engine/path";
 import { glance, momentAt } from "../../engine/session";
 import { MIN_AMPS } from "../../trade/signals";
 import { ADAPTER_AMPS, CABLES } from "../../trade/sizes";
@@ -40,25 +47,6 @@ export interface Fit {
 /** A charge at which no battery holds back yet. */
 const AT_SOC = 0.35;
 const TO_SOC = 0.4;
-
-const WORDS: Readonly<Record<Refusal["code"], string>> = {
-  "evse-does-not-fit-outlet": "no unit",
-  "lead-does-not-fit": "no unit",
-  "lead-cannot-feed": "no unit",
-  "cable-needed": "no cable",
-  "cable-not-wanted": "no cable",
-  "cable-does-not-fit-evse": "no cable",
-  "plug-does-not-fit-inlet": "other plug",
-  "adapter-does-not-fit": "other plug",
-  "adapter-changes-current": "other plug",
-  "station-volts-too-low": "other volts",
-  "station-volts-too-high": "other volts",
-  "below-six-amps": "under 6 A",
-  "no-common-phases": "other phases",
-  "ended-already": "ended",
-  "own-draw-takes-all": "too little",
-  "next-to-nothing": "too little",
-};
 
 type Row<T> = Kept<T> | null;
 
@@ -211,7 +199,7 @@ export function fitOf(garage: Garage, car: Kept<Car>, outlet: Kept<Outlet>): Fit
       ...ids,
       fitting: null,
       misfit: {
-        word: small ? WORDS["below-six-amps"] : "no unit",
+        word: small ? REFUSAL_WORDS["below-six-amps"] : "no unit",
         why: small
           ? `${outlet.spec.name} leaves ${Math.max(0, amps)} A for hours; a car needs at least ${MIN_AMPS} A.`
           : `Nothing of yours can be fed from ${outlet.spec.name}.`,
@@ -240,7 +228,7 @@ export function fitOf(garage: Garage, car: Kept<Car>, outlet: Kept<Outlet>): Fit
       const { current } = CONNECTORS[evse.spec.output.connector];
       const noInlet = code === "plug-does-not-fit-inlet" && plugsFor(car.spec.inlets, current).length === 0;
       if (!misfit || missing)
-        misfit = { word: noInlet ? `no ${current} inlet` : WORDS[code], why: message, missing };
+        misfit = { word: noInlet ? `no ${current} inlet` : REFUSAL_WORDS[code], why: message, missing };
     }
   }
   return { ...ids, fitting: best, misfit: best ? null : misfit };

@@ -1,2 +1,3 @@
 export * from "./table";
 export * from "./everyday";
+export * from "./countries";

@@ -1,0 +1,4 @@
+export * from "./setting";
+export * from "./around";
+export * from "./need";
+export * from "./reaching";

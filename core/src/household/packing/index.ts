@@ -1,0 +1,2 @@
+export * from "./likely";
+export * from "./pieces";
