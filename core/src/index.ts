@@ -32,6 +32,7 @@ export * from "./answers/week";
 export * from "./answers/year";
 export * from "./answers/kit";
 export * from "./answers/reach";
+export * from "./answers/posts";
 export * from "./household/garage";
 export * from "./household/start";
 export * from "./household/begin";

@@ -30,6 +30,8 @@ function rankOf(gives: Combination, wantedKm: Kilometres): number {
 const pieceCount = (mask: number): number => piecesOf(mask).length;
 /** Range (km) below which two combinations give the same. */
 const SAME_KM = 0.5;
+/** Power (W) below which two are as fast. */
+const SAME_W = 60;
 
 /** Whether one combination serves better: what reaches before what does not, what needs no care before what does, then range, then fewer pieces. */
 function serves(a: Combination, b: Combination, wantedKm: Kilometres): boolean {
@@ -58,6 +60,22 @@ export function bestAt(
 ): Combination | undefined {
   let best: Combination | undefined;
   for (const gives of usable(attempts, kit)) if (!best || serves(gives, best, wantedKm)) best = gives;
+  return best;
+}
+
+/**
+ * The combination of a kit that charges fastest at a place: what needs no care first, then by what reaches the battery,
+ * then by fewer pieces.
+ * @example fastestAt(attemptsAt(kit, kit.places[0]), 0b11)?.amps // 16
+ */
+export function fastestAt(attempts: readonly Attempt[], kit: number): Combination | undefined {
+  const faster = (a: Combination, b: Combination): boolean => {
+    if (isClean(a) !== isClean(b)) return isClean(a);
+    if (Math.abs(a.batteryW - b.batteryW) > SAME_W) return a.batteryW > b.batteryW;
+    return pieceCount(a.mask) < pieceCount(b.mask);
+  };
+  let best: Combination | undefined;
+  for (const gives of usable(attempts, kit)) if (!best || faster(gives, best)) best = gives;
   return best;
 }
 

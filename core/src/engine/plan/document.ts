@@ -47,6 +47,13 @@ export const settingsSchema = z.strictObject({
   otherBusy: z.boolean(),
 });
 
+/** Nothing set on the unit or in the car, and nobody else at the station. */
+export const NO_SETTINGS: z.infer<typeof settingsSchema> = {
+  evseAmps: null,
+  carAmps: null,
+  otherBusy: false,
+};
+
 /** A whole setting, self-contained: everything needed to compute it again anywhere. */
 export const planSchema = z
   .strictObject({

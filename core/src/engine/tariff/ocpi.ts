@@ -1,6 +1,5 @@
-import { findNodeAtLocation, parseTree } from "jsonc-parser";
 import { z } from "zod";
-import { fieldAsGiven, named, problemsOf, type FieldProblem, jsonProblem } from "../../things/documents";
+import { fieldAsGiven, named, problemsOf, withLines, type FieldProblem, jsonProblem } from "../../things/documents";
 import { tariffSchema, type Household, type Tariff } from "../../things/parts";
 
 /** A tariff object that was read, with what was left out of it, or the fields that are wrong. */
@@ -16,22 +15,6 @@ const needed = z.object({
   currency: z.string({ error: "needed: the tariff's currency, three letters such as EUR" }),
   elements: z.array(z.unknown(), { error: "needed: a list of elements" }),
 });
-
-/** The line of a field in the text it was read from. */
-function lineOf(text: string, field: string): number | undefined {
-  const tree = parseTree(text);
-  if (!tree) return undefined;
-  const path = field.split(".").map((key) => (/^\d+$/.test(key) ? Number(key) : key));
-  // What is missing is shown at what it is missing from.
-  for (let length = path.length; length > 0; length--) {
-    const node = findNodeAtLocation(tree, path.slice(0, length));
-    if (node) return text.slice(0, node.offset).split("\n").length;
-  }
-  return 1;
-}
-
-const withLines = (text: string, problems: readonly FieldProblem[]): FieldProblem[] =>
-  problems.map(({ field, ...rest }) => ({ ...rest, field: `line ${lineOf(text, field) ?? 1}: ${field}` }));
 
 /**
  * Reads one tariff from OCPI 2.2.1 JSON. Never throws.

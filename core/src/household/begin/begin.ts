@@ -7,7 +7,7 @@ import {
   type Outlet,
   type Evse,
 } from "../../things/parts";
-import { PLAN_FORMAT, PLAN_VERSION, type Plan, type PlannedSession } from "../../engine/plan";
+import { NO_SETTINGS, PLAN_FORMAT, PLAN_VERSION, type Plan, type PlannedSession } from "../../engine/plan";
 import { batteryBy, voltsFor } from "./battery";
 import { fittedCurve, type FromBrochure, type RapidBrochure } from "./brochure";
 import {
@@ -164,6 +164,6 @@ export function begin(answers: Answers): Plan {
       perKWh ?? usualRate(HOME_PRICE, region.currency),
     ),
     session,
-    settings: { evseAmps: null, carAmps: null, otherBusy: false },
+    settings: NO_SETTINGS,
   };
 }

@@ -10,7 +10,7 @@ import {
 } from "../garage";
 import { feedOf, outletType, plugGoesInto, type OutletTypeId } from "../../trade/outlets";
 import type { Cable, Car, Outlet, Tariff, Evse } from "../../things/parts";
-import type { PlannedSession } from "../../engine/plan";
+import { NO_SETTINGS, type PlannedSession } from "../../engine/plan";
 import { cableTo, type Purchase } from "../../answers/lineup";
 import { tapOf, type SupplyId } from "../../trade/supply";
 import { flatTariff } from "../../engine/tariff";
@@ -33,8 +33,6 @@ interface From {
   readonly system: SupplyId;
   readonly car: Kept<Car> | undefined;
 }
-
-const NOTHING_SET = { evseAmps: null, carAmps: null, otherBusy: false };
 
 /** The household's own kind of wall socket, where it has one; else that of the houses where it lives. */
 function wallSocket({ garage, system }: From): OutletTypeId {
@@ -113,7 +111,7 @@ function socketWay(from: From, entry: Of<"socket">): Parts {
     evse.plugs.some((p) => plugGoesInto(p.type, type) && p.amps >= entry.amps) &&
     evse.maxAmps >= entry.amps;
   const own = ownFor(from, (outlet, evse) => outlet.kind === "socket" && outlet.type === type && holds(evse));
-  const settings = { ...NOTHING_SET, evseAmps: entry.amps };
+  const settings = { ...NO_SETTINGS, evseAmps: entry.amps };
   if (own) return { ...ownParts(from, own.outlet, own.evse), settings, buy: [] };
   const outlet = from.garage.outlets.find(({ spec }) => spec.kind === "socket" && spec.type === type);
   const tap = feedOf(type, from.system)!.tap;
@@ -152,7 +150,7 @@ function ownWired(from: From, outlet: Kept<Outlet>, evse: Kept<Evse>): Parts {
   const size = { phases: evse.spec.phases, breakerAmps: outlet.spec.circuit.breakerAmps };
   return {
     ...ownParts(from, outlet, evse),
-    settings: NOTHING_SET,
+    settings: NO_SETTINGS,
     buy: planned ? wallboxPrices(size, from.garage.household.spec.currency) : [],
   };
 }
@@ -178,7 +176,7 @@ function wiredWay(from: From, entry: Of<"wired">): Parts {
     tariff: home ? homeTariff(from) : publicTariff(from, "post"),
     followsCar: true,
     place: null,
-    settings: NOTHING_SET,
+    settings: NO_SETTINGS,
     buy: home ? wallboxPrices(entry, from.garage.household.spec.currency) : [],
   };
 }
@@ -190,7 +188,7 @@ function rapidWay(from: From, entry: Of<"rapid">): Parts {
     (_, evse) => evse.kind === "rapid" && evse.maxW === entry.kW * 1000 && evse.output.connector === plug,
   );
   if (own)
-    return { ...ownParts(from, own.outlet, own.evse), followsCar: true, settings: NOTHING_SET, buy: [] };
+    return { ...ownParts(from, own.outlet, own.evse), followsCar: true, settings: NO_SETTINGS, buy: [] };
   const tap = tapOf(from.system, "three") ? "three" : "high";
   return {
     outlet: bayOf(tap, from.system, entry.kW > 100 ? 400 : 125),
@@ -200,7 +198,7 @@ function rapidWay(from: From, entry: Of<"rapid">): Parts {
     tariff: publicTariff(from, "rapid"),
     followsCar: true,
     place: null,
-    settings: NOTHING_SET,
+    settings: NO_SETTINGS,
     buy: [],
   };
 }

@@ -3,3 +3,4 @@ export * from "./problems";
 export * from "./upgrade";
 export * from "./document-kind";
 export * from "./same";
+export * from "./lines";
