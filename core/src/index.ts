@@ -33,6 +33,7 @@ export * from "./answers/year";
 export * from "./answers/kit";
 export * from "./answers/reach";
 export * from "./answers/posts";
+export * from "./answers/stops";
 export * from "./household/garage";
 export * from "./household/start";
 export * from "./household/begin";

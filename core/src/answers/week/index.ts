@@ -11,6 +11,7 @@ export { stopsFor, stopSpan, type Stop } from "./stops";
 export { sessionIn } from "./session";
 export { riderOf, type Rider } from "./rider";
 export { NOTHING } from "./walk";
+export { gainOf, type Gain } from "./curve";
 export type { Followed, Moment as WeekMoment } from "./follow";
 export * from "./smallest";
 export * from "./prices";
