@@ -34,6 +34,7 @@ export * from "./answers/kit";
 export * from "./answers/reach";
 export * from "./answers/posts";
 export * from "./answers/stops";
+export * from "./answers/beside";
 export * from "./household/garage";
 export * from "./household/start";
 export * from "./household/begin";

@@ -9,6 +9,7 @@ import { amountOf, type Fraction, type Seconds, type WattHours } from "../../tra
 import { attemptsAt, everyPiece, fastestAt, pieceName, piecesOf } from "../kit";
 import { placeMet } from "../posts";
 import { gainOf, type Gain } from "../week";
+import { plainPrice } from "./plain";
 import type { TripCandidate, TripAsked } from "./document";
 
 /** A session at a stop, as it would really be. */
@@ -31,6 +32,8 @@ export interface Charger {
   /** At full flow, into the battery. */
   readonly batteryW: number;
   charged(this: void, from: Fraction, to: Fraction, at: Seconds): Charged;
+  /** What a session costs that is one of thousands weighed: as {@link charged}, quicker where the tariff is plain. */
+  costs(this: void, from: Fraction, to: Fraction, at: Seconds): number | null;
 }
 
 /** Why a car charges nothing at a stop. */
@@ -80,12 +83,30 @@ function chargerOf(trip: TripAsked, { point, tariff }: TripCandidate, clock: Clo
       leavesAtW: ran.slices.at(-1)?.endW ?? 0,
     };
   };
+  const gain = gainOf(circuit, null);
+  const plain = tariff && plainPrice(tariff);
+  const walls = new Map<Fraction, WattHours>();
+  /** At the meter from empty to a charge: a warm pack's session is a stretch of one curve. */
+  const wallTo = (soc: Fraction): WattHours => {
+    const known = walls.get(soc);
+    if (known !== undefined) return known;
+    const made = ledgerOf(run(circuit, atOnce(soc), { soc: 0, packC: null, elapsed: 0 }).slices).wall;
+    walls.set(soc, made);
+    return made;
+  };
+  const costs = (from: Fraction, to: Fraction, at: Seconds): number | null =>
+    plain
+      ? plain.flat +
+        (plain.perKWh * (wallTo(to) - wallTo(from))) / 1000 +
+        (plain.perHour * gain.secondsTo(from, to)) / 3600
+      : charged(from, to, at).cost;
   return {
-    gain: gainOf(circuit, null),
+    gain,
     ends: circuit.pack.endsSoc,
     pieces: used.map(pieceName),
     batteryW: gives.batteryW,
     charged,
+    costs,
   };
 }
 

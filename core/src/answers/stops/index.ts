@@ -3,6 +3,7 @@ export * from "./legs";
 export * from "./track";
 export * from "./document";
 export * from "./route";
+export * from "./plain";
 export * from "./charger";
 export * from "./search";
 export * from "./follow";

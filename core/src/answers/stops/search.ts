@@ -97,7 +97,7 @@ export function priceOf({ trip, chargers }: Weighing): Price {
     if (money > 0) {
       const key = (at * levels + from) * levels + to;
       const known = costs.get(key);
-      cost = known ?? charger.charged(from * trip.step, to * trip.step, when).cost ?? Infinity;
+      cost = known ?? charger.costs(from * trip.step, to * trip.step, when) ?? Infinity;
       if (known === undefined) costs.set(key, cost);
     }
     return second * (seconds + (stop.waitMinutes + stop.fixedMinutes) * 60) + money * cost + each;

@@ -15,6 +15,7 @@ import {
   isNoWay,
   judgeTrip,
   legsOfTrack,
+  plainPrice,
   plannerOf,
   priceOf,
   resistance,
@@ -445,6 +446,45 @@ describe("the search", () => {
       if (without !== null) expect(early).toBeLessThanOrEqual(without + 60_000 * 8);
       return undefined;
     });
+  });
+});
+
+describe("the cost of one session of thousands", () => {
+  const priced = (elements: object[]) => ({ name: "one", elements }) as NonNullable<TripCandidate["tariff"]>;
+  const component = (type: string, price: number, more = {}) => ({ type, price, step_size: 1, ...more });
+
+  test("is that of its bill, whatever of fee, energy, time and VAT it is made of", () => {
+    const tariffs = [
+      priced([{ price_components: [component("ENERGY", 0.41, { vat: 21 })] }]),
+      priced([
+        {
+          price_components: [
+            component("FLAT", 1.2, { vat: 10 }),
+            component("TIME", 6),
+            component("ENERGY", 0.3),
+          ],
+        },
+      ]),
+      priced([
+        {
+          price_components: [component("ENERGY", 0.41)],
+          restrictions: { start_time: "06:00", end_time: "20:00" },
+        },
+        { price_components: [component("ENERGY", 0.2)] },
+      ]),
+      priced([{ price_components: [component("TIME", 6, { step_size: 300 })] }]),
+    ];
+    expect(tariffs.map((tariff) => plainPrice(tariff) !== null)).toEqual([true, true, false, false]);
+    for (const tariff of tariffs) {
+      const trip = tripOf({ car: fallowQuay.cars[1]!.spec, stops: [stop(200, { tariff })] });
+      const charger = chargersOf(trip)[0] as Charger;
+      for (const [from, to] of [
+        [0.1, 0.5],
+        [0.34, 0.36],
+        [0, 1],
+      ] as const)
+        expect(charger.costs(from, to, 3600)).toBeCloseTo(charger.charged(from, to, 3600).cost!, 5);
+    }
   });
 });
 

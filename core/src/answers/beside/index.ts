@@ -1,0 +1,4 @@
+export * from "./situation";
+export * from "./cards";
+export * from "./trouble";
+export * from "./courtesy";
