@@ -16,6 +16,8 @@ import { signInPage, signInsApi } from "./safety/sign-in-page";
 export const BODY_LIMIT = 256 * 1024;
 /** … and for the most readings one request adds. */
 const SAMPLES_LIMIT = 1024 * 1024;
+/** … and for a network's posts from a file. */
+const NETWORK_LIMIT = 32 * 1024 * 1024;
 
 export interface AppOptions {
   readonly orm: Pick<MikroORM, "em">;
@@ -64,6 +66,7 @@ export function createApp({
     "/api/households/:household/sessions/:id/samples",
     express.json({ limit: SAMPLES_LIMIT, strict: true }),
   );
+  app.use("/api/households/:household/networks/file", express.json({ limit: NETWORK_LIMIT, strict: true }));
   app.use("/api/take", express.json({ limit: HOUSEHOLD_DOCUMENT.maxBytes, strict: true }));
   app.use("/api/households/:household/import", express.json({ limit: PLAN_DOCUMENT.maxBytes, strict: true }));
   app.use("/api", express.json({ limit: BODY_LIMIT, strict: true }), noStore, api(orm, events, keeper));

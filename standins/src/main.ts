@@ -2,6 +2,8 @@ import { createServer } from "node:http";
 import type { AddressInfo } from "node:net";
 import { createStandIns } from "./app";
 import { SimulatedClock } from "./clock";
+import { DEMO_NETWORKS } from "@kettleback/core/demo";
+import { PublicNetwork } from "./network";
 import { PowerMeter } from "./power-meter";
 
 /** The usual port; 0 takes any that is free. */
@@ -15,7 +17,12 @@ if (!Number.isInteger(port) || port < 0 || port > 65_535) {
 }
 
 const clock = new SimulatedClock();
-const server = createServer(createStandIns([new PowerMeter(clock.now())], clock));
+const began = clock.now();
+const devices = [
+  new PowerMeter(began),
+  ...Object.values(DEMO_NETWORKS).map((network) => new PublicNetwork(network, began)),
+];
+const server = createServer(createStandIns(devices, clock));
 server.once("error", (error: NodeJS.ErrnoException) => {
   const why =
     error.code === "EADDRINUSE" ? `port ${port} is taken; give another with STANDINS_PORT` : error.message;

@@ -2,7 +2,7 @@ import { randomUUID } from "node:crypto";
 import type { EntityManager } from "@mikro-orm/core";
 import { SPEC_VERSION, type Household, type Kept, type Plan } from "@kettleback/core";
 import { DEMO_GARAGES } from "@kettleback/core/demo";
-import { HouseholdRow, persistGarage } from "../database";
+import { HouseholdRow, persistDemo } from "../database";
 import { importPlan } from "./import-plan";
 import { addTo, householdOf, requireVersion } from "./keep";
 import { notFound } from "./problem";
@@ -61,7 +61,7 @@ export const putDemo = (em: EntityManager): Promise<Kept<Household>[]> =>
     for (const garage of DEMO_GARAGES) {
       const row = await tx.findOne(HouseholdRow, { id: garage.household.id });
       if (row) row.deletedAt = null;
-      else persistGarage(tx, garage, () => new Date(moment++));
+      else persistDemo(tx, garage, () => new Date(moment++));
     }
     await tx.flush();
     return householdsOf(tx);

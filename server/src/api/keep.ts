@@ -92,6 +92,11 @@ async function checkReferences(
   if (missing.length) throw refused(missing);
 }
 
+/** @throws Problem 404 where there is no such household */
+export async function requireHousehold(em: EntityManager, id: string): Promise<void> {
+  if (!(await em.count(HouseholdRow, { id }))) throw notFound(`household ${id}`);
+}
+
 /** Adds a thing to a household, within the caller's transaction. */
 export async function addTo(
   tx: EntityManager,
@@ -99,7 +104,7 @@ export async function addTo(
   householdId: string,
   writing: Writing,
 ): Promise<Kept<object>> {
-  if (!(await tx.count(HouseholdRow, { id: householdId }))) throw notFound(`household ${householdId}`);
+  await requireHousehold(tx, householdId);
   await checkReferences(tx, kind, householdId, writing);
   const row = tx.create(ENTITY_OF[kind], {
     id: randomUUID(),

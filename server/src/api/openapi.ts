@@ -52,6 +52,13 @@ const HOUSE = "/households/:household";
 const copies = list(object({ name: text, madeAt: text, bytes: { type: "integer" } }));
 const household = kept(ref("household"));
 const session = kept(ref("sessions"));
+const network = object({
+  id: text,
+  name: text,
+  address: { type: ["string", "null"] },
+  readAt: text,
+  locations: { type: "integer" },
+});
 const page = (rows: Json): Json => object({ rows: list(rows), next: { type: ["string", "null"] } });
 const garage = object(Object.fromEntries(KIND_NAMES.map((kind) => [kind, list(kept(ref(kind)))])));
 
@@ -280,6 +287,43 @@ export const OPERATIONS: readonly Operation[] = [
   },
   {
     method: "get",
+    path: `${HOUSE}/networks`,
+    summary: "The public networks a household has read",
+    answers: [ok(list(network))],
+    refusals: [404],
+  },
+  {
+    method: "get",
+    path: `${HOUSE}/networks/:id`,
+    summary: "A network's posts and prices as they were read: OCPI 2.2.1 Location and Tariff objects",
+    answers: [ok(object({ locations: list({}), tariffs: list({}) }))],
+    refusals: [404],
+  },
+  {
+    method: "post",
+    path: `${HOUSE}/networks`,
+    summary: "Read a network by OCPI 2.2.1, and keep what it says; its token is kept nowhere",
+    body: asked.newNetwork,
+    answers: [made(network), ok(network, "Read anew")],
+    refusals: [404, 502],
+  },
+  {
+    method: "post",
+    path: `${HOUSE}/networks/file`,
+    summary: "Keep a network's posts and prices from a file",
+    body: asked.networkFile,
+    answers: [made(network), ok(network, "In the place of the older one")],
+    refusals: [404, 413],
+  },
+  {
+    method: "delete",
+    path: `${HOUSE}/networks/:id`,
+    summary: "Forget a network; it can be read again",
+    answers: [ok(network)],
+    refusals: [404],
+  },
+  {
+    method: "get",
     path: `${HOUSE}/events`,
     summary:
       "What is recorded, as server-sent events: `session`, `samples`, and `reset` where too much was missed",
@@ -320,6 +364,7 @@ const REFUSALS: Readonly<Record<number, string>> = {
   409: "It was changed meanwhile; `current` is the row as it is now",
   413: "Too large",
   422: "Not accepted; `errors` names each field and what is accepted",
+  502: "The network was not read; `detail` says why",
   503: "Busy; try again in a moment",
 };
 

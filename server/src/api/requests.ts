@@ -4,6 +4,8 @@ import {
   idSchema,
   KINDS,
   momentSchema,
+  MOST_POSTS,
+  nameSchema,
   recordSchema,
   sampleSchema,
   type Kind,
@@ -27,6 +29,26 @@ export const newHousehold = z.strictObject({ spec: householdSchema, plan: z.unkn
 export const householdChange = z.strictObject({ version, spec: householdSchema });
 /** Into which household a file is taken; a new one where nothing is said. */
 export const takeInto = z.strictObject({ into: idSchema.optional() });
+
+/** A public network to be read: its address, and the token it gave where it asks for one. */
+export const newNetwork = z.strictObject({
+  name: nameSchema,
+  address: z
+    .string({ error: "accepted: an address such as https://posts.example/ocpi/versions" })
+    .max(500, { error: "accepted: up to 500 characters" })
+    .regex(/^https?:\/\/[^\s]+$/i, {
+      error: "accepted: an address such as https://posts.example/ocpi/versions",
+    }),
+  token: z.string().min(1).max(500, { error: "accepted: up to 500 characters" }).nullable().default(null),
+});
+/** A public network from a file. */
+export const networkFile = z.strictObject({
+  name: nameSchema,
+  locations: z
+    .array(z.unknown(), { error: "needed: a list of OCPI Location objects" })
+    .max(MOST_POSTS, { error: `accepted: up to ${MOST_POSTS} locations` }),
+  tariffs: z.array(z.unknown()).max(10_000, { error: "accepted: up to 10,000 tariffs" }).default([]),
+});
 
 /** A session to be recorded. */
 export const newSession = z.strictObject({ spec: recordSchema });

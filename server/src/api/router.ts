@@ -11,6 +11,7 @@ import { exportHousehold, importHousehold } from "./household-file";
 import { addHousehold, householdsOf, putDemo, setHouseholdDeleted } from "./households";
 import { add, change, householdOf, requireVersion, setDeleted, type Address } from "./keep";
 import { importPlan } from "./import-plan";
+import { forget, keepFile, networksOf, networkText, readAndKeep } from "./networks";
 import { busy, notFound, parsed, refused, unknownAddress } from "./problem";
 import * as asked from "./requests";
 import {
@@ -127,10 +128,37 @@ export function api(orm: Pick<MikroORM, "em">, events: Events, keeper?: Keeper):
     res.status(201).json(await importPlan(em(), req.params.household, plan.value));
   });
 
+  networkRoutes(router, em);
   sessionRoutes(router, em, events);
   kindRoutes(router, em);
   router.use(unknownAddress);
   return router;
+}
+
+/** Public networks a household has read: read on request only, kept with the time they were read. */
+function networkRoutes(router: Router, em: () => EntityManager): void {
+  router.get("/households/:household/networks", async (req, res) => {
+    res.json(await networksOf(em(), req.params.household));
+  });
+
+  router.get("/households/:household/networks/:id", async (req, res) => {
+    res.type("application/json").send(await networkText(em(), req.params.household, req.params.id));
+  });
+
+  router.post("/households/:household/networks/file", async (req, res) => {
+    const { name, ...reading } = parsed(asked.networkFile, req.body);
+    const { head, known } = await keepFile(em(), req.params.household, name, reading);
+    res.status(known ? 200 : 201).json(head);
+  });
+
+  router.post("/households/:household/networks", async (req, res) => {
+    const { head, known } = await readAndKeep(em(), req.params.household, parsed(asked.newNetwork, req.body));
+    res.status(known ? 200 : 201).json(head);
+  });
+
+  router.delete("/households/:household/networks/:id", async (req, res) => {
+    res.json(await forget(em(), req.params.household, req.params.id));
+  });
 }
 
 /** What is recorded of a household's sessions, and the series that belong to them. */

@@ -1,6 +1,6 @@
 import type { EntityManager } from "@mikro-orm/core";
 import { PARENTS_FIRST } from "@kettleback/core";
-import { ENTITY_OF, HouseholdRow, SessionEntity } from "./entities";
+import { ENTITY_OF, HouseholdRow, NetworkEntity, SessionEntity } from "./entities";
 
 /** Days for which what was deleted can be put back. */
 export const BIN_DAYS = 30;
@@ -18,6 +18,8 @@ export const emptyBin = (em: EntityManager, now: number): Promise<number> =>
   em.transactional(async (tx) => {
     const old = { deletedAt: { $lt: binSince(now) } };
     const gone = { $or: [old, { household: old }] } as never;
+    // A network can be read again: it goes with its household and is not counted.
+    await tx.nativeDelete(NetworkEntity, { household: old } as never);
     let rows = await tx.nativeDelete(SessionEntity, gone);
     for (const kind of PARENTS_FIRST.toReversed()) rows += await tx.nativeDelete(ENTITY_OF[kind], gone);
     return rows + (await tx.nativeDelete(HouseholdRow, old));

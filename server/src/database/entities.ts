@@ -99,6 +99,35 @@ export const SessionEntity = defineEntity({
   },
 }) as unknown as EntitySchema<SessionRow>;
 
+/** A public network as it was last read: its posts and prices as it gave them. */
+export interface NetworkRow {
+  id: string;
+  household: { id: string };
+  name: string;
+  /** Null where it came from a file. */
+  address?: string | null;
+  readAt: Date;
+  /** How many locations it has. */
+  locations: number;
+  /** Text of JSON: `{ locations, tariffs }`. */
+  data: string;
+}
+
+/** The table of public networks. */
+export const NetworkEntity = defineEntity({
+  name: "Network",
+  tableName: "network",
+  properties: {
+    id: p.string().primary(),
+    household: () => p.manyToOne(HouseholdRow).index(),
+    name: p.string(),
+    address: p.string().nullable(),
+    readAt: p.datetime(),
+    locations: p.integer(),
+    data: p.text(),
+  },
+}) as unknown as EntitySchema<NetworkRow>;
+
 /** One reading during a session; written and read in batches, by statements of their own. */
 export const SampleEntity = defineEntity({
   name: "Sample",

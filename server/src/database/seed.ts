@@ -1,7 +1,7 @@
 import type { EntityManager } from "@mikro-orm/core";
 import { PARENTS_FIRST, SPEC_VERSION, type Garage } from "@kettleback/core";
-import { DEMO_GARAGES } from "@kettleback/core/demo";
-import { ENTITY_OF, HouseholdRow } from "./entities";
+import { DEMO_GARAGES, DEMO_NETWORKS, ocpiLocations, type DemoNetwork } from "@kettleback/core/demo";
+import { ENTITY_OF, HouseholdRow, NetworkEntity } from "./entities";
 
 /** Puts the demo households into an empty database, in one transaction; does nothing to one that has households. */
 export async function seedDemo(em: EntityManager): Promise<void> {
@@ -9,12 +9,37 @@ export async function seedDemo(em: EntityManager): Promise<void> {
     if ((await tx.count(HouseholdRow)) > 0) return;
     let moment = Date.now();
     // Things are shown in the order they were made: each gets a moment of its own.
-    for (const garage of DEMO_GARAGES) persistGarage(tx, garage, () => new Date(moment++));
+    for (const garage of DEMO_GARAGES) persistDemo(tx, garage, () => new Date(moment++));
   });
 }
 
+/** Makes the rows of a demo household, and of the public network around it as if it had just been read. */
+export function persistDemo(tx: EntityManager, garage: Garage, next: () => Date): void {
+  persistGarage(tx, garage, next);
+  const { id } = garage.household;
+  if (id in DEMO_NETWORKS) persistNetwork(tx, id, DEMO_NETWORKS[id as keyof typeof DEMO_NETWORKS]);
+}
+
+/** Where the demo's networks answer once its stand-ins run. */
+const STANDINS_AT = "http://127.0.0.1:4190";
+function persistNetwork(tx: EntityManager, household: string, network: DemoNetwork): void {
+  const readAt = new Date();
+  const locations = ocpiLocations(network, readAt.getTime());
+  tx.persist(
+    tx.create(NetworkEntity, {
+      id: `${household}-network`,
+      household,
+      name: network.name,
+      address: `${STANDINS_AT}/${network.standIn}/versions`,
+      readAt,
+      locations: locations.length,
+      data: JSON.stringify({ locations, tariffs: network.tariffs }),
+    } as never),
+  );
+}
+
 /** Makes the rows of a garage. @param next the moment each is made at, so that they are shown in their order */
-export function persistGarage(tx: EntityManager, garage: Garage, next: () => Date): void {
+function persistGarage(tx: EntityManager, garage: Garage, next: () => Date): void {
   const { id, spec } = garage.household;
   tx.persist(tx.create(HouseholdRow, { id, spec, specVersion: SPEC_VERSION, createdAt: next() } as never));
   for (const kind of PARENTS_FIRST)

@@ -1,6 +1,9 @@
 import request from "supertest";
 import { createStandIns } from "../app";
 import { SimulatedClock } from "../clock";
+import { readNetwork } from "@kettleback/core";
+import { DEMO_NETWORKS } from "@kettleback/core/demo";
+import { PublicNetwork } from "../network";
 import { PowerMeter, voltsUnder } from "../power-meter";
 import { FAULT_NAMES } from "../stand-in";
 
@@ -125,4 +128,94 @@ test("it answers this machine only, no page of another origin, and says what is 
   expect((await call.get("/").set("Host", "meter.example")).status).toBe(403);
   expect((await call.get("/").set("Origin", "http://localhost:4180")).status).toBe(403);
   expect((await call.get("/nothing")).status).toBe(404);
+});
+
+describe("a public network", () => {
+  const [island, hills] = [DEMO_NETWORKS["fallow-quay"], DEMO_NETWORKS["larch-hollow"]];
+  interface Answer {
+    readonly data: {
+      readonly uid?: string;
+      readonly evses: { readonly uid: string; readonly status: string; readonly last_updated: string }[];
+    }[];
+    readonly status_code: number;
+  }
+  beforeEach(() => {
+    call = request(
+      createStandIns([new PublicNetwork(island, clock.now()), new PublicNetwork(hills, clock.now())], clock),
+    );
+  });
+  const locations = async (query = "limit=100") =>
+    (await call.get(`/island-network/2.2.1/locations?${query}`)).body as Answer;
+  const stateOf = async (uid: string) =>
+    (await locations()).data.flatMap(({ evses }) => evses).find((evse) => evse.uid === uid)!;
+
+  test("leads from its versions to its locations and tariffs, which this program reads without a fault", async () => {
+    const versions = (await call.get("/island-network/versions")).body as {
+      data: { version: string; url: string }[];
+    };
+    expect(versions.data.map(({ version }) => version)).toEqual(["2.2.1"]);
+    const details = (await call.get("/island-network/2.2.1")).body as {
+      data: { endpoints: { identifier: string }[] };
+    };
+    expect(details.data.endpoints.map(({ identifier }) => identifier)).toEqual(["locations", "tariffs"]);
+    const tariffs = ((await call.get("/island-network/2.2.1/tariffs?limit=100")).body as { data: unknown[] })
+      .data;
+    const read = readNetwork(JSON.stringify({ locations: (await locations()).data, tariffs }), "EUR");
+    if (!read.ok) throw new Error(JSON.stringify(read.problems));
+    expect(read.value.posts).toHaveLength(island.locations.length);
+    expect(Object.keys(read.value.tariffs).sort()).toEqual(["camp", "fast", "free", "lamp", "quay", "rapid"]);
+    expect(read.value.notes).toEqual([]);
+  });
+
+  test("comes in pages, each naming the next", async () => {
+    const first = await call.get("/island-network/2.2.1/locations?limit=5");
+    expect((first.body as Answer).data).toHaveLength(5);
+    expect(first.headers["x-total-count"]).toBe(String(island.locations.length));
+    expect(first.headers.link).toMatch(/\/island-network\/2\.2\.1\/locations\?offset=5&limit=5>; rel="next"/);
+    const last = await call.get("/island-network/2.2.1/locations?limit=5&offset=10");
+    expect((last.body as Answer).data).toHaveLength(island.locations.length - 10);
+    expect(last.headers.link).toBeUndefined();
+  });
+
+  test("its points change as time passes and say since when; what is out of order stays so", async () => {
+    const before = await stateOf("hall-1");
+    expect(before.status).toBe("AVAILABLE");
+    real += 52 * MINUTE;
+    const after = await stateOf("hall-1");
+    expect(after.status).toBe("CHARGING");
+    expect(Date.parse(after.last_updated)).toBeGreaterThan(START);
+    expect((await stateOf("light-1")).status).toBe("OUTOFORDER");
+    real += 52 * MINUTE;
+    expect((await stateOf("hall-1")).status).toBe("AVAILABLE");
+  });
+
+  test("somebody may break a point by hand, and wrong states are refused", async () => {
+    await call.put("/island-network/state").send({ uid: "hall-1", status: "OUTOFORDER" });
+    expect((await stateOf("hall-1")).status).toBe("OUTOFORDER");
+    expect((await call.put("/island-network/state").send({ uid: "hall-1", status: "SAD" })).status).toBe(422);
+  });
+
+  test("one that asks for a token answers to it alone, in base 64", async () => {
+    const at = (token?: string) => {
+      const asking = call.get("/hill-network/versions");
+      return token === undefined
+        ? asking
+        : asking.set("Authorization", `Token ${Buffer.from(token).toString("base64")}`);
+    };
+    expect((await at()).status).toBe(401);
+    expect((await at("wrong")).status).toBe(401);
+    expect((await at("sugar-maple")).status).toBe(200);
+  });
+
+  test("it can refuse, and answer with what is no JSON", async () => {
+    await call.put("/island-network/fault").send({ fault: "refusing" });
+    expect((await call.get("/island-network/versions")).status).toBe(503);
+    await call.put("/island-network/fault").send({ fault: "garbled" });
+    const garbled = call.get("/island-network/versions").buffer(true).parse((res, done) => {
+      let text = "";
+      res.on("data", (piece) => (text += String(piece)));
+      res.on("end", () => done(null, text));
+    });
+    expect((await garbled).body).toBe('{"data": [');
+  });
 });

@@ -110,6 +110,7 @@ export function plainGarage(asked: PlainAsked = {}): Garage {
     cables: [],
     leads: [],
     adapters: [],
+    posts: [],
     fuelCars: [
       {
         id: "f",

@@ -324,6 +324,30 @@ export const fallowQuay: Garage = {
   adapters: [],
   fuelCars: [kept("fq-old-estate", { name: "the old estate", uses: 6.8, usesUnit: "l/100 km" })],
   lineups: [],
+  posts: [
+    kept(
+      "fq-post-cannery",
+      {
+        name: "Old cannery wall",
+        at: { lat: 53.0871, lon: -14.6402 },
+        network: null,
+        points: [{ plug: "type2", tethered: false, phases: 1, volts: 230, amps: 16 }],
+        limitMinutes: 240,
+        notes: [
+          { what: "always-free", on: "2026-09-12" },
+          { what: "works-alone", text: "no sign and no card, just plug in", on: "2026-09-12" },
+        ],
+      },
+      "fq-free",
+    ),
+    kept("fq-post-hotel", {
+      name: "Curragh hotel",
+      at: { lat: 53.13486, lon: -14.50175 },
+      network: "ZZ*ISL*hotel",
+      points: [],
+      notes: [{ what: "stiff", text: "lift the plug a little as you push", on: "2026-07-30" }],
+    }),
+  ],
   paths: [
     keptPath(
       "fq-path-plover-night",

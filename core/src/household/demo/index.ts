@@ -5,3 +5,4 @@ import { larchHollow } from "./larch-hollow";
 /** The two demo households, whose ids never change. */
 export const DEMO_GARAGES: readonly Garage[] = [fallowQuay, larchHollow];
 export { fallowQuay, larchHollow };
+export * from "./network";

@@ -18,6 +18,7 @@ import {
 import type { FieldProblem } from "../../things/documents";
 import { PLAN_MAX_BYTES, sessionSchema, settingsSchema } from "../../engine/plan";
 import { LINEUP_MAX_BYTES } from "../../answers/lineup";
+import { knownPostSchema } from "../../answers/posts";
 import { idFieldOf, NAMED_PARTS, PART_IDS, PART_KINDS } from "./part-ids";
 import { savedLineupSchema, type SavedLineup } from "./saved-lineup";
 
@@ -83,6 +84,7 @@ export const KINDS = {
     maxBytes: PLAN_MAX_BYTES,
   },
   fuelCars: { one: "fuel car", table: "fuel_car", part: "fuelCar", schema: fuelCarSchema, parent: null },
+  posts: { one: "post", table: "known_post", part: "knownPost", schema: knownPostSchema, parent: "tariffs" },
   paths: {
     one: "saved path",
     table: "saved_path",

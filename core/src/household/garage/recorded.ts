@@ -27,6 +27,11 @@ const fields = z.strictObject({
   wallWh: quantity(0, 1_000_000, "Wh").nullable().default(null),
   fromSoc: fraction().nullable().default(null),
   toSoc: fraction().nullable().default(null),
+  /** What was ticked off beside the post, and when. */
+  ticks: z
+    .array(z.strictObject({ step: z.string().min(1).max(60), at: momentSchema }))
+    .max(200, { error: "accepted: up to 200 ticks" })
+    .optional(),
 });
 
 /** A session that takes place or took place, as it is recorded. */

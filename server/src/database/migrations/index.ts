@@ -5,6 +5,7 @@ import { M0004Households } from "./0004-households";
 import { M0005Evses } from "./0005-evses";
 import { M0006Sessions } from "./0006-sessions";
 import { M0007FuelCars } from "./0007-fuel-cars";
+import { M0008Posts } from "./0008-posts";
 
 /** Every migration in order. A name, once released, never changes. */
 export const MIGRATIONS = [
@@ -15,4 +16,5 @@ export const MIGRATIONS = [
   { name: "0005-evses", class: M0005Evses },
   { name: "0006-sessions", class: M0006Sessions },
   { name: "0007-fuel-cars", class: M0007FuelCars },
+  { name: "0008-posts", class: M0008Posts },
 ] as const;

@@ -1,0 +1,164 @@
+import { Problem } from "../api/problem";
+
+/** What of a network may be asked for at once: bytes altogether, pages, milliseconds. */
+const LIMITS = { bytes: 48 * 1024 * 1024, pages: 500, ms: 30_000 } as const;
+
+/** Posts and prices as their network gives them: OCPI 2.2.1 Location and Tariff objects, unjudged. */
+export interface Reading {
+  readonly locations: readonly unknown[];
+  readonly tariffs: readonly unknown[];
+}
+
+/** The network did not answer as it should; what it was asked is named, its token never. */
+const failed = (detail: string): Problem => new Problem(502, "Not read", detail);
+
+/** Addresses of this link only, where a cloud machine's own secrets are told. */
+const LINK_LOCAL = /^(169\.254\.|\[fe[89ab])/i;
+
+function addressOf(text: string, from?: URL): URL {
+  let url: URL;
+  try {
+    url = new URL(text, from);
+  } catch {
+    throw failed(`It names an address that is none: ${text.slice(0, 120)}.`);
+  }
+  if (url.protocol !== "http:" && url.protocol !== "https:")
+    throw failed("accepted: an address with http or https");
+  if (LINK_LOCAL.test(url.hostname)) throw failed("An address of this link only is not asked.");
+  // What was typed, a token above all, goes to nobody but whom it was typed for.
+  if (from && url.origin !== from.origin)
+    throw failed(`It points on to ${url.origin}, which was not asked for.`);
+  return url;
+}
+
+/** Asks a network page by page, within {@link LIMITS}. */
+class Asking {
+  private bytes = 0;
+  private pages = 0;
+  private readonly until = AbortSignal.timeout(LIMITS.ms);
+
+  constructor(
+    readonly origin: URL,
+    private readonly token: string | null,
+  ) {}
+
+  private async answer(url: URL): Promise<Response> {
+    if ((this.pages += 1) > LIMITS.pages) throw failed(`It has more than ${LIMITS.pages} pages.`);
+    const response = await fetch(url, {
+      headers: {
+        Accept: "application/json",
+        // OCPI 2.2.1 has the token in base 64.
+        ...(this.token === null
+          ? {}
+          : { Authorization: `Token ${Buffer.from(this.token).toString("base64")}` }),
+      },
+      redirect: "manual",
+      signal: this.until,
+    }).catch(() => {
+      throw failed(
+        this.until.aborted
+          ? `It took longer than ${LIMITS.ms / 1000} s.`
+          : `Nobody answers at ${url.origin}.`,
+      );
+    });
+    if (response.status >= 300 && response.status < 400)
+      throw failed("It sends on to another address; give that one.");
+    if (response.status === 401 || response.status === 403)
+      throw failed(this.token === null ? "It asks for a token." : "It does not accept this token.");
+    if (!response.ok) throw failed(`It answers with ${response.status}.`);
+    return response;
+  }
+
+  private async textOf(response: Response): Promise<string> {
+    const pieces: Buffer[] = [];
+    try {
+      for await (const piece of response.body ?? []) {
+        this.bytes += piece.byteLength;
+        if (this.bytes > LIMITS.bytes) throw failed(`It sends more than ${LIMITS.bytes / 1024 / 1024} MiB.`);
+        pieces.push(Buffer.from(piece));
+      }
+    } catch (error) {
+      throw error instanceof Problem ? error : failed("It broke off in the middle.");
+    }
+    return Buffer.concat(pieces).toString("utf8");
+  }
+
+  /** What an answer of the protocol carries, and where its next page is. */
+  async data(address: URL): Promise<{ readonly data: unknown; readonly next: URL | null }> {
+    const response = await this.answer(address);
+    let body: unknown;
+    try {
+      body = JSON.parse(await this.textOf(response));
+    } catch (error) {
+      throw error instanceof Problem ? error : failed("It answers with what is no JSON.");
+    }
+    const {
+      data,
+      status_code: status,
+      status_message: says,
+    } = (Array.isArray(body) ? { data: body } : (body ?? {})) as {
+      data?: unknown;
+      status_code?: number;
+      status_message?: string;
+    };
+    if (status !== undefined && (status < 1000 || status >= 2000))
+      throw failed(`It refuses with ${status}${says ? `: ${String(says).slice(0, 120)}` : ""}.`);
+    const next = /<([^>]+)>\s*;\s*rel="?next"?/i.exec(response.headers.get("link") ?? "")?.[1];
+    return { data, next: next === undefined ? null : addressOf(next, this.origin) };
+  }
+
+  /** A list, all its pages. */
+  async list(from: URL): Promise<unknown[]> {
+    const all: unknown[] = [];
+    for (let at: URL | null = from; at;) {
+      const { data, next } = await this.data(at);
+      if (!Array.isArray(data)) throw failed("It answers with no list where one was asked for.");
+      all.push(...(data as unknown[]));
+      at = next;
+    }
+    return all;
+  }
+}
+
+const VERSIONS = ["2.2.1", "2.2"];
+
+interface Endpoint {
+  readonly identifier?: unknown;
+  readonly role?: unknown;
+  readonly url?: unknown;
+}
+const isVersion = (row: unknown): row is { readonly version: string; readonly url: string } =>
+  typeof row === "object" && row !== null && "version" in row && "url" in row;
+
+/**
+ * Reads a network's posts and prices: from its list of versions, from the details of one, or from a list of locations.
+ * @param token as its network gave it; null where none is needed
+ * @throws Problem (502) that says in words what did not go
+ */
+export async function readNetworkAt(address: string, token: string | null): Promise<Reading> {
+  const origin = addressOf(address);
+  const asking = new Asking(origin, token);
+  let { data } = await asking.data(origin);
+  if (Array.isArray(data) && data.length > 0 && data.every(isVersion)) {
+    const rows = data;
+    const version = VERSIONS.map((wanted) => rows.find((row) => row.version === wanted)).find((row) => row);
+    if (!version)
+      throw failed(
+        `It speaks ${rows
+          .map((row) => row.version)
+          .join(", ")
+          .slice(0, 120)}; accepted: ${VERSIONS.join(" or ")}.`,
+      );
+    ({ data } = await asking.data(addressOf(version.url, origin)));
+  }
+  if (Array.isArray(data)) return { locations: await asking.list(origin), tariffs: [] };
+  const { endpoints } = (data ?? {}) as { endpoints?: unknown };
+  if (!Array.isArray(endpoints)) throw failed("It answers with neither versions, endpoints nor locations.");
+  const of = async (identifier: string): Promise<unknown[]> => {
+    const found = (endpoints as Endpoint[]).find(
+      (row) => row.identifier === identifier && (row.role ?? "SENDER") === "SENDER",
+    );
+    return typeof found?.url === "string" ? asking.list(addressOf(found.url, origin)) : [];
+  };
+  return { locations: await of("locations"), tariffs: await of("tariffs") };
+}
