@@ -3,6 +3,7 @@ import { join, relative } from "node:path";
 import ts from "typescript";
 import * as core from "@kettleback/core";
 import { fallowQuay, larchHollow } from "@kettleback/core/demo";
+import { SPOKEN_AWAY } from "./tests/spoken-away";
 
 const ROOT = join(__dirname, "../../core/src");
 const FILES = readdirSync(ROOT, { recursive: true, encoding: "utf8" })
@@ -105,6 +106,7 @@ const year = { asked: oneWay, blocks: [...ofYears].at(-1)! };
 /** What the examples speak of, from the demo. */
 const SPOKEN_OF: Readonly<Record<string, unknown>> = {
   ...core,
+  ...SPOKEN_AWAY,
   plan,
   solution,
   path,

@@ -2,6 +2,7 @@ import { createReadStream } from "node:fs";
 import { createInterface } from "node:readline";
 import { parseArgs } from "node:util";
 import { PLAN_MAX_BYTES, QUANTITY_IDS, RESULT_IDS } from "@kettleback/core";
+import { kitCommand, postsCommand, stopsCommand } from "./away";
 import { sweepCommand, lineup, varyCommand } from "./lineup";
 import { costCommand, scheduleCommand } from "./money";
 import { jsonOf, tableOf } from "./print";
@@ -21,10 +22,14 @@ const HELP = `kettleback: what a charging plan really gives
   kettleback sweep FILE --x NAME:FROM:TO:STEP --y NAME:FROM:TO:STEP --of RESULT [--car NAME] [--way NAME] [--json|--csv]
   kettleback week FILE [--json|--csv]
   kettleback year FILE [--years N] [--seed S] [--json|--csv]
+  kettleback kit FILE [--json]
+  kettleback stops FILE [--json]
+  kettleback posts FILE [--json]
   kettleback --help
 
   FILE        a plan document (JSON, see docs/formats.md), or - for standard input; a line-up document for lineup,
-              either of them for vary and sweep, and a week document for week and year
+              either of them for vary and sweep, a week document for week and year, a kit for kit, a trip for
+              stops, and a document of posts for posts
   --json      print the result as JSON instead of a table, with its cautions and what would lift it
   --jsonl     read one plan a line and answer each with one line of JSON, a refusal as {"ok": false, …}
   --csv       print the table as CSV
@@ -114,11 +119,14 @@ async function main(args: readonly string[]): Promise<number> {
       if (command === "lineup") return lineup(file, values);
       if (command === "week") return weekCommand(file, values);
       if (command === "year") return yearCommand(file, values, values);
+      if (command === "kit") return kitCommand(file, values);
+      if (command === "stops") return stopsCommand(file, values);
+      if (command === "posts") return postsCommand(file, values);
       if (command === "vary") return varyCommand(file, values, values);
       if (command === "sweep") return sweepCommand(file, values, values);
     }
     console.error(
-      `${HELP}\n\nA command and a file are needed: solve, cost, schedule, lineup, vary, sweep, week or year, and FILE.`,
+      `${HELP}\n\nA command and a file are needed: solve, cost, schedule, lineup, vary, sweep, week, year, kit, stops or posts, and FILE.`,
     );
   } catch (error) {
     console.error(`${(error as Error).message}\n\n${HELP}`);

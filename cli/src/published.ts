@@ -16,11 +16,19 @@ import {
   WEEK_FORMAT,
   weekJsonSchema,
   judgeWeek,
+  kitJsonSchema,
+  postsJsonSchema,
+  printKit,
+  printPosts,
+  printTrip,
+  tripJsonSchema,
 } from "@kettleback/core";
 import { fallowQuay } from "@kettleback/core/demo";
+import { awayExamples } from "./published-away";
 
 /** The published schemas and an example of each format, by their place under docs/, from the core's own definitions. */
 export function published(): Record<string, string> {
+  const away = awayExamples();
   const example = planOf(fallowQuay, fallowQuay.paths[0]!.spec);
   if (!example.ok) throw new Error(JSON.stringify(example.problems));
   const saved = startLineup(fallowQuay, example.value.session);
@@ -49,5 +57,11 @@ export function published(): Record<string, string> {
     "schemas/week.schema.json": `${JSON.stringify(weekJsonSchema(), null, 2)}\n`,
     "examples/far-commuter.week.json": printWeek(week.value),
     "examples/plover-overnight.plan.json": printPlan(example.value),
+    "schemas/kit.schema.json": `${JSON.stringify(kitJsonSchema(), null, 2)}\n`,
+    "schemas/posts.schema.json": `${JSON.stringify(postsJsonSchema(), null, 2)}\n`,
+    "schemas/trip.schema.json": `${JSON.stringify(tripJsonSchema(), null, 2)}\n`,
+    "examples/weekend.kit.json": printKit(away.kit),
+    "examples/island.posts.json": printPosts(away.posts),
+    "examples/causeway.trip.json": printTrip(away.trip),
   };
 }

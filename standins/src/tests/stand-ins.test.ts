@@ -211,11 +211,14 @@ describe("a public network", () => {
     await call.put("/island-network/fault").send({ fault: "refusing" });
     expect((await call.get("/island-network/versions")).status).toBe(503);
     await call.put("/island-network/fault").send({ fault: "garbled" });
-    const garbled = call.get("/island-network/versions").buffer(true).parse((res, done) => {
-      let text = "";
-      res.on("data", (piece) => (text += String(piece)));
-      res.on("end", () => done(null, text));
-    });
+    const garbled = call
+      .get("/island-network/versions")
+      .buffer(true)
+      .parse((res, done) => {
+        let text = "";
+        res.on("data", (piece) => (text += String(piece)));
+        res.on("end", () => done(null, text));
+      });
     expect((await garbled).body).toBe('{"data": [');
   });
 });

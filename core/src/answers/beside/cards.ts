@@ -312,7 +312,7 @@ const end = ({ kind, start: how, autoUnlock, idleFee }: Beside): Card => ({
 
 /**
  * The cards of a session, in the order in which they are needed.
- * @example cardsFor(situation).map(({ id }) => id) // ["before", "plug", "start", "check", "while", "end"]
+ * @example cardsFor(beside).map(({ id }) => id) // ["before", "plug", "start", "check", "while", "end"]
  */
 export const cardsFor = (situation: Beside): readonly Card[] =>
   [before, plug, start, check, meanwhile, end].map((make) => make(situation));

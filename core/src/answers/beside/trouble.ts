@@ -162,7 +162,7 @@ const paid = (): Trouble => ({
 
 /**
  * What may go wrong where one stands, and what to try.
- * @example troublesAt(situation).map(({ id }) => id) // ["nothing", "slow", "stopped", "stuck", "pay"]
+ * @example troublesAt(beside).map(({ id }) => id) // ["nothing", "slow", "stopped", "stuck", "pay"]
  */
 export const troublesAt = (situation: Beside): readonly Trouble[] => [
   nothing(situation),

@@ -15,7 +15,7 @@ export interface Adds {
 
 /**
  * What a piece adds to a kit, or would add to one it is not in.
- * @example addsOf(attemptsEverywhere(kit), 0b01, 1, 100).opens // [2]
+ * @example addsOf(attemptsEverywhere(kit), 0b1000, 1, 100).opens // [0, 2, 3]
  */
 export function addsOf(
   attempts: readonly (readonly Attempt[])[],
@@ -40,7 +40,7 @@ export function addsOf(
 
 /**
  * The places a kit charges at, by their place in the list.
- * @example opensOf(attemptsEverywhere(kit), 0b11, 100).length // 3
+ * @example opensOf(attemptsEverywhere(kit), 0b1010, 100).length // 8
  */
 export const opensOf = (
   attempts: readonly (readonly Attempt[])[],
@@ -50,6 +50,6 @@ export const opensOf = (
 
 /**
  * Whether taking a piece out of a kit changes nothing anywhere: it can stay at home.
- * @example addsNothing(addsOf(attemptsEverywhere(kit), 0b11, 0, 100)) // false
+ * @example addsNothing(addsOf(attemptsEverywhere(kit), 0b1010, 0, 100)) // true
  */
 export const addsNothing = ({ mostKm, reaches }: Adds): boolean => mostKm < 0.5 && reaches.length === 0;

@@ -62,7 +62,7 @@ function noPart(piece: KitPiece, { evse, outlet }: StopPlace): KitCell {
 
 /**
  * What one piece gives at a place together with a kit, whether or not it is in it.
- * @example cellAt(attemptsAt(kit, place), { pieces: kit.pieces, place, at: 0, kit: 0b11, wantedKm: 100 }).kind // "gives"
+ * @example cellAt(attemptsAt(kit, kit.places[0]), { pieces: kit.pieces, place: kit.places[0], at: 1, kit: 0b1010, wantedKm: 100 }).kind // "gives"
  */
 export function cellAt(
   attempts: readonly Attempt[],
@@ -104,7 +104,7 @@ export function cellAt(
 
 /**
  * Why a kit charges nothing at a place, in a word and in a sentence.
- * @example whyNotAt(attemptsAt(kit, place), place, 0).word // "no unit"
+ * @example whyNotAt(attemptsAt(kit, kit.places[0]), kit.places[0], 0).word // "no unit"
  */
 export function whyNotAt(
   attempts: readonly Attempt[],

@@ -52,9 +52,15 @@ export type Attempt =
   | { readonly kind: "gives"; readonly mask: number; readonly gives: Combination }
   | { readonly kind: "refused"; readonly mask: number; readonly refusal: Refusal };
 
-/** A combination that must not be used, whatever it gives. */
+/**
+ * A combination that must not be used, whatever it gives.
+ * @example isStopped(attemptsAt(kit, kit.places[0])[0].gives ?? { cautions: [] }) // false
+ */
 export const isStopped = ({ cautions }: Combination): boolean => cautions[0]?.severity === "stop";
-/** A combination with nothing to stop for and nothing to be careful about. */
+/**
+ * A combination with nothing to stop for and nothing to be careful about.
+ * @example isClean({ cautions: [] }) // true
+ */
 export const isClean = ({ cautions }: Combination): boolean =>
   cautions.every(({ severity }) => severity === "note");
 
@@ -156,14 +162,14 @@ const NIGHT_HOURS = 10;
 
 /**
  * How long the car stands plugged in: until it is needed, on the clock of the household.
- * @example nightSeconds(kit) / 3600 // 13.33
+ * @example nightSeconds(kit) / 3600 // 13
  */
 export const nightSeconds = ({ session, household }: Pick<KitAsked, "session" | "household">): Seconds =>
   clockOf(session, household.timeZone).departure ?? NIGHT_HOURS * 3600;
 
 /**
  * Everything that can be put together at a place from all of the pieces. Each is the single solve of its path.
- * @example attemptsAt(kit, kit.places[0]).length // 4
+ * @example attemptsAt(kit, kit.places[0]).length // 8
  */
 export function attemptsAt(asked: Asked & Pick<KitAsked, "pieces">, place: StopPlace): Attempt[] {
   const drawer = drawerOf(asked.pieces);
@@ -196,7 +202,7 @@ export function attemptsAt(asked: Asked & Pick<KitAsked, "pieces">, place: StopP
 
 /**
  * Everything at every place; places that are alike but for their name are tried once.
- * @example attemptsEverywhere(kit).length // 3
+ * @example attemptsEverywhere(kit).length // 11
  */
 export function attemptsEverywhere(asked: KitAsked): (readonly Attempt[])[] {
   const known = new Map<string, readonly Attempt[]>();

@@ -14,7 +14,7 @@ export interface KitSum {
 
 /**
  * What a kit comes to.
- * @example kitSum(0b11, weights).pieces // 2
+ * @example kitSum(0b11, kitWeights).pieces // 2
  */
 export const kitSum = (kit: number, weights: readonly Weight[]): KitSum =>
   piecesOf(kit).reduce<KitSum>(
@@ -66,7 +66,7 @@ function demandsOf(masks: readonly (readonly number[])[]): (readonly number[])[]
  * The least kit that brings a wanted range at every place where any of all the pieces would. Exact: every way of
  * serving the places is followed, and left only where what it already holds is no less than the best found.
  * @param attempts what can be put together at each place
- * @example leastKit(attemptsEverywhere(kit), weights, 100, "mass").kit // 0b10
+ * @example leastKit(attemptsEverywhere(kit), kitWeights, 100, "mass").kit // 0b100001010
  */
 export function leastKit(
   attempts: readonly (readonly Attempt[])[],

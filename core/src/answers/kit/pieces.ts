@@ -52,7 +52,7 @@ export type KitPiece = z.infer<typeof pieceSchema>;
 
 /**
  * What a piece is called.
- * @example pieceName({ kind: "cable", cable, have: "own" }) // "Quay cable"
+ * @example pieceName({ kind: "cable", cable: kit.pieces[3].cable, have: "own" }) // "thin three-phase cable"
  */
 export function pieceName(piece: KitPiece): string {
   switch (piece.kind) {

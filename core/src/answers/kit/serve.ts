@@ -1,7 +1,10 @@
 import type { Kilometres } from "../../trade/units";
 import { isClean, isStopped, type Attempt, type Combination } from "./combine";
 
-/** All pieces of a list, as a mask. */
+/**
+ * All pieces of a list, as a mask.
+ * @example everyPiece(3) // 7
+ */
 export const everyPiece = (count: number): number => 2 ** count - 1;
 /**
  * Whether a kit has all a combination needs.
@@ -51,7 +54,7 @@ const usable = (attempts: readonly Attempt[], kit: number): Combination[] =>
 
 /**
  * The combination of a kit that serves a place best; undefined where none charges the car.
- * @example bestAt(attemptsAt(kit, kit.places[0]), 0b11, 100)?.amps // 16
+ * @example bestAt(attemptsAt(kit, kit.places[0]), 0b1010, 100)?.amps // 16
  */
 export function bestAt(
   attempts: readonly Attempt[],
@@ -66,7 +69,7 @@ export function bestAt(
 /**
  * The combination of a kit that charges fastest at a place: what needs no care first, then by what reaches the battery,
  * then by fewer pieces.
- * @example fastestAt(attemptsAt(kit, kit.places[0]), 0b11)?.amps // 16
+ * @example fastestAt(attemptsAt(kit, kit.places[0]), 0b1010)?.amps // 16
  */
 export function fastestAt(attempts: readonly Attempt[], kit: number): Combination | undefined {
   const faster = (a: Combination, b: Combination): boolean => {
@@ -81,7 +84,7 @@ export function fastestAt(attempts: readonly Attempt[], kit: number): Combinatio
 
 /**
  * Every smallest set of pieces that reaches what is wanted at a place: those that need no care where any does without.
- * @example smallestAt(attemptsAt(kit, kit.places[0]), 3, 100) // [0b10]
+ * @example smallestAt(attemptsAt(kit, kit.places[0]), 4, 100) // [0b1010]
  */
 export function smallestAt(attempts: readonly Attempt[], count: number, wantedKm: Kilometres): number[] {
   const all = usable(attempts, everyPiece(count));

@@ -50,7 +50,7 @@ export interface KitRows {
 
 /**
  * A kit as rows: every place, every piece, and the least kit.
- * @example kitRows(kit).least.pieces // ["Yard portable"]
+ * @example kitRows(kit).least.pieces // ["Yard portable", "thin three-phase cable", "wall-socket unit, 10 A"]
  */
 export function kitRows(asked: KitAsked): KitRows {
   const { pieces, places, wantedKm, least: measure } = asked;

@@ -57,7 +57,7 @@ function usualMass(piece: KitPiece): number {
 
 /**
  * What a piece weighs, takes up and costs: as stated, a usual figure for its kind and size where nothing is.
- * @example weightOf({ kind: "cable", cable, have: "own", massKg: 2.1 }).massKg // 2.1
+ * @example weightOf({ kind: "cable", cable: kit.pieces[3].cable, have: "own", massKg: 2.1 }).massKg // 2.1
  */
 export function weightOf(piece: KitPiece): Weight {
   const spec = piece.kind === "cable" ? piece.cable : undefined;

@@ -73,7 +73,7 @@ function partsOf(pieces: readonly KitPiece[], { used }: Combination) {
  * What a car gets at a plug or socket in a stay, with whatever of the kit serves best there: the single solve of that
  * path, and its bill.
  * @param limitMinutes the place's time limit; null where it has none
- * @example figureAt(asked, met, tariff, null).kmPerHour // 36.1
+ * @example figureAt(postsAsked, postMet, network.tariffs.quay, null).kmPerHour // 54.4
  */
 export function figureAt(
   asked: PostsAsked,
@@ -138,12 +138,15 @@ export function figureAt(
   };
 }
 
-/** Whether what it takes there asks for care. */
+/**
+ * Whether what it takes there asks for care.
+ * @example needsCare(figureAt(postsAsked, postMet, null, null)) // false
+ */
 export const needsCare = ({ gives }: PostFigure): boolean => gives !== null && !isClean(gives);
 
 /**
  * Figures of plugs and sockets, each kind with its tariff and limit worked out once: a network of thousands has few kinds.
- * @example figuresFor(asked)(met, null, null).batteryW // 10612
+ * @example figuresFor(postsAsked)(postMet, null, null).batteryW // 9904
  */
 export function figuresFor(
   asked: PostsAsked,

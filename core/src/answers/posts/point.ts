@@ -149,7 +149,10 @@ export function placeMet(met: Met, name: string): StopPlace | null {
   };
 }
 
-/** A connector's name with what it is fastened to. */
+/**
+ * A connector's name with what it is fastened to.
+ * @example metName(postMet) // "Type 2"
+ */
 export const metName = (met: Met): string =>
   met.kind === "post"
     ? CONNECTORS[met.plug as ConnectorId].name

@@ -34,7 +34,7 @@ type FigureOf = (met: MetAt["met"], tariff: Tariff | null, limitMinutes: number 
 
 /**
  * A post as one looks for it from a place.
- * @example postRow(post, network.tariffs, figuresFor(asked), here).fitting // 2
+ * @example postRow(network.posts[0], network.tariffs, figuresFor(postsAsked), here).fitting // 2
  */
 export function postRow(
   post: Post,
@@ -75,7 +75,7 @@ export function postRow(
 
 /**
  * Every post of a network as one looks for it.
- * @example postRows(network, figuresFor(asked), here).length // 14
+ * @example postRows(network, figuresFor(postsAsked), here).length // 12
  */
 export const postRows = ({ posts, tariffs }: Network, figureOf: FigureOf, from: PlaceOnEarth): PostRow[] =>
   posts.map((post) => postRow(post, tariffs, figureOf, from));
@@ -128,7 +128,7 @@ const KEYS: Readonly<Record<PostOrder, (row: PostRow) => number>> = {
 
 /**
  * The posts one looks for, in an order; of equal ones the nearer first.
- * @example chosenPosts(rows, { ...ANY_POST, freeNow: true }, "near").length // 5
+ * @example chosenPosts(postRows(network, figuresFor(postsAsked), here), { ...ANY_POST, freeNow: true }, "near").length // 9
  */
 export function chosenPosts(rows: readonly PostRow[], filters: PostFilters, order: PostOrder): PostRow[] {
   const key = KEYS[order];

@@ -32,7 +32,10 @@ export type PostsOut =
   | { readonly ok: true; readonly rows: readonly PostOut[]; readonly notes: readonly string[] }
   | { readonly ok: false; readonly problems: readonly FieldProblem[] };
 
-/** A network with the posts of one's own beside it. A known limit of a network's post counts as its own. */
+/**
+ * A network with the posts of one's own beside it. A known limit of a network's post counts as its own.
+ * @example withKnown(network, []).posts.length // 12
+ */
 export function withKnown(
   network: Network,
   own: readonly { readonly id: string; readonly post: Post; readonly of: string | null }[],
@@ -74,7 +77,7 @@ const out = (
 
 /**
  * Posts near a place for a car and its kit, as rows.
- * @example postsOut(document, ANY_POST, "near").ok // true
+ * @example postsOut(postsDocument, ANY_POST, "near").ok // true
  */
 export function postsOut(document: PostsDocument, filters: PostFilters, order: PostOrder): PostsOut {
   const { locations, tariffs, own, household, from } = document;

@@ -60,7 +60,7 @@ function inletOf(
 /**
  * The length a cable needs: down from the post, on the ground round the car, up to the inlet, and some slack. Across a
  * bonnet or a boot no cable is led.
- * @example needOf(reachSchema.parse({})).lengthM // 8.1
+ * @example needOf(reachSchema.parse({})).lengthM // 7.6
  */
 export function needOf(asked: ReachAsked, parked: Parked = asked.parked): Need {
   const car = boxOf(asked);

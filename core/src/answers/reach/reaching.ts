@@ -27,7 +27,7 @@ function lengthOfPiece(piece: KitPiece): Metres | null {
 /**
  * Which of the pieces reach over a length, the one with least to spare first, then what falls short by least. A lead goes
  * between a socket and a portable unit only, one and no more.
- * @example reachingOf([{ kind: "cable", cable, have: "own" }], 4, "post")[0].reaches // true
+ * @example reachingOf(kit.pieces, 4, "post")[0].reaches // true
  */
 export function reachingOf(
   pieces: readonly KitPiece[],

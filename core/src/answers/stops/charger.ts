@@ -112,7 +112,7 @@ function chargerOf(trip: TripAsked, { point, tariff }: TripCandidate, clock: Clo
 
 /**
  * What every stop gives, those alike worked out once.
- * @example chargersOf(trip).length // 6
+ * @example chargersOf(trip).length // 5
  */
 export function chargersOf(trip: TripAsked): (Charger | NoCharger)[] {
   const clock = clockOf({ pluggedInAt: trip.departAt, neededBy: null }, trip.household.timeZone);

@@ -204,6 +204,6 @@ export const isNoWay = (plan: TripPlan | NoWay): plan is NoWay => "kind" in plan
 
 /**
  * The moment (ms) of a time of a plan.
- * @example tripMs(plan, plan.seconds)
+ * @example tripMs(tripPlan, tripPlan.seconds)
  */
 export const tripMs = ({ clock }: TripPlan, seconds: Seconds): number => msAt(clock, seconds);

@@ -7,3 +7,4 @@ export * from "./plain";
 export * from "./charger";
 export * from "./search";
 export * from "./follow";
+export * from "./table";

@@ -27,7 +27,7 @@ export interface Taken {
 /**
  * What a leg takes. What climbs and what falls of it are driven apart, each as steep as the metres over the kilometres
  * say: height given back on one slope is not what another took.
- * @example takenBy({ km: 40, speedKmh: 80, upM: 300, downM: 100, windKmh: 0 }, road, 182, 12).wh // 7830
+ * @example takenBy({ km: 40, speedKmh: 80, upM: 300, downM: 100, windKmh: 0 }, road, 182, 12).wh // 7917
  */
 export function takenBy(
   { km, speedKmh, upM, downM, windKmh, temperatureC }: TripLeg,

@@ -48,7 +48,7 @@ export const airDensity = (temperatureC: number): number => PRESSURE / (GAS * (t
 
 /**
  * Force against a car (N) on a level road: rolling and drag, as a coast-down measures it (SAE J1263, from memory).
- * @example resistance(road, { speedKmh: 80, slope: 0, windKmh: 0, temperatureC: 20 }) // 367
+ * @example resistance(road, { speedKmh: 80, slope: 0, windKmh: 0, temperatureC: 20 }) // 405
  */
 export function resistance(
   { massKg, crr, cdaM2 }: Road,

@@ -43,7 +43,7 @@ export interface Route {
 /**
  * The trip of a document as points and what lies between them.
  * @param stops those that count, in their order along the trip
- * @example routeOf(trip, trip.stops).km // 460
+ * @example routeOf(trip, trip.stops).km // 374
  */
 export function routeOf(
   { car, road, airC, legs }: Pick<TripAsked, "car" | "road" | "airC" | "legs">,

@@ -22,7 +22,7 @@ export interface Weighing {
 /**
  * A trip made ready: stops that are open and charge this car, by where they are.
  * @param left stops that are not to be used, by their place in the list
- * @example weighingOf(trip, chargersOf(trip)).order.length // 6
+ * @example weighingOf(trip, chargersOf(trip)).order.length // 5
  */
 export function weighingOf(
   trip: TripAsked,
@@ -58,14 +58,17 @@ export const stepBelow = (soc: Fraction, step: number): number => Math.floor(soc
 
 /**
  * Charge at the end of a hop, that left with a charge; null where it falls below what must be left on the way.
- * @example arrives(route.hop(0, 1), 0.8, 0.1) // 0.42
+ * @example arrives(route.hop(0, 1), 0.8, 0.1) // 0.77
  */
 export function arrives(hop: ReturnType<Route["hop"]>, leave: Fraction, reserve: Fraction): Fraction | null {
   if (leave - hop.peak < reserve - EDGE || hop.least < reserve - EDGE) return null;
   return Math.min(leave - hop.takes, hop.most);
 }
 
-/** What counts: seconds and money, in one figure. A trifle of the other decides between equals. */
+/**
+ * What counts: seconds and money, in one figure. A trifle of the other decides between equals.
+ * @example weightsOf(trip).second // 1
+ */
 export function weightsOf({ goal, hourWorth }: TripAsked): {
   readonly second: number;
   readonly money: number;
@@ -111,7 +114,7 @@ const passing = (route: Route, point: number): Seconds => route.hop(0, point).se
  * The best way through a trip, exact on its grid: stops in their order, left at a step of charge, reached with what is
  * left rounded down to a step; prices are those of the hour at which one would pass without stopping before. Null where
  * there is none.
- * @example bestWay(weighingOf(trip, chargersOf(trip)))?.length // 2
+ * @example bestWay(weighingOf(trip, chargersOf(trip)))?.length // 1
  */
 export function bestWay(weighing: Weighing): Chosen[] | null {
   const { trip, order, route } = weighing;
