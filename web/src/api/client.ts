@@ -78,6 +78,15 @@ export interface Binned {
   readonly deletedAt: string;
 }
 
+/** A public network as it was last read; of a file there is no address. */
+export interface NetworkHead {
+  readonly id: string;
+  readonly name: string;
+  readonly address: string | null;
+  readonly readAt: string;
+  readonly locations: number;
+}
+
 /** A browser that has given the passphrase, where one is asked for. */
 export interface SignedIn {
   readonly id: string;
@@ -141,6 +150,14 @@ export const api = {
     request<Kept<SpecOf<K>>>("PUT", `/households/${household}/${kind}/${id}`, { version, spec, parentId }),
   remove: (household: string, kind: Kind, { id, version }: Kept<unknown>) =>
     request<Kept<unknown>>("DELETE", `/households/${household}/${kind}/${id}`, { version }),
+  networks: (household: string) => request<NetworkHead[]>("GET", `/households/${household}/networks`),
+  networkText: (household: string, id: string) => fileText(`/households/${household}/networks/${id}`),
+  readNetwork: (household: string, asked: { name: string; address: string; token: string | null }) =>
+    request<NetworkHead>("POST", `/households/${household}/networks`, asked),
+  takeNetwork: (household: string, file: { name: string; locations: unknown; tariffs: unknown }) =>
+    request<NetworkHead>("POST", `/households/${household}/networks/file`, file),
+  forgetNetwork: (household: string, id: string) =>
+    request<NetworkHead>("DELETE", `/households/${household}/networks/${id}`),
   sessions: allSessions,
   addSession: (household: string, spec: SessionRecord) =>
     request<Kept<SessionRecord>>("POST", `/households/${household}/sessions`, { spec }),

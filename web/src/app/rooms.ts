@@ -59,6 +59,14 @@ export const ROOMS: readonly Room[] = [
     load: () => import("../rooms/week/WeekScreen"),
   },
   {
+    at: "/away",
+    part: "/:view?",
+    name: "Away",
+    inHeader: true,
+    about: "the household",
+    load: () => import("../rooms/away/AwayScreen"),
+  },
+  {
     at: "/begin",
     name: "The beginning",
     about: "any",

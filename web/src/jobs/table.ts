@@ -1,35 +1,54 @@
 import {
+  attemptsAt,
   bestLeaving,
   cableChoices,
   cableVerdicts,
   clockOfLineup,
   everywhereOf,
+  figuresFor,
   fitOf,
   fromTimes,
+  GOALS,
   hangOnStart,
   hangsOn,
   homeTariffs,
+  isNoWay,
   leavingTimes,
+  middleOf,
+  plannerOf,
   portableCandidates,
   portableChoices,
+  postRows,
+  readNetwork,
   schedulesOf,
+  specText,
   sweepOf,
   vary,
   weekMatters,
   weekSchools,
   whyShown,
+  withKnown,
   yearBlocks,
+  type Attempt,
   type CablesAsked,
   type Fit,
   type Garage,
+  type Goal,
+  type KitAsked,
+  type NoWay,
   type OutletTypeId,
+  type OwnPost,
+  type PlaceOnEarth,
   type Plan,
   type PortableCandidate,
   type PortablesAsked,
+  type PostsAsked,
   type Seconds,
   type Solution,
   type SweepRow,
   type SweepSpec,
+  type TripAsked,
+  type TripPlan,
 } from "@kettleback/core";
 import { asideOf } from "./aside";
 
@@ -82,6 +101,58 @@ const cables = (asked: CablesAsked) => {
 const portables = (asked: PortablesAsked, mine: readonly PortableCandidate[], wallPlug: OutletTypeId) =>
   portableChoices(asked, [...mine, ...portableCandidates(asked.car, asked.system, wallPlug)]);
 
+/** Everything that can be put together at each place of a trip, place by place. */
+function* kit(asked: KitAsked): Generator<number, (readonly Attempt[])[]> {
+  const found: (readonly Attempt[])[] = [];
+  const known = new Map<string, readonly Attempt[]>();
+  for (const place of asked.places) {
+    const key = specText({ outlet: place.outlet, evse: place.evse });
+    const attempts = known.get(key) ?? attemptsAt(asked, place);
+    known.set(key, attempts);
+    found.push(attempts);
+    yield found.length / asked.places.length;
+  }
+  return found;
+}
+
+/** A network read and weighed for a car and its kit; every post as a row. */
+const posts = (source: string, asked: PostsAsked, from: PlaceOnEarth | null, own: readonly OwnPost[]) => {
+  const read = readNetwork(source, asked.household.currency);
+  if (!read.ok) return { ok: false as const, problems: read.problems };
+  const network = withKnown(
+    {
+      ...read.value,
+      tariffs: {
+        ...read.value.tariffs,
+        ...Object.fromEntries(own.flatMap(({ post, tariff }) => (tariff ? [[post.key, tariff]] : []))),
+      },
+    },
+    own,
+  );
+  const here = from ?? middleOf(network.posts);
+  return {
+    ok: true as const,
+    here,
+    rows: postRows(network, figuresFor(asked), here),
+    notes: read.value.notes,
+  };
+};
+
+/** A trip's plan for each goal, and for the one that is asked what each of its stops would leave if it were taken. */
+function* trip(asked: TripAsked) {
+  const planner = plannerOf(asked);
+  const plans: Record<string, TripPlan | NoWay> = {};
+  for (const [i, goal] of GOALS.entries()) {
+    plans[goal] = planner.plan(goal);
+    yield (i + 1) / (GOALS.length + 1);
+  }
+  const chosen = plans[asked.goal]!;
+  const without = isNoWay(chosen)
+    ? []
+    : chosen.stops.map(({ stop }) => ({ stop, plan: planner.plan(asked.goal, [stop]) }));
+  return { plans: plans as Record<Goal, TripPlan | NoWay>, without, useless: planner.useless };
+}
+
 /** Everything that may take longer than a frame, by name. */
 export const JOBS = {
   /** What would lift a path, and every current of its unit. */
@@ -104,6 +175,9 @@ export const JOBS = {
   weekSchools: inOne(weekSchools),
   /** Years of luck and weather; each step is the blocks there are so far. */
   years: yearBlocks,
+  kit,
+  posts: inOne(posts),
+  trip,
   cables: inOne(cables),
   portables: inOne(portables),
   /** What alone would make a display true. */

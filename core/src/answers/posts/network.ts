@@ -65,3 +65,39 @@ export const postOfKnown = (
   limitMinutes: limitMinutes ?? null,
   own: true,
 });
+
+/** A post one knows: by its id, as a post, and of which network's post it tells; null for one of one's own. */
+export interface OwnPost {
+  readonly id: string;
+  readonly of: string | null;
+  readonly post: Post;
+  readonly tariff?: Tariff | null;
+}
+
+/**
+ * A network with the posts of one's own beside it. A known limit of a network's post counts as its own.
+ * @example withKnown(network, []).posts.length // 12
+ */
+export function withKnown(network: Network, own: readonly OwnPost[]): Network {
+  const known = new Map(own.flatMap(({ of, post }) => (of === null ? [] : [[of, post] as const])));
+  return {
+    ...network,
+    posts: [
+      ...own.flatMap(({ of, post }) => (of === null ? [post] : [])),
+      ...network.posts.map((post) => {
+        const limitMinutes = known.get(post.key)?.limitMinutes;
+        return limitMinutes ? { ...post, limitMinutes } : post;
+      }),
+    ],
+  };
+}
+
+/**
+ * The middle of posts: where one looks from until one says where one is.
+ * @example middleOf(network.posts).lat // 53.1
+ */
+export function middleOf(posts: readonly Post[]): PlaceOnEarth {
+  const sorted = (of: (post: Post) => number): number =>
+    posts.map(of).sort((a, b) => a - b)[Math.floor(posts.length / 2)] ?? 0;
+  return { lat: sorted(({ at }) => at.lat), lon: sorted(({ at }) => at.lon) };
+}

@@ -2,7 +2,7 @@ import type { FieldProblem } from "../../things/documents";
 import { pieceName, piecesOf } from "../kit";
 import type { PostsDocument } from "./document";
 import { figuresFor } from "./figure";
-import { postOfKnown, type Network } from "./network";
+import { postOfKnown, withKnown } from "./network";
 import { metName } from "./point";
 import { readNetwork } from "./read";
 import { chosenPosts, postRows, type PostFilters, type PostOrder, type PostRow } from "./rows";
@@ -31,28 +31,6 @@ export interface PostOut {
 export type PostsOut =
   | { readonly ok: true; readonly rows: readonly PostOut[]; readonly notes: readonly string[] }
   | { readonly ok: false; readonly problems: readonly FieldProblem[] };
-
-/**
- * A network with the posts of one's own beside it. A known limit of a network's post counts as its own.
- * @example withKnown(network, []).posts.length // 12
- */
-export function withKnown(
-  network: Network,
-  own: readonly { readonly id: string; readonly post: Post; readonly of: string | null }[],
-): Network {
-  const known = new Map(own.flatMap(({ of, post }) => (of === null ? [] : [[of, post] as const])));
-  return {
-    ...network,
-    posts: [
-      ...own.flatMap(({ of, post }) => (of === null ? [post] : [])),
-      ...network.posts.map((post) => {
-        const limitMinutes = known.get(post.key)?.limitMinutes;
-        return limitMinutes ? { ...post, limitMinutes } : post;
-      }),
-    ],
-  };
-}
-type Post = Network["posts"][number];
 
 const out = (
   { post, km, towards, at, figure, state, stateMs, free, fitting }: PostRow,

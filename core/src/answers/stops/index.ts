@@ -7,4 +7,5 @@ export * from "./plain";
 export * from "./charger";
 export * from "./search";
 export * from "./follow";
+export * from "./legs-table";
 export * from "./table";

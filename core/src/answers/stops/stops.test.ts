@@ -18,6 +18,7 @@ import {
   plainPrice,
   plannerOf,
   priceOf,
+  readLegs,
   resistance,
   roadSchema,
   routeOf,
@@ -607,4 +608,37 @@ test("a document says which leg or stop is wrong and what is accepted", () => {
   ).toMatch(/^stops\.0\.tariff\.currency: this household counts in EUR/);
   expect(problems({ departAt: "2026-11-23T08:00+05:00" })[0]).toMatch(/^departAt:/);
   expect(problems({ step: 0.03 })).toEqual(["step: accepted: 0.01, 0.02, 0.05"]);
+});
+
+describe("legs from a table", () => {
+  const legs = (text: string, unit: "km" | "mi" = "km") => {
+    const read = readLegs(text, unit, 80);
+    return read.ok ? read.value : read.problems.map(({ field, message }) => `${field}: ${message}`);
+  };
+
+  test("kilometres and speeds as they stand, decimals by comma too, in whatever order", () => {
+    expect(legs("Leg;km;Speed;Up (m)\nPass;12,5;60;400\n\nPlain;30;;\n")).toEqual([
+      { name: "Pass", km: 12.5, speedKmh: 60, upM: 400, downM: 0, windKmh: 0 },
+      { name: "Plain", km: 30, speedKmh: 80, upM: 0, downM: 0, windKmh: 0 },
+    ]);
+  });
+
+  test("miles and miles an hour are turned, by the column's name or by the household's unit", () => {
+    expect(legs("mi,mph\n100,60")).toEqual([expect.objectContaining({ km: 160.9344, speedKmh: 96.56064 })]);
+    expect(legs("distance,speed\n100,60", "mi")).toEqual([
+      expect.objectContaining({ km: 160.9344, speedKmh: 96.56064 }),
+    ]);
+    expect(legs("distance,speed\n100,60", "km")).toEqual([
+      expect.objectContaining({ km: 100, speedKmh: 60 }),
+    ]);
+  });
+
+  test("what cannot be a leg is refused by line and field", () => {
+    expect(legs("km\n40\n-3")).toEqual(["line 3: km: accepted: 0.01 to 3,000 km"]);
+    expect(legs("km,speed\n40,fast")).toEqual([{ km: 40, speedKmh: 80, upM: 0, downM: 0, windKmh: 0 }]);
+    expect(legs("towards\nhome")).toEqual(["line 1: needed: a column named km, mi or distance"]);
+    expect(legs("km")).toEqual([
+      "(file): needed: a line of names, such as km, speed, up, down, and a line a leg",
+    ]);
+  });
 });

@@ -1,10 +1,17 @@
 import { connector, type ConnectorId } from "../../trade/connectors";
-import { countryOf, everydayOf, outletType, type CountryId, type OutletTypeId } from "../../trade/outlets";
+import {
+  COUNTRIES,
+  countryOf,
+  everydayOf,
+  outletType,
+  type CountryId,
+  type OutletTypeId,
+} from "../../trade/outlets";
 import { supplySystem, type SupplyId } from "../../trade/supply";
 import type { Amps } from "../../trade/units";
-import type { Evse, Outlet } from "../../things/parts";
+import type { Evse, Household, Outlet } from "../../things/parts";
 import type { StopPlace } from "../../answers/kit";
-import { bayOf, fixedOf, rapidOf, socketOf } from "../start";
+import { bayOf, fixedOf, rapidOf, regionOf, socketOf } from "../start";
 
 /** A place one is likely to meet on a trip, by a name that stays with it. */
 export interface LikelyPlace {
@@ -124,4 +131,46 @@ export function likelyPlaces(country: CountryId): LikelyPlace[] {
     ...yard.map((type) => socketPlace("yard", "farm or workshop", type, system)),
     ...posts,
   ];
+}
+
+/** Countries by the time zone of their largest towns; the rest of the table by the part of the world. */
+const COUNTRY_OF_ZONE: Readonly<Record<string, CountryId>> = {
+  "Europe/Dublin": "ie",
+  "Europe/London": "gb",
+  "Europe/Berlin": "de",
+  "Europe/Vienna": "at",
+  "Europe/Zurich": "ch",
+  "Europe/Paris": "fr",
+  "Europe/Brussels": "be",
+  "Europe/Amsterdam": "nl",
+  "Europe/Luxembourg": "lu",
+  "Europe/Copenhagen": "dk",
+  "Europe/Oslo": "no",
+  "Europe/Stockholm": "se",
+  "Europe/Helsinki": "fi",
+  "Europe/Madrid": "es",
+  "Europe/Lisbon": "pt",
+  "Europe/Rome": "it",
+  "Europe/Athens": "gr",
+  "Europe/Warsaw": "pl",
+  "Europe/Prague": "cz",
+  "Europe/Budapest": "hu",
+  "Atlantic/Reykjavik": "is",
+  "Africa/Johannesburg": "za",
+  "Asia/Tokyo": "jp",
+  "Asia/Seoul": "kr",
+  "Asia/Singapore": "sg",
+  "Asia/Kuala_Lumpur": "my",
+  "Asia/Kolkata": "in",
+  "Pacific/Auckland": "nz",
+};
+const OTHERWISE: CountryId = "de";
+
+/**
+ * The country a household is taken to travel in until it says otherwise: that of its time zone.
+ * @example homeCountry(plan.household) // "ie"
+ */
+export function homeCountry(household: Pick<Household, "currency" | "timeZone">): CountryId {
+  const { id } = regionOf(household);
+  return COUNTRY_OF_ZONE[household.timeZone] ?? (id in COUNTRIES ? (id as CountryId) : OTHERWISE);
 }

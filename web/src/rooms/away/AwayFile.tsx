@@ -1,0 +1,153 @@
+import {
+  KIT_DOCUMENT,
+  KIT_FORMAT,
+  legsOfTrack,
+  readLegs,
+  SPEC_VERSION,
+  TRIP_DOCUMENT,
+  TRIP_FORMAT,
+  type FieldProblem,
+  type TripLeg,
+} from "@kettleback/core";
+import { Button } from "../../controls/Button";
+import { DocumentFile, saveAs } from "../../controls/DocumentFile";
+import { openKit, openTrip } from "../../jobs/away";
+import { ask } from "../../jobs/pool";
+import { useNetworks } from "../../stores/networks";
+import { sayDone, sayTrouble } from "../../stores/notices";
+import { takenAlong } from "./takenAlong";
+import type { ViewProps } from "./view";
+
+/** Largest recorded track read, in bytes. */
+const TRACK_MAX_BYTES = 32 * 1024 * 1024;
+
+/** The trip in view as open documents: exported, taken in, and as one page to take along. */
+export function AwayFile(props: ViewProps & { readonly view: string }) {
+  const { garage, draft, view, onChange } = props;
+  const texts = useNetworks((s) => s.texts);
+  const unit = garage.household.spec.distanceUnit;
+  const usualKmh = unit === "mi" ? 96 : 90;
+  const takeLegs = (legs: readonly TripLeg[], what: string): readonly FieldProblem[] => {
+    onChange({ ...draft, trip: { ...draft.trip, legs: [...legs] } });
+    sayDone(`${legs.length} legs are in view, ${what}. Undo brings back those before.`);
+    return [];
+  };
+  const takeTrip = async (text: string): Promise<readonly FieldProblem[]> => {
+    const start = text.trimStart();
+    if (start.startsWith("<")) {
+      const { readTrack } = await import("./track");
+      const track = readTrack(text);
+      if (!track.ok) return track.problems;
+      const { legs, withHeight } = legsOfTrack(track.points, usualKmh);
+      if (legs.length === 0)
+        return [{ field: "(file)", message: "needed: a track of at least two different points" }];
+      return takeLegs(legs, withHeight ? "with what they climb" : "level, as the track has no heights");
+    }
+    if (!start.startsWith("{")) {
+      const legs = readLegs(text, unit, usualKmh);
+      return legs.ok ? takeLegs(legs.value, "from the table") : legs.problems;
+    }
+    const read = TRIP_DOCUMENT.parse(text);
+    if (!read.ok) return read.problems;
+    const {
+      format: _,
+      version: __,
+      name,
+      household: ___,
+      car,
+      pieces: ____,
+      step: _____,
+      ...trip
+    } = read.value;
+    const own = garage.cars.find(({ spec }) => spec.name === car.name);
+    onChange({ ...draft, carId: own?.id ?? draft.carId, trip });
+    sayDone(
+      `“${name}” is in view${own ? "" : `, with a car of yours in place of ${car.name}`}. Undo brings back the trip before.`,
+    );
+    return [];
+  };
+  const takeKit = (text: string): Promise<readonly FieldProblem[]> => {
+    const read = KIT_DOCUMENT.parse(text);
+    if (!read.ok) return Promise.resolve(read.problems);
+    const { wantedKm, least, session, name, pieces, places } = read.value;
+    const kit = openKit(garage, { ...draft, offered: draft.offered });
+    const named = (of: string) =>
+      kit.pieces.find(({ piece }) => JSON.stringify(piece).includes(JSON.stringify(of)))?.id;
+    const packed = pieces.flatMap((piece) => {
+      const its =
+        "unit" in piece
+          ? piece.unit.name
+          : "cable" in piece
+            ? piece.cable.name
+            : "adapter" in piece
+              ? piece.adapter.name
+              : "lead" in piece
+                ? piece.lead.name
+                : "";
+      return named(its) ?? [];
+    });
+    const { fromSoc, toSoc, pluggedInAt, neededBy } = session;
+    onChange({
+      ...draft,
+      wantedKm,
+      least,
+      fromSoc,
+      toSoc,
+      pluggedInAt,
+      neededBy: neededBy ?? draft.neededBy,
+      packed,
+    });
+    const unknown = pieces.length - packed.length;
+    sayDone(
+      `“${name}” is in view${unknown > 0 ? `; ${unknown} of its pieces are not in your Garage` : ""}. ${places.length} places stay as they were ticked.`,
+    );
+    return Promise.resolve([]);
+  };
+  const kit = openKit(garage, draft);
+  const trip = openTrip(garage, draft);
+  const head = { version: SPEC_VERSION } as const;
+  const tripContent = trip.asked && {
+    name: "A trip",
+    text: () => TRIP_DOCUMENT.print({ format: TRIP_FORMAT, ...head, name: "A trip", ...trip.asked! }),
+  };
+  const kitContent = kit.asked && {
+    name: "A kit",
+    text: () => KIT_DOCUMENT.print({ format: KIT_FORMAT, ...head, name: "A kit", ...kit.asked! }),
+  };
+  const takeAlong = async () => {
+    try {
+      const html = await takenAlong(props, texts, ask);
+      saveAs("kettleback-trip.html", html, "text/html");
+      sayDone("The trip is one page: open it on the phone, with no network.");
+    } catch (error) {
+      sayTrouble(error);
+    }
+  };
+  return (
+    <>
+      {view === "stops" ? (
+        <DocumentFile
+          key="trip"
+          one="trip"
+          accept=".json,.csv,.gpx,application/json,text/csv,application/gpx+xml"
+          maxBytes={TRACK_MAX_BYTES}
+          content={tripContent ?? null}
+          take={takeTrip}
+        />
+      ) : (
+        view === "kit" && (
+          <DocumentFile
+            key="kit"
+            one="kit"
+            maxBytes={KIT_DOCUMENT.maxBytes}
+            content={kitContent ?? null}
+            take={takeKit}
+          />
+        )
+      )}
+      <Button quiet asks={takeAlong}>
+        Take it along
+      </Button>
+    </>
+  );
+}

@@ -1,0 +1,173 @@
+import { useMemo } from "react";
+import { Link } from "react-router-dom";
+import {
+  BESIDE_KINDS,
+  BESIDE_WORDS,
+  cardsFor,
+  COURTESIES,
+  EMERGENCY,
+  LOCAL_RULES,
+  SPOT_WORDS,
+  START_WORDS,
+  STARTS,
+  troublesAt,
+  type Beside,
+} from "@kettleback/core";
+import { Button } from "../../controls/Button";
+import { Select } from "../../controls/Select";
+import { Tick } from "../../controls/Tick";
+import { carOf } from "../../jobs/away";
+import type { AwayDraft } from "../../stores/away";
+import { TicksKept } from "./TicksKept";
+import type { ViewProps } from "./view";
+
+/** What the cards go by, of what is chosen here and what was read of the post. */
+export function besideOf({ garage, draft }: Pick<ViewProps, "garage" | "draft">): Beside {
+  const { kind, adapter, start, autoUnlock, at } = draft.beside;
+  const inlets = carOf(garage, draft)!.car.inlets;
+  return {
+    kind,
+    adapter,
+    start,
+    autoUnlock,
+    limitMinutes: at?.limitMinutes ?? null,
+    idleFee: at?.idleFee ?? false,
+    inlet: SPOT_WORDS[draft.reach.body.inlet],
+    expected: at && at.kW !== null ? { kW: at.kW, amps: at.amps, phases: at.phases, rapid: at.rapid } : null,
+    combined: inlets.some((inlet) => inlet === "ccs1" || inlet === "ccs2"),
+  };
+}
+
+/** The session beside the post, a card at a time; what to try when it will not; courtesy and law. */
+export default function BesideView(props: ViewProps) {
+  const { garage, draft, onChange } = props;
+  const situation = useMemo(() => besideOf({ garage, draft }), [garage, draft]);
+  const cards = cardsFor(situation);
+  const at = Math.min(draft.beside.card, cards.length - 1);
+  const card = cards[at]!;
+  const set = (change: Partial<AwayDraft["beside"]>) =>
+    onChange({ ...draft, beside: { ...draft.beside, ...change } });
+  const { ticks } = draft.beside;
+  const id = (step: string) => `${card.id}.${step}`;
+  const done = card.steps.filter((step) => ticks[id(step.id)] !== undefined).length;
+  const tick = (step: string, on: boolean) => {
+    const { [id(step)]: _, ...others } = ticks;
+    set({ ticks: on ? { ...others, [id(step)]: Date.now() } : others });
+  };
+  return (
+    <div className="beside">
+      <p className="at-post">
+        {draft.beside.at ? (
+          <>
+            At <b>{draft.beside.at.name}</b>.
+          </>
+        ) : (
+          <>
+            At no post in particular; choose one in <Link to="/away/posts">Posts near me</Link> to see what is
+            expected there.
+          </>
+        )}
+      </p>
+      <section
+        className="card-now view-panel"
+        aria-label={`Card ${at + 1} of ${cards.length}: ${card.title}`}
+      >
+        <p className="where" aria-hidden="true">
+          {cards.map((one, i) => (
+            <i key={one.id} className={i === at ? "now" : i < at ? "past" : ""} />
+          ))}
+        </p>
+        <h2>{card.title}</h2>
+        <p className="card-says">{card.says}</p>
+        <ol>
+          {card.steps.map((step) => (
+            <li key={step.id}>
+              <Tick
+                className="big-tick"
+                checked={ticks[id(step.id)] !== undefined}
+                onChange={(on) => tick(step.id, on)}
+              >
+                <span>
+                  {step.text}
+                  {step.why && <small>{step.why}</small>}
+                </span>
+              </Tick>
+            </li>
+          ))}
+        </ol>
+        <p className="turn">
+          <Button quiet large disabled={at === 0} onClick={() => set({ card: at - 1 })}>
+            Back
+          </Button>
+          <span role="status">
+            {done} of {card.steps.length} done
+          </span>
+          {at === cards.length - 1 ? (
+            <Button quiet large onClick={() => set({ card: 0, ticks: {} })}>
+              Begin anew
+            </Button>
+          ) : (
+            <Button large onClick={() => set({ card: at + 1 })}>
+              Next: {cards[at + 1]!.title.toLowerCase()}
+            </Button>
+          )}
+        </p>
+      </section>
+      <p className="emergency" role="note">
+        <b>If something is wrong:</b> {EMERGENCY}
+      </p>
+      <section className="view-panel" aria-label="When it will not">
+        <h2>When it will not</h2>
+        {troublesAt(situation).map(({ id: trouble, title, tries }) => (
+          <details key={trouble} className="trouble">
+            <summary>{title}</summary>
+            <ol>
+              {tries.map((step) => (
+                <li key={step.id}>
+                  {step.text}
+                  {step.why && <small>{step.why}</small>}
+                </li>
+              ))}
+            </ol>
+          </details>
+        ))}
+      </section>
+      <section className="view-panel situation" aria-label="What I stand before">
+        <h2>What I stand before</h2>
+        <Select
+          says="It is"
+          value={draft.beside.kind}
+          onChange={(kind) => set({ kind })}
+          options={BESIDE_KINDS.map((value) => ({ value, text: BESIDE_WORDS[value] }))}
+        />
+        <Select
+          says="It starts by"
+          value={draft.beside.start}
+          onChange={(start) => set({ start })}
+          options={STARTS.map((value) => ({ value, text: START_WORDS[value] }))}
+        />
+        <Tick checked={draft.beside.adapter} onChange={(adapter) => set({ adapter })}>
+          an adapter goes on its plug
+        </Tick>
+        <Tick checked={draft.beside.autoUnlock} onChange={(autoUnlock) => set({ autoUnlock })}>
+          my car lets go of the plug when it is done
+        </Tick>
+        <TicksKept garage={garage} ticks={ticks} />
+      </section>
+      <section className="view-panel" aria-label="Courtesy and law">
+        <h2>Courtesy and law</h2>
+        <p>
+          <b>{LOCAL_RULES}</b>
+        </p>
+        <dl className="courtesy">
+          {COURTESIES.map(({ id: rule, title, text }) => (
+            <div key={rule}>
+              <dt>{title}</dt>
+              <dd>{text}</dd>
+            </div>
+          ))}
+        </dl>
+      </section>
+    </div>
+  );
+}

@@ -1,0 +1,140 @@
+import { useState } from "react";
+import type { NetworkHead } from "../../api/client";
+import { Button } from "../../controls/Button";
+import { DocumentFile } from "../../controls/DocumentFile";
+import { Select } from "../../controls/Select";
+import { TextInput } from "../../controls/TextInput";
+import { useNetworks } from "../../stores/networks";
+import { sayDone, sayTrouble } from "../../stores/notices";
+import { NETWORK_MAX_BYTES, readNetwork } from "@kettleback/core";
+import type { ViewProps } from "./view";
+import { ageText } from "./words";
+
+/** Largest network file that is sent to be kept, in bytes: what the server takes. */
+const MOST_BYTES = Math.min(NETWORK_MAX_BYTES, 32 * 1024 * 1024);
+
+/** Where the posts come from: which network, when it was read, and reading it anew or another. */
+export function NetworkBar({
+  garage,
+  draft,
+  onChange,
+  head,
+}: ViewProps & { readonly head: NetworkHead | undefined }) {
+  const { heads, read, take, forget } = useNetworks();
+  const household = garage.household.id;
+  const [address, setAddress] = useState("");
+  const [name, setName] = useState("");
+  const [token, setToken] = useState("");
+  const look = (networkId: string | null) => onChange({ ...draft, posts: { ...draft.posts, networkId } });
+  const ask = (asked: { name: string; address: string }) =>
+    read(household, { ...asked, token: token.trim() === "" ? null : token.trim() })
+      .then((made) => {
+        look(made.id);
+        setToken("");
+        setAddress("");
+        setName("");
+        sayDone(`${made.name}: ${made.locations} posts read.`);
+      })
+      .catch(sayTrouble);
+  return (
+    <section className="view-panel network" aria-label="Where the posts come from">
+      <h2>Where the posts come from</h2>
+      {head ? (
+        <p>
+          <Select
+            label="Network"
+            value={head.id}
+            onChange={look}
+            options={heads.map(({ id, name: text }) => ({ value: id, text }))}
+          />{" "}
+          {head.locations} posts, read {ageText(Date.now() - Date.parse(head.readAt))}
+          {head.address === null ? " from a file" : ""}. Nothing is asked of it until you press.{" "}
+          {head.address !== null && (
+            <Button asks={() => ask({ name: head.name, address: head.address! })}>Read it anew</Button>
+          )}{" "}
+          <Button
+            quiet
+            asks={() =>
+              forget(household, head.id)
+                .then(() => sayDone(`${head.name} is forgotten; what you know of its posts stays.`))
+                .catch(sayTrouble)
+            }
+          >
+            Forget it
+          </Button>
+        </p>
+      ) : (
+        <p>No network has been read. Posts of your own can be added above, or read one here.</p>
+      )}
+      <div className="another">
+        <TextInput
+          says="Name"
+          label="Name of the network"
+          placeholder="how you call it"
+          maxLength={80}
+          value={name}
+          onChange={setName}
+        />
+        <TextInput
+          says="Address"
+          label="Address of the network"
+          placeholder="https://…/versions"
+          value={address}
+          onChange={setAddress}
+        />
+        <TextInput
+          says="Token"
+          label="Token"
+          placeholder="if it asks for one"
+          value={token}
+          onChange={setToken}
+        />
+        <Button
+          quiet
+          disabled={address.trim() === ""}
+          asks={() =>
+            ask({
+              name:
+                name.trim() ||
+                address
+                  .trim()
+                  .replace(/^https?:\/\//, "")
+                  .slice(0, 80),
+              address: address.trim(),
+            })
+          }
+        >
+          Read
+        </Button>
+        <DocumentFile
+          one="network"
+          maxBytes={MOST_BYTES}
+          take={async (text) => {
+            const found = readNetwork(text, garage.household.spec.currency);
+            if (!found.ok) return found.problems;
+            const raw = JSON.parse(text) as unknown;
+            const lists = Array.isArray(raw)
+              ? { locations: raw, tariffs: [] }
+              : (raw as { data?: unknown; locations?: unknown; tariffs?: unknown });
+            try {
+              const made = await take(household, {
+                name: name.trim() || "From a file",
+                locations: "data" in lists ? lists.data : lists.locations,
+                tariffs: lists.tariffs ?? [],
+              });
+              look(made.id);
+              sayDone(`${made.name}: ${made.locations} posts read from the file.`);
+              return [];
+            } catch (error) {
+              return [{ field: "(file)", message: (error as Error).message }];
+            }
+          }}
+        />
+      </div>
+      <p className="quiet">
+        By the open protocol OCPI 2.2.1, from its list of versions or of locations. A token is used for the
+        one reading and kept nowhere.
+      </p>
+    </section>
+  );
+}

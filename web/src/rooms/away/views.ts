@@ -1,0 +1,18 @@
+import { lazy, type ComponentType } from "react";
+import KitView from "./KitView";
+import type { ViewProps } from "./view";
+
+interface View {
+  readonly id: string;
+  readonly name: string;
+  readonly Body: ComponentType<ViewProps>;
+}
+
+/** The views of a trip, in the order questions come up; all but the first come once they are looked at. */
+export const VIEWS: readonly View[] = [
+  { id: "kit", name: "What to pack", Body: KitView },
+  { id: "reach", name: "Will it reach", Body: lazy(() => import("./ReachView")) },
+  { id: "posts", name: "Posts near me", Body: lazy(() => import("./PostsView")) },
+  { id: "stops", name: "Stops on the way", Body: lazy(() => import("./StopsView")) },
+  { id: "beside", name: "At the post", Body: lazy(() => import("./BesideView")) },
+];
