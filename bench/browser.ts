@@ -15,7 +15,7 @@ const browser = await chromium.launch({
   executablePath,
   args: ["--headless", "--no-sandbox", "--disable-gpu", "--disable-background-networking"],
 });
-const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, serviceWorkers: "block" });
 const loaded = new Set<string>();
 page.on("response", (r) => {
   if (r.url().endsWith(".js")) loaded.add(new URL(r.url()).pathname);

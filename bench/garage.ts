@@ -76,7 +76,7 @@ const browser = await chromium.launch({
   executablePath,
   args: ["--headless", "--no-sandbox", "--disable-gpu", "--disable-background-networking"],
 });
-const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, serviceWorkers: "block" });
 await page.goto(`${address}garage/connectors`);
 await page.getByLabel("Household").selectOption(own);
 await page.getByRole("link", { name: new RegExp(`^Cars ${ON_BENCH / 5 + demo.cars.length}`) }).waitFor();

@@ -49,7 +49,7 @@ const browser = await chromium.launch({
   executablePath,
   args: ["--headless", "--no-sandbox", "--disable-gpu", "--disable-background-networking"],
 });
-const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, serviceWorkers: "block" });
 await page.addInitScript(() => {
   const seen: number[] = [];
   Object.assign(window, { longTasks: seen });

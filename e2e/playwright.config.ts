@@ -12,6 +12,8 @@ export default defineConfig({
   workers: 2,
   use: {
     actionTimeout: 15_000,
+    // What lies between page and server is looked at by the test that takes the network away, and by no other.
+    serviceWorkers: "block",
     locale: "en-GB",
     timezoneId: "Europe/Dublin",
     viewport: { width: 1280, height: 800 },

@@ -92,8 +92,8 @@ export function firstAway(garage: Garage): AwayDraft {
   const household = garage.household.spec;
   const country = homeCountry(household);
   const today = todayIn(garage);
-  const car = garage.cars.find(({ spec }) => spec.inlets.length > 0);
-  const offers = car ? piecesToBuy(car.spec, country, household.currency) : [];
+  const car = carOf(garage, { carId: null })?.car;
+  const offers = car ? piecesToBuy(car, country, household.currency) : [];
   const made: AwayDraft = {
     carId: null,
     country,
@@ -117,7 +117,7 @@ export function firstAway(garage: Garage): AwayDraft {
     reachFrom: "post",
     posts: { networkId: null, from: null, stayHours: 2, filters: { ...ANY_POST, fits: true }, order: "near" },
     trip: {
-      ...firstTrip(car?.spec),
+      ...firstTrip(car),
       road: roadSchema.parse({}),
       departAt: `${today}T08:00`,
       airC: 10,
@@ -149,7 +149,7 @@ export const awayIn = (garage: Garage): AwayDraft =>
 /** The car of a trip: the one chosen, the one in the middle of the garage's own where none is. */
 export const carOf = (
   garage: Garage,
-  { carId }: AwayDraft,
+  { carId }: Pick<AwayDraft, "carId">,
 ): { readonly id: string; readonly car: Car } | null => {
   const row =
     garage.cars.find(({ id }) => id === carId) ??

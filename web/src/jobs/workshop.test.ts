@@ -14,6 +14,7 @@ import {
   wayOf,
 } from "@kettleback/core";
 import { fallowQuay } from "@kettleback/core/demo";
+import { firstAway, knownPosts, openKit, openTrip } from "./away";
 import { JOBS, type JobKind } from "./table";
 import { workshop } from "./workshop";
 
@@ -81,6 +82,8 @@ const week: WeekAsked = {
   luck: luckSchema.parse({}),
 };
 
+const kitAsked = openKit(fallowQuay, firstAway(fallowQuay)).asked!;
+
 /** What each job is asked with, from the demo. */
 const ASKED: { readonly [K in JobKind]: Parameters<(typeof JOBS)[K]> } = {
   aside: [plan, solution.clock],
@@ -114,6 +117,9 @@ const ASKED: { readonly [K in JobKind]: Parameters<(typeof JOBS)[K]> } = {
     [],
     "cee-7",
   ],
+  kit: [kitAsked],
+  posts: ['{"locations":[]}', { ...kitAsked, stayHours: 2 }, null, knownPosts(fallowQuay)],
+  trip: [openTrip(fallowQuay, firstAway(fallowQuay)).asked!],
   whyShown: [plan, { kind: "power", watts: 1_000, step: 100 }],
   weekMatters: [week, 0, week.ways[0]!],
   weekSchools: [week, 0, week.ways[0]!],

@@ -4,6 +4,7 @@ import { useStore } from "zustand";
 import type { Garage } from "@kettleback/core";
 import { RoomFrame } from "../../controls/RoomFrame";
 import { UndoRedo } from "../../controls/UndoRedo";
+import { useNarrow } from "../../controls/useNarrow";
 import { viewAt, Views } from "../../controls/Views";
 import { NotHere, NothingYet } from "../../controls/states";
 import { firstAway } from "../../jobs/away";
@@ -17,6 +18,8 @@ export default function AwayScreen({ garage }: { readonly garage: Garage }) {
   const store = awayStoreOf(garage.household.id);
   const draft = useStore(store, (s) => s.draft) ?? firstAway(garage);
   const view = viewAt(VIEWS, useParams().view);
+  // Beside a post nobody looks for the next view behind a button.
+  const narrow = useNarrow();
   if (!view) return <NotHere />;
   if (garage.cars.length === 0)
     return (
@@ -24,11 +27,12 @@ export default function AwayScreen({ garage }: { readonly garage: Garage }) {
         A trip needs a car. <Link to="/garage">Add it in the Garage</Link>, then come back here.
       </NothingYet>
     );
+  const views = <Views label="Views of a trip" base="/away" views={VIEWS} view={view.id} />;
   return (
     <RoomFrame
       title="Away"
       className={styles.room}
-      lead={<Views label="Views of a trip" base="/away" views={VIEWS} view={view.id} />}
+      lead={!narrow && views}
       tools={
         <>
           <AwayFile garage={garage} draft={draft} view={view.id} onChange={store.getState().set} />
@@ -36,6 +40,7 @@ export default function AwayScreen({ garage }: { readonly garage: Garage }) {
         </>
       }
     >
+      {narrow && views}
       <Suspense fallback={<div className="view-waiting" />}>
         <view.Body garage={garage} draft={draft} onChange={store.getState().set} />
       </Suspense>

@@ -7,36 +7,17 @@ import {
   COURTESIES,
   EMERGENCY,
   LOCAL_RULES,
-  SPOT_WORDS,
   START_WORDS,
   STARTS,
   troublesAt,
-  type Beside,
 } from "@kettleback/core";
 import { Button } from "../../controls/Button";
 import { Select } from "../../controls/Select";
 import { Tick } from "../../controls/Tick";
-import { carOf } from "../../jobs/away";
 import type { AwayDraft } from "../../stores/away";
+import { besideOf } from "./besideOf";
 import { TicksKept } from "./TicksKept";
 import type { ViewProps } from "./view";
-
-/** What the cards go by, of what is chosen here and what was read of the post. */
-export function besideOf({ garage, draft }: Pick<ViewProps, "garage" | "draft">): Beside {
-  const { kind, adapter, start, autoUnlock, at } = draft.beside;
-  const inlets = carOf(garage, draft)!.car.inlets;
-  return {
-    kind,
-    adapter,
-    start,
-    autoUnlock,
-    limitMinutes: at?.limitMinutes ?? null,
-    idleFee: at?.idleFee ?? false,
-    inlet: SPOT_WORDS[draft.reach.body.inlet],
-    expected: at && at.kW !== null ? { kW: at.kW, amps: at.amps, phases: at.phases, rapid: at.rapid } : null,
-    combined: inlets.some((inlet) => inlet === "ccs1" || inlet === "ccs2"),
-  };
-}
 
 /** The session beside the post, a card at a time; what to try when it will not; courtesy and law. */
 export default function BesideView(props: ViewProps) {

@@ -29,7 +29,7 @@ export function PlaceDetail({
           {now.fullAfter === null ? "" : `, done after ${durationText(now.fullAfter)}`}.
         </p>
       ) : (
-        <p>With what is ticked nothing charges here. {whyNotAt(its, place, packed).why}</p>
+        <p>With what is ticked nothing charges here: {whyNotAt(its, place, packed).why}</p>
       )}
       {better && (
         <p>

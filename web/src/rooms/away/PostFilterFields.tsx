@@ -8,6 +8,7 @@ import {
 } from "@kettleback/core";
 import { Button } from "../../controls/Button";
 import { FigureInput } from "../../controls/FigureInput";
+import { Fold } from "../../controls/Fold";
 import { Select } from "../../controls/Select";
 import { Tick } from "../../controls/Tick";
 import type { AwayDraft } from "../../stores/away";
@@ -62,7 +63,7 @@ export function PostFilterFields({
       posts({ from: { lat: round(coords.latitude), lon: round(coords.longitude) } }),
     );
   return (
-    <section className="view-panel filters" aria-label="What is looked for">
+    <Fold says="What is looked for" className="view-panel filters">
       <Tick checked={filters.fits} onChange={(fits) => filter({ fits })}>
         charges this car
       </Tick>
@@ -134,7 +135,7 @@ export function PostFilterFields({
       <Button quiet onClick={onAdd}>
         Add a post I know…
       </Button>
-    </section>
+    </Fold>
   );
 }
 

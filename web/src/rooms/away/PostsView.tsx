@@ -111,9 +111,11 @@ function Found({ rows, here, notes, ...props }: FoundProps) {
       </div>
       <PostFilterFields {...props} here={here} onAdd={() => setAdding(true)} />
       <div className="posts-two">
-        <PostMap rows={found} here={here} unit={unit} chosen={at?.post.key ?? null} onChoose={setChosen} />
         <div>
+          <PostMap rows={found} here={here} unit={unit} chosen={at?.post.key ?? null} onChoose={setChosen} />
           {at && <PostDetail {...props} row={at} />}
+        </div>
+        <div>
           <PostList {...props} rows={found} chosen={at?.post.key ?? null} onChoose={setChosen} />
         </div>
       </div>

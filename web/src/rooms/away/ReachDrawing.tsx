@@ -9,7 +9,7 @@ interface Props {
 }
 
 /** Metres drawn around the bay, and drawing units a metre. */
-const AROUND = 2.2;
+const AROUND = 1.4;
 const SCALE = 60;
 const STEP_M = 0.1;
 const tenth = (m: number): number => Math.round(m * 10) / 10;

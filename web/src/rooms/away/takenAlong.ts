@@ -20,7 +20,7 @@ import {
 import { durationText, percentText } from "../../format/number";
 import { knownPosts, openKit, openTrip, packedMask, postsAskedOf } from "../../jobs/away";
 import type { ask as askPool } from "../../jobs/pool";
-import { besideOf } from "./BesideView";
+import { besideOf } from "./besideOf";
 import type { ViewProps } from "./view";
 import { amountText, kmText, kWText, nearText, togetherText } from "./words";
 
