@@ -72,6 +72,40 @@ const SCANS: Readonly<Record<string, Screens>> = {
       await page.getByRole("status", { name: "What is tried out" }).waitFor();
     },
   },
+  "/away": {
+    "what to pack, a place that is not served": async (page) => {
+      await page.getByRole("link", { name: "Away", exact: true }).click();
+      await page.getByRole("button", { name: /^a relative’s: three-pin/ }).click();
+    },
+    "the bay": async (page) => {
+      await page.getByRole("link", { name: "Will it reach" }).click();
+      await page.getByRole("slider", { name: "Post or socket" }).waitFor();
+    },
+    "posts near me": async (page) => {
+      await page.getByRole("link", { name: "Posts near me" }).click();
+      await page.getByRole("row", { name: /^Co-op hall/ }).waitFor();
+    },
+    "a post by hand, with something missing": async (page) => {
+      await page.getByRole("link", { name: "Away", exact: true }).click();
+      await page.getByRole("link", { name: "Posts near me" }).click();
+      await page.getByRole("button", { name: "Add a post I know…" }).click();
+      await page.getByRole("button", { name: "Keep it" }).click();
+      await page.getByRole("dialog").getByRole("alert").waitFor();
+    },
+    "stops on the way": async (page) => {
+      await page.keyboard.press("Escape");
+      await page.getByRole("link", { name: "Stops on the way" }).click();
+      await page
+        .getByRole("button", { name: /is broken$/ })
+        .first()
+        .waitFor();
+      await page.getByText("What driving takes").click();
+    },
+    "at the post, something will not": async (page) => {
+      await page.getByRole("link", { name: "At the post" }).click();
+      await page.getByText("It is slower than the sign").click();
+    },
+  },
   "/week": {
     "week that falls short, a drive picked, a day open": async (page) => {
       await page.getByRole("link", { name: "Week", exact: true }).click();

@@ -21,10 +21,8 @@ import type { ViewProps } from "./view";
 /** Largest recorded track read, in bytes. */
 const TRACK_MAX_BYTES = 32 * 1024 * 1024;
 
-/** The trip in view as open documents: exported, taken in, and as one page to take along. */
-export function AwayFile(props: ViewProps & { readonly view: string }) {
-  const { garage, draft, view, onChange } = props;
-  const texts = useNetworks((s) => s.texts);
+/** How files are taken into view: a trip as a document, a table of legs or a track; a kit. */
+function takingOf({ garage, draft, onChange }: ViewProps) {
   const unit = garage.household.spec.distanceUnit;
   const usualKmh = unit === "mi" ? 96 : 90;
   const takeLegs = (legs: readonly TripLeg[], what: string): readonly FieldProblem[] => {
@@ -103,6 +101,14 @@ export function AwayFile(props: ViewProps & { readonly view: string }) {
     );
     return Promise.resolve([]);
   };
+  return { takeTrip, takeKit };
+}
+
+/** The trip in view as open documents: exported, taken in, and as one page to take along. */
+export function AwayFile(props: ViewProps & { readonly view: string }) {
+  const { garage, draft, view } = props;
+  const texts = useNetworks((s) => s.texts);
+  const { takeTrip, takeKit } = takingOf(props);
   const kit = openKit(garage, draft);
   const trip = openTrip(garage, draft);
   const head = { version: SPEC_VERSION } as const;

@@ -10,6 +10,7 @@ import {
   START_WORDS,
   STARTS,
   troublesAt,
+  type Beside,
 } from "@kettleback/core";
 import { Button } from "../../controls/Button";
 import { Select } from "../../controls/Select";
@@ -31,9 +32,9 @@ export default function BesideView(props: ViewProps) {
   const { ticks } = draft.beside;
   const id = (step: string) => `${card.id}.${step}`;
   const done = card.steps.filter((step) => ticks[id(step.id)] !== undefined).length;
-  const tick = (step: string, on: boolean) => {
+  const tick = (step: string, on: boolean): void => {
     const { [id(step)]: _, ...others } = ticks;
-    set({ ticks: on ? { ...others, [id(step)]: Date.now() } : others });
+    set({ ticks: on ? { ...others, [id(step)]: moment() } : others });
   };
   return (
     <div className="beside">
@@ -97,58 +98,80 @@ export default function BesideView(props: ViewProps) {
       <p className="emergency" role="note">
         <b>If something is wrong:</b> {EMERGENCY}
       </p>
-      <section className="view-panel" aria-label="When it will not">
-        <h2>When it will not</h2>
-        {troublesAt(situation).map(({ id: trouble, title, tries }) => (
-          <details key={trouble} className="trouble">
-            <summary>{title}</summary>
-            <ol>
-              {tries.map((step) => (
-                <li key={step.id}>
-                  {step.text}
-                  {step.why && <small>{step.why}</small>}
-                </li>
-              ))}
-            </ol>
-          </details>
-        ))}
-      </section>
-      <section className="view-panel situation" aria-label="What I stand before">
-        <h2>What I stand before</h2>
-        <Select
-          says="It is"
-          value={draft.beside.kind}
-          onChange={(kind) => set({ kind })}
-          options={BESIDE_KINDS.map((value) => ({ value, text: BESIDE_WORDS[value] }))}
-        />
-        <Select
-          says="It starts by"
-          value={draft.beside.start}
-          onChange={(start) => set({ start })}
-          options={STARTS.map((value) => ({ value, text: START_WORDS[value] }))}
-        />
-        <Tick checked={draft.beside.adapter} onChange={(adapter) => set({ adapter })}>
-          an adapter goes on its plug
-        </Tick>
-        <Tick checked={draft.beside.autoUnlock} onChange={(autoUnlock) => set({ autoUnlock })}>
-          my car lets go of the plug when it is done
-        </Tick>
-        <TicksKept garage={garage} ticks={ticks} />
-      </section>
-      <section className="view-panel" aria-label="Courtesy and law">
-        <h2>Courtesy and law</h2>
-        <p>
-          <b>{LOCAL_RULES}</b>
-        </p>
-        <dl className="courtesy">
-          {COURTESIES.map(({ id: rule, title, text }) => (
-            <div key={rule}>
-              <dt>{title}</dt>
-              <dd>{text}</dd>
-            </div>
-          ))}
-        </dl>
-      </section>
+      <Troubles situation={situation} />
+      <StandBefore {...props} set={set} />
+      <CourtesyAndLaw />
     </div>
   );
 }
+
+/** The moment a tick is made (ms). */
+const moment = (): number => Date.now();
+
+/** What may go wrong, and what to try. */
+const Troubles = ({ situation }: { readonly situation: Beside }) => (
+  <section className="view-panel" aria-label="When it will not">
+    <h2>When it will not</h2>
+    {troublesAt(situation).map(({ id: trouble, title, tries }) => (
+      <details key={trouble} className="trouble">
+        <summary>{title}</summary>
+        <ol>
+          {tries.map((step) => (
+            <li key={step.id}>
+              {step.text}
+              {step.why && <small>{step.why}</small>}
+            </li>
+          ))}
+        </ol>
+      </details>
+    ))}
+  </section>
+);
+
+interface StandBeforeProps extends ViewProps {
+  set(change: Partial<AwayDraft["beside"]>): void;
+}
+
+/** What one stands before, as far as it is not known from the post. */
+const StandBefore = ({ garage, draft, set }: StandBeforeProps) => (
+  <section className="view-panel situation" aria-label="What I stand before">
+    <h2>What I stand before</h2>
+    <Select
+      says="It is"
+      value={draft.beside.kind}
+      onChange={(kind) => set({ kind })}
+      options={BESIDE_KINDS.map((value) => ({ value, text: BESIDE_WORDS[value] }))}
+    />
+    <Select
+      says="It starts by"
+      value={draft.beside.start}
+      onChange={(start) => set({ start })}
+      options={STARTS.map((value) => ({ value, text: START_WORDS[value] }))}
+    />
+    <Tick checked={draft.beside.adapter} onChange={(adapter) => set({ adapter })}>
+      an adapter goes on its plug
+    </Tick>
+    <Tick checked={draft.beside.autoUnlock} onChange={(autoUnlock) => set({ autoUnlock })}>
+      my car lets go of the plug when it is done
+    </Tick>
+    <TicksKept garage={garage} ticks={draft.beside.ticks} />
+  </section>
+);
+
+/** What one owes others, and whose rules go first. */
+const CourtesyAndLaw = () => (
+  <section className="view-panel" aria-label="Courtesy and law">
+    <h2>Courtesy and law</h2>
+    <p>
+      <b>{LOCAL_RULES}</b>
+    </p>
+    <dl className="courtesy">
+      {COURTESIES.map(({ id: rule, title, text }) => (
+        <div key={rule}>
+          <dt>{title}</dt>
+          <dd>{text}</dd>
+        </div>
+      ))}
+    </dl>
+  </section>
+);

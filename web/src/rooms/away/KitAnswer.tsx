@@ -15,7 +15,7 @@ export function KitAnswer({ garage, draft, onChange, seen }: ViewProps & { reado
   const possible = attempts.length - least.beyond.length;
   const names = piecesOf(least.kit).map((at) => pieceName(pieces[at]!));
   const { mass, volume, price } = least.sum;
-  const usual = piecesOf(least.kit).some((at) => weightOf(pieces[at]!).usual.length > 0);
+  const usual = piecesOf(least.kit).some((at) => weightOf(pieces[at]!).usual.includes("massKg"));
   const toBuy = piecesOf(least.kit)
     .filter((at) => pieces[at]!.have === "buy")
     .map((at) => pieceName(pieces[at]!));

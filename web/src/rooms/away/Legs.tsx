@@ -11,24 +11,6 @@ export function Legs({ garage, draft, onChange }: ViewProps) {
   const unit = garage.household.spec.distanceUnit;
   const { legs, road } = draft.trip;
   const set = (next: readonly TripLeg[]) => onChange({ ...draft, trip: { ...draft.trip, legs: [...next] } });
-  const change = (i: number, of: Partial<TripLeg>) => {
-    const next = legSchema.safeParse({ ...legs[i]!, ...of });
-    if (next.success) set(legs.map((leg, k) => (k === i ? next.data : leg)));
-  };
-  const may = (i: number, of: (typed: number) => Partial<TripLeg>) => (typed: number) =>
-    !legSchema.safeParse({ ...legs[i]!, ...of(typed) }).success;
-  const cell = (i: number, says: string, value: number, of: (typed: number) => Partial<TripLeg>) => (
-    <td className="figure">
-      <FigureInput
-        label={`${says} of leg ${i + 1}`}
-        className="number"
-        value={value}
-        decimals={1}
-        wrong={may(i, of)}
-        onChange={(typed) => change(i, of(typed))}
-      />
-    </td>
-  );
   return (
     <section className="view-panel" aria-label="Legs">
       <h2>Legs</h2>
@@ -58,37 +40,7 @@ export function Legs({ garage, draft, onChange }: ViewProps) {
         </thead>
         <tbody>
           {legs.map((leg, i) => (
-            <tr key={i}>
-              <td>
-                <TextInput
-                  label={`Name of leg ${i + 1}`}
-                  maxLength={80}
-                  value={leg.name ?? ""}
-                  onChange={(name) => {
-                    const { name: _, ...rest } = leg;
-                    set(legs.map((one, k) => (k === i ? (name === "" ? rest : { ...leg, name }) : one)));
-                  }}
-                />
-              </td>
-              {cell(i, `Distance, ${unit},`, fromKm(leg.km, unit), (typed) => ({ km: toKm(typed, unit) }))}
-              {cell(i, `Speed, ${unit}/h,`, fromKm(leg.speedKmh, unit), (typed) => ({
-                speedKmh: toKm(typed, unit),
-              }))}
-              {cell(i, "Metres up", leg.upM, (upM) => ({ upM }))}
-              {cell(i, "Metres down", leg.downM, (downM) => ({ downM }))}
-              {cell(i, `Head wind, ${unit}/h,`, fromKm(leg.windKmh, unit), (typed) => ({
-                windKmh: toKm(typed, unit),
-              }))}
-              <td>
-                <Button
-                  quiet
-                  aria-label={`Remove leg ${i + 1}`}
-                  onClick={() => set(legs.filter((_, k) => k !== i))}
-                >
-                  <Icon name="close" />
-                </Button>
-              </td>
-            </tr>
+            <LegRow key={i} {...{ leg, i, unit, legs, set }} />
           ))}
         </tbody>
       </Table>
@@ -115,6 +67,65 @@ export function Legs({ garage, draft, onChange }: ViewProps) {
         onChange={(next) => onChange({ ...draft, trip: { ...draft.trip, road: next } })}
       />
     </section>
+  );
+}
+
+interface LegRowProps {
+  readonly leg: TripLeg;
+  readonly i: number;
+  readonly legs: readonly TripLeg[];
+  readonly unit: "km" | "mi";
+  set(legs: readonly TripLeg[]): void;
+}
+
+/** One leg, each of its figures taken as soon as it is one that may be. */
+function LegRow({ leg, i, legs, unit, set }: LegRowProps) {
+  const change = (i: number, of: Partial<TripLeg>) => {
+    const next = legSchema.safeParse({ ...legs[i]!, ...of });
+    if (next.success) set(legs.map((leg, k) => (k === i ? next.data : leg)));
+  };
+  const may = (i: number, of: (typed: number) => Partial<TripLeg>) => (typed: number) =>
+    !legSchema.safeParse({ ...legs[i]!, ...of(typed) }).success;
+  const cell = (i: number, says: string, value: number, of: (typed: number) => Partial<TripLeg>) => (
+    <td className="figure">
+      <FigureInput
+        label={`${says} of leg ${i + 1}`}
+        className="number"
+        value={value}
+        decimals={1}
+        wrong={may(i, of)}
+        onChange={(typed) => change(i, of(typed))}
+      />
+    </td>
+  );
+  return (
+    <tr>
+      <td>
+        <TextInput
+          label={`Name of leg ${i + 1}`}
+          maxLength={80}
+          value={leg.name ?? ""}
+          onChange={(name) => {
+            const { name: _, ...rest } = leg;
+            set(legs.map((one, k) => (k === i ? (name === "" ? rest : { ...leg, name }) : one)));
+          }}
+        />
+      </td>
+      {cell(i, `Distance, ${unit},`, fromKm(leg.km, unit), (typed) => ({ km: toKm(typed, unit) }))}
+      {cell(i, `Speed, ${unit}/h,`, fromKm(leg.speedKmh, unit), (typed) => ({
+        speedKmh: toKm(typed, unit),
+      }))}
+      {cell(i, "Metres up", leg.upM, (upM) => ({ upM }))}
+      {cell(i, "Metres down", leg.downM, (downM) => ({ downM }))}
+      {cell(i, `Head wind, ${unit}/h,`, fromKm(leg.windKmh, unit), (typed) => ({
+        windKmh: toKm(typed, unit),
+      }))}
+      <td>
+        <Button quiet aria-label={`Remove leg ${i + 1}`} onClick={() => set(legs.filter((_, k) => k !== i))}>
+          <Icon name="close" />
+        </Button>
+      </td>
+    </tr>
   );
 }
 

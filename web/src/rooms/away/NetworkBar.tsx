@@ -4,6 +4,7 @@ import { Button } from "../../controls/Button";
 import { DocumentFile } from "../../controls/DocumentFile";
 import { Select } from "../../controls/Select";
 import { TextInput } from "../../controls/TextInput";
+import { useNow } from "../../controls/useNow";
 import { useNetworks } from "../../stores/networks";
 import { sayDone, sayTrouble } from "../../stores/notices";
 import { NETWORK_MAX_BYTES, readNetwork } from "@kettleback/core";
@@ -20,22 +21,21 @@ export function NetworkBar({
   onChange,
   head,
 }: ViewProps & { readonly head: NetworkHead | undefined }) {
-  const { heads, read, take, forget } = useNetworks();
+  const { heads, read, forget } = useNetworks();
   const household = garage.household.id;
-  const [address, setAddress] = useState("");
-  const [name, setName] = useState("");
-  const [token, setToken] = useState("");
+  const now = useNow();
   const look = (networkId: string | null) => onChange({ ...draft, posts: { ...draft.posts, networkId } });
-  const ask = (asked: { name: string; address: string }) =>
-    read(household, { ...asked, token: token.trim() === "" ? null : token.trim() })
+  const ask = (asked: NewNetwork) =>
+    read(household, asked)
       .then((made) => {
         look(made.id);
-        setToken("");
-        setAddress("");
-        setName("");
         sayDone(`${made.name}: ${made.locations} posts read.`);
+        return true;
       })
-      .catch(sayTrouble);
+      .catch((error: unknown) => {
+        sayTrouble(error);
+        return false;
+      });
   return (
     <section className="view-panel network" aria-label="Where the posts come from">
       <h2>Where the posts come from</h2>
@@ -47,10 +47,12 @@ export function NetworkBar({
             onChange={look}
             options={heads.map(({ id, name: text }) => ({ value: id, text }))}
           />{" "}
-          {head.locations} posts, read {ageText(Date.now() - Date.parse(head.readAt))}
+          {head.locations} posts, read {ageText(now - Date.parse(head.readAt))}
           {head.address === null ? " from a file" : ""}. Nothing is asked of it until you press.{" "}
           {head.address !== null && (
-            <Button asks={() => ask({ name: head.name, address: head.address! })}>Read it anew</Button>
+            <Button asks={() => ask({ name: head.name, address: head.address!, token: null })}>
+              Read it anew
+            </Button>
           )}{" "}
           <Button
             quiet
@@ -66,75 +68,94 @@ export function NetworkBar({
       ) : (
         <p>No network has been read. Posts of your own can be added above, or read one here.</p>
       )}
-      <div className="another">
-        <TextInput
-          says="Name"
-          label="Name of the network"
-          placeholder="how you call it"
-          maxLength={80}
-          value={name}
-          onChange={setName}
-        />
-        <TextInput
-          says="Address"
-          label="Address of the network"
-          placeholder="https://…/versions"
-          value={address}
-          onChange={setAddress}
-        />
-        <TextInput
-          says="Token"
-          label="Token"
-          placeholder="if it asks for one"
-          value={token}
-          onChange={setToken}
-        />
-        <Button
-          quiet
-          disabled={address.trim() === ""}
-          asks={() =>
-            ask({
-              name:
-                name.trim() ||
-                address
-                  .trim()
-                  .replace(/^https?:\/\//, "")
-                  .slice(0, 80),
-              address: address.trim(),
-            })
-          }
-        >
-          Read
-        </Button>
-        <DocumentFile
-          one="network"
-          maxBytes={MOST_BYTES}
-          take={async (text) => {
-            const found = readNetwork(text, garage.household.spec.currency);
-            if (!found.ok) return found.problems;
-            const raw = JSON.parse(text) as unknown;
-            const lists = Array.isArray(raw)
-              ? { locations: raw, tariffs: [] }
-              : (raw as { data?: unknown; locations?: unknown; tariffs?: unknown });
-            try {
-              const made = await take(household, {
-                name: name.trim() || "From a file",
-                locations: "data" in lists ? lists.data : lists.locations,
-                tariffs: lists.tariffs ?? [],
-              });
-              look(made.id);
-              sayDone(`${made.name}: ${made.locations} posts read from the file.`);
-              return [];
-            } catch (error) {
-              return [{ field: "(file)", message: (error as Error).message }];
-            }
-          }}
-        />
-      </div>
+      <Another garage={garage} look={look} ask={ask} />
       <p className="quiet">
         By the open protocol OCPI 2.2.1, from its list of versions or of locations. A token is used for the
         one reading and kept nowhere.
       </p>
     </section>
+  );
+}
+
+interface NewNetwork {
+  readonly name: string;
+  readonly address: string;
+  readonly token: string | null;
+}
+interface AnotherProps {
+  readonly garage: ViewProps["garage"];
+  look(networkId: string): void;
+  /** Whether it was read. */
+  ask(asked: NewNetwork): Promise<boolean>;
+}
+
+/** Reads another network: by its address, or from a file. */
+function Another({ garage, look, ask }: AnotherProps) {
+  const { take } = useNetworks();
+  const household = garage.household.id;
+  const [address, setAddress] = useState("");
+  const [name, setName] = useState("");
+  const [token, setToken] = useState("");
+  const read = async () => {
+    const at = address.trim();
+    const called = name.trim() || at.replace(/^https?:\/\//, "").slice(0, 80);
+    // What was typed stays where it could not be read.
+    if (!(await ask({ name: called, address: at, token: token.trim() || null }))) return;
+    setToken("");
+    setAddress("");
+    setName("");
+  };
+  return (
+    <div className="another">
+      <TextInput
+        says="Name"
+        label="Name of the network"
+        placeholder="how you call it"
+        maxLength={80}
+        value={name}
+        onChange={setName}
+      />
+      <TextInput
+        says="Address"
+        label="Address of the network"
+        placeholder="https://…/versions"
+        value={address}
+        onChange={setAddress}
+      />
+      <TextInput
+        says="Token"
+        label="Token"
+        placeholder="if it asks for one"
+        value={token}
+        onChange={setToken}
+      />
+      <Button quiet disabled={address.trim() === ""} asks={read}>
+        Read
+      </Button>
+      <DocumentFile
+        one="network"
+        maxBytes={MOST_BYTES}
+        take={async (text) => {
+          const found = readNetwork(text, garage.household.spec.currency);
+          if (!found.ok) return found.problems;
+          const raw = JSON.parse(text) as unknown;
+          const lists = Array.isArray(raw)
+            ? { locations: raw, tariffs: [] }
+            : (raw as { data?: unknown; locations?: unknown; tariffs?: unknown });
+          try {
+            const made = await take(household, {
+              name: name.trim() || "From a file",
+              locations: "data" in lists ? lists.data : lists.locations,
+              tariffs: lists.tariffs ?? [],
+            });
+            look(made.id);
+            sayDone(`${made.name}: ${made.locations} posts read from the file.`);
+            return [];
+          } catch (error) {
+            return [{ field: "(file)", message: (error as Error).message }];
+          }
+        }}
+      />
+    </div>
   );
 }

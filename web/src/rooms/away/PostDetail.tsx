@@ -8,12 +8,14 @@ import {
   POST_NOTES,
   STATE_WORDS,
   type KnownPost,
+  type Post,
   type PostNote,
   type PostRow,
 } from "@kettleback/core";
 import { Button } from "../../controls/Button";
 import { Select } from "../../controls/Select";
 import { TextInput } from "../../controls/TextInput";
+import { useNow } from "../../controls/useNow";
 import { ampsText, durationText } from "../../format/number";
 import { todayIn } from "../../jobs/store";
 import { openKit } from "../../jobs/away";
@@ -82,20 +84,7 @@ export function PostDetail({ garage, draft, onChange, row }: ViewProps & { reado
           <b>{what}</b> {why} {todo}
         </p>
       ))}
-      <ul className="points">
-        {post.outlets.map(({ uid, state, stateMs, met }) => (
-          <li key={uid}>
-            {met
-              .map(
-                ({ met: one }) =>
-                  `${metName(one)}${one.kind === "post" ? `, ${one.phases === 3 ? "3 × " : ""}${ampsText(one.amps)}${one.tethered ? "" : ", socket"}` : ""}`,
-              )
-              .join(" or ") || "nothing stated"}
-            : {STATE_WORDS[state]}
-            {stateMs === null ? "" : `, ${ageText(Date.now() - stateMs)}`}
-          </li>
-        ))}
-      </ul>
+      <Points post={post} />
       <Notes key={post.key} garage={garage} row={row} known={known} />
       <p className="acts">
         <Link to="/away/beside" onClick={beside}>
@@ -122,6 +111,27 @@ export function PostDetail({ garage, draft, onChange, row }: ViewProps & { reado
         )}
       </p>
     </section>
+  );
+}
+
+/** Every place to plug in at a post, and how it stands. */
+function Points({ post }: { readonly post: Post }) {
+  const now = useNow();
+  return (
+    <ul className="points">
+      {post.outlets.map(({ uid, state, stateMs, met }) => (
+        <li key={uid}>
+          {met
+            .map(
+              ({ met: one }) =>
+                `${metName(one)}${one.kind === "post" ? `, ${one.phases === 3 ? "3 × " : ""}${ampsText(one.amps)}${one.tethered ? "" : ", socket"}` : ""}`,
+            )
+            .join(" or ") || "nothing stated"}
+          : {STATE_WORDS[state]}
+          {stateMs === null ? "" : `, ${ageText(now - stateMs)}`}
+        </li>
+      ))}
+    </ul>
   );
 }
 

@@ -1,10 +1,11 @@
-import { useState } from "react";
+import { useState, type ReactNode } from "react";
 import {
   CONNECTOR_IDS,
   CONNECTORS,
   knownPostSchema,
   problemsOf,
   type ConnectorId,
+  type FieldProblem,
   type PlaceOnEarth,
 } from "@kettleback/core";
 import { Button } from "../../controls/Button";
@@ -33,7 +34,7 @@ export function PostForm({
 }: ViewProps & { readonly here: PlaceOnEarth; onClose(): void }) {
   const [name, setName] = useState("");
   const [at, setAt] = useState(here);
-  const [point, setPoint] = useState(usual("type2"));
+  const [point, setPoint] = useState<Point>(usual("type2"));
   const [limit, setLimit] = useState<number | null>(null);
   const [tariff, setTariff] = useState("");
   const [tried, setTried] = useState(false);
@@ -95,25 +96,7 @@ export function PostForm({
         <TextInput says="Name" focused maxLength={80} wrong={wrong("name")} value={name} onChange={setName} />
         {figure("Latitude", "degrees north", at.lat, "at.lat", (lat) => setAt({ ...at, lat }))}
         {figure("Longitude", "degrees east", at.lon, "at.lon", (lon) => setAt({ ...at, lon }))}
-        <Select
-          says="Plug"
-          value={point.plug}
-          onChange={(plug) => setPoint(usual(plug))}
-          options={CONNECTOR_IDS.map((value) => ({ value, text: CONNECTORS[value].name }))}
-        />
-        <Tick checked={point.tethered} onChange={(tethered) => setPoint({ ...point, tethered })}>
-          it has a cable of its own
-        </Tick>
-        {CONNECTORS[point.plug].current === "AC" && CONNECTORS[point.plug].phases === 3 && (
-          <Tick
-            checked={point.phases === 3}
-            onChange={(three) => setPoint({ ...point, phases: three ? 3 : 1 })}
-          >
-            three phases
-          </Tick>
-        )}
-        {figure("Volts", "V", point.volts, "points.0.volts", (volts) => setPoint({ ...point, volts }))}
-        {figure("Amps", "A", point.amps, "points.0.amps", (amps) => setPoint({ ...point, amps }))}
+        <PlugFields point={point} figure={figure} onChange={setPoint} />
         <label className="length">
           Time limit{" "}
           <FigureInput
@@ -136,18 +119,52 @@ export function PostForm({
           ]}
         />
       </div>
-      {tried && problems.length > 0 && (
-        <ul className="problems" role="alert">
-          {problems.map(({ field, message }) => (
-            <li key={field}>
-              {FIELD_WORDS[field] ?? field}: {message}
-            </li>
-          ))}
-        </ul>
-      )}
+      {tried && <Wrong problems={problems} />}
     </Dialog>
   );
 }
+
+/** What is wrong, by the form's own names. */
+const Wrong = ({ problems }: { readonly problems: readonly FieldProblem[] }) =>
+  problems.length > 0 && (
+    <ul className="problems" role="alert">
+      {problems.map(({ field, message }) => (
+        <li key={field}>
+          {FIELD_WORDS[field] ?? field}: {message}
+        </li>
+      ))}
+    </ul>
+  );
+
+type Point = Omit<ReturnType<typeof usual>, "phases"> & { readonly phases: 1 | 3 };
+
+interface PlugProps {
+  readonly point: Point;
+  figure(says: string, unit: string, value: number, field: string, set: (value: number) => void): ReactNode;
+  onChange(point: Point): void;
+}
+
+/** What is fastened to it: the plug, its cable, its phases, volts and amps. */
+const PlugFields = ({ point, figure, onChange }: PlugProps) => (
+  <>
+    <Select
+      says="Plug"
+      value={point.plug}
+      onChange={(plug) => onChange(usual(plug))}
+      options={CONNECTOR_IDS.map((value) => ({ value, text: CONNECTORS[value].name }))}
+    />
+    <Tick checked={point.tethered} onChange={(tethered) => onChange({ ...point, tethered })}>
+      it has a cable of its own
+    </Tick>
+    {CONNECTORS[point.plug].current === "AC" && CONNECTORS[point.plug].phases === 3 && (
+      <Tick checked={point.phases === 3} onChange={(three) => onChange({ ...point, phases: three ? 3 : 1 })}>
+        three phases
+      </Tick>
+    )}
+    {figure("Volts", "V", point.volts, "points.0.volts", (volts) => onChange({ ...point, volts }))}
+    {figure("Amps", "A", point.amps, "points.0.amps", (amps) => onChange({ ...point, amps }))}
+  </>
+);
 
 const FIELD_WORDS: Readonly<Record<string, string>> = {
   name: "Name",

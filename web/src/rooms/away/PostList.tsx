@@ -2,6 +2,7 @@ import { useState } from "react";
 import { metName, NOTE_WORDS, STATE_WORDS, windOf, type PostRow } from "@kettleback/core";
 import { Button } from "../../controls/Button";
 import { Table } from "../../controls/Table";
+import { useNow } from "../../controls/useNow";
 import { figureText, speedFigure } from "../../format/number";
 import type { ViewProps } from "./view";
 import { ageText, amountText, kmText, kWText, nearText } from "./words";
@@ -19,7 +20,7 @@ const PAGE = 60;
 export function PostList({ garage, rows, chosen, onChoose }: Props) {
   const { distanceUnit: unit, currency } = garage.household.spec;
   const [pages, setPages] = useState(1);
-  const now = Date.now();
+  const now = useNow();
   return (
     <>
       <Table label="Posts" className="posts" frame="view-panel" rowCount={rows.length + 1}>

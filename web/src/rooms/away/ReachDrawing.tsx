@@ -54,8 +54,7 @@ export function ReachDrawing({ asked, need, onChange }: Props) {
     onChange(moved(asked, bay.postX + step[0] * STEP_M, bay.postY + step[1] * STEP_M));
   };
   const post = held?.bay ?? bay;
-  const { car, inlet, way } = need;
-  const noseAtHead = need.parked === "nose-in";
+  const { inlet, way } = need;
   return (
     <>
       <svg
@@ -66,37 +65,7 @@ export function ReachDrawing({ asked, need, onChange }: Props) {
         role="group"
         aria-label={`A bay of ${decimals(bay.widthM, 1)} by ${decimals(bay.depthM, 1)} m from above`}
       >
-        <rect
-          className="ground"
-          x={x(0)}
-          y={y(bay.depthM)}
-          width={bay.widthM * SCALE}
-          height={bay.depthM * SCALE}
-        />
-        <path className="lines" d={`M${x(0)} ${y(0)}V${y(bay.depthM)}H${x(bay.widthM)}V${y(0)}`} />
-        <rect
-          className="car"
-          x={x(car.left)}
-          y={y(car.far)}
-          width={(car.right - car.left) * SCALE}
-          height={(car.far - car.near) * SCALE}
-          rx={22}
-        />
-        <path
-          className="nose"
-          d={
-            noseAtHead
-              ? `M${x(car.left) + 18} ${y(car.far) + 46}Q${x((car.left + car.right) / 2)} ${y(car.far) + 26} ${x(car.right) - 18} ${y(car.far) + 46}`
-              : `M${x(car.left) + 18} ${y(car.near) - 46}Q${x((car.left + car.right) / 2)} ${y(car.near) - 26} ${x(car.right) - 18} ${y(car.near) - 46}`
-          }
-        />
-        <text
-          className="end"
-          x={x((car.left + car.right) / 2)}
-          y={noseAtHead ? y(car.far) + 78 : y(car.near) - 60}
-        >
-          nose
-        </text>
+        <CarInBay asked={asked} need={need} x={x} y={y} />
         {!need.blocked && !held && (
           <polyline className="way" points={[...way, inlet].map((p) => `${x(p.x)},${y(p.y)}`).join(" ")} />
         )}
@@ -132,6 +101,51 @@ export function ReachDrawing({ asked, need, onChange }: Props) {
       <p className="quiet">
         Drag the post or socket (the square), or move it with the arrow keys. The dot is the inlet.
       </p>
+    </>
+  );
+}
+
+interface CarInBayProps extends Pick<Props, "asked" | "need"> {
+  x(m: number): number;
+  y(m: number): number;
+}
+
+/** The bay's lines and the car in it, its nose marked. */
+function CarInBay({ asked: { bay }, need: { car, parked }, x, y }: CarInBayProps) {
+  const noseAtHead = parked === "nose-in";
+  return (
+    <>
+      <rect
+        className="ground"
+        x={x(0)}
+        y={y(bay.depthM)}
+        width={bay.widthM * SCALE}
+        height={bay.depthM * SCALE}
+      />
+      <path className="lines" d={`M${x(0)} ${y(0)}V${y(bay.depthM)}H${x(bay.widthM)}V${y(0)}`} />
+      <rect
+        className="car"
+        x={x(car.left)}
+        y={y(car.far)}
+        width={(car.right - car.left) * SCALE}
+        height={(car.far - car.near) * SCALE}
+        rx={22}
+      />
+      <path
+        className="nose"
+        d={
+          noseAtHead
+            ? `M${x(car.left) + 18} ${y(car.far) + 46}Q${x((car.left + car.right) / 2)} ${y(car.far) + 26} ${x(car.right) - 18} ${y(car.far) + 46}`
+            : `M${x(car.left) + 18} ${y(car.near) - 46}Q${x((car.left + car.right) / 2)} ${y(car.near) - 26} ${x(car.right) - 18} ${y(car.near) - 46}`
+        }
+      />
+      <text
+        className="end"
+        x={x((car.left + car.right) / 2)}
+        y={noseAtHead ? y(car.far) + 78 : y(car.near) - 60}
+      >
+        nose
+      </text>
     </>
   );
 }

@@ -28,6 +28,45 @@ const Length = ({ says, unit, value, low, high, onChange }: FieldProps) => (
   </label>
 );
 
+interface LengthRow {
+  readonly says: string;
+  readonly low: number;
+  readonly high: number;
+  of(asked: ReachAsked): number;
+  change(asked: ReachAsked, typed: number): Partial<ReachAsked>;
+}
+const ofBody = (says: string, field: Exclude<keyof Body, "inlet">, low: number, high: number): LengthRow => ({
+  says,
+  low,
+  high,
+  of: ({ body }) => body[field],
+  change: ({ body }, typed) => ({ body: { ...body, [field]: typed } }),
+});
+const ofBay = (says: string, field: keyof Bay, low: number, high: number): LengthRow => ({
+  says,
+  low,
+  high,
+  of: ({ bay }) => bay[field],
+  change: ({ bay }, typed) => ({ bay: { ...bay, [field]: typed } }),
+});
+/** Every length of the bay and of the car, and what it may be (m). */
+const LENGTHS: readonly LengthRow[] = [
+  ofBody("Inlet from the end of the car", "inletFromEndM", 0, 4),
+  ofBody("Inlet above the ground", "inletHeightM", 0.2, 1.5),
+  ofBody("Car, length", "lengthM", 1, 8),
+  ofBody("Car, width", "widthM", 0.5, 3),
+  ofBay("Bay, width", "widthM", 1.5, 8),
+  ofBay("Bay, depth", "depthM", 2, 12),
+  ofBay("Post or socket above the ground", "postHeightM", 0, 3),
+  {
+    says: "Room before the head of the bay",
+    low: 0,
+    high: 6,
+    of: ({ headM }) => headM,
+    change: (_, headM) => ({ headM }),
+  },
+];
+
 /** The figures behind the drawing: bay, what one charges from, car, inlet. */
 export function ReachFields({ draft, onChange }: ViewProps) {
   const { reach } = draft;
@@ -36,7 +75,6 @@ export function ReachFields({ draft, onChange }: ViewProps) {
     if (next.success) onChange({ ...draft, reach: next.data });
   };
   const body = (change: Partial<Body>) => set({ body: { ...reach.body, ...change } });
-  const bay = (change: Partial<Bay>) => set({ bay: { ...reach.bay, ...change } });
   return (
     <section className="view-panel fields" aria-label="With these figures">
       <h2>With these figures</h2>
@@ -64,70 +102,17 @@ export function ReachFields({ draft, onChange }: ViewProps) {
         onChange={(inlet) => body({ inlet })}
         options={INLET_SPOTS.map((value) => ({ value, text: SPOT_WORDS[value] }))}
       />
-      <Length
-        says="Inlet from the end of the car"
-        unit="m"
-        value={reach.body.inletFromEndM}
-        low={0}
-        high={4}
-        onChange={(inletFromEndM) => body({ inletFromEndM })}
-      />
-      <Length
-        says="Inlet above the ground"
-        unit="m"
-        value={reach.body.inletHeightM}
-        low={0.2}
-        high={1.5}
-        onChange={(inletHeightM) => body({ inletHeightM })}
-      />
-      <Length
-        says="Car, length"
-        unit="m"
-        value={reach.body.lengthM}
-        low={1}
-        high={8}
-        onChange={(lengthM) => body({ lengthM })}
-      />
-      <Length
-        says="Car, width"
-        unit="m"
-        value={reach.body.widthM}
-        low={0.5}
-        high={3}
-        onChange={(widthM) => body({ widthM })}
-      />
-      <Length
-        says="Bay, width"
-        unit="m"
-        value={reach.bay.widthM}
-        low={1.5}
-        high={8}
-        onChange={(widthM) => bay({ widthM })}
-      />
-      <Length
-        says="Bay, depth"
-        unit="m"
-        value={reach.bay.depthM}
-        low={2}
-        high={12}
-        onChange={(depthM) => bay({ depthM })}
-      />
-      <Length
-        says="Post or socket above the ground"
-        unit="m"
-        value={reach.bay.postHeightM}
-        low={0}
-        high={3}
-        onChange={(postHeightM) => bay({ postHeightM })}
-      />
-      <Length
-        says="Room before the head of the bay"
-        unit="m"
-        value={reach.headM}
-        low={0}
-        high={6}
-        onChange={(headM) => set({ headM })}
-      />
+      {LENGTHS.map(({ says, of, low, high, change }) => (
+        <Length
+          key={says}
+          says={says}
+          unit="m"
+          value={of(reach)}
+          low={low}
+          high={high}
+          onChange={(typed) => set(change(reach, typed))}
+        />
+      ))}
       <Length
         says="Slack"
         unit="%"

@@ -31,30 +31,6 @@ export function StopFields({ garage, draft, onChange }: ViewProps) {
   const { distanceUnit: unit, currency } = garage.household.spec;
   const { stops } = draft.trip;
   const set = (next: readonly Stop[]) => onChange({ ...draft, trip: { ...draft.trip, stops: [...next] } });
-  const merged = (i: number, of: Partial<TripCandidate>) =>
-    candidateSchema.safeParse({ ...stops[i]!, ...of });
-  const change = (i: number, of: Partial<TripCandidate>) => {
-    const next = merged(i, of);
-    if (next.success) set(stops.map((stop, k) => (k === i ? next.data : stop)));
-  };
-  const cell = (
-    i: number,
-    says: string,
-    value: number,
-    of: (typed: number) => Partial<TripCandidate>,
-    decimals = 0,
-  ) => (
-    <td className="figure">
-      <FigureInput
-        label={`${says} of stop ${i + 1}`}
-        className="number"
-        value={value}
-        decimals={decimals}
-        wrong={(typed) => !merged(i, of(typed)).success}
-        onChange={(typed) => change(i, of(typed))}
-      />
-    </td>
-  );
   const car = carOf(garage, draft)!.car;
   const plug: ConnectorId = plugsFor(car.inlets, "DC")[0] ?? plugsFor(car.inlets, "AC")[0]!;
   const km = draft.trip.legs.reduce((sum, leg) => sum + leg.km, 0);
@@ -102,65 +78,7 @@ export function StopFields({ garage, draft, onChange }: ViewProps) {
         </thead>
         <tbody>
           {stops.map((stop, i) => (
-            <tr key={i}>
-              <td>
-                <TextInput
-                  label={`Name of stop ${i + 1}`}
-                  maxLength={80}
-                  value={stop.name}
-                  onChange={(name) => set(stops.map((one, k) => (k === i ? { ...stop, name } : one)))}
-                />
-              </td>
-              {cell(i, `Place along the way, ${unit},`, fromKm(stop.atKm, unit), (typed) => ({
-                atKm: toKm(typed, unit),
-              }))}
-              {cell(i, `Detour, ${unit},`, fromKm(stop.detourKm, unit), (typed) => ({
-                detourKm: toKm(typed, unit),
-              }))}
-              {cell(
-                i,
-                "Power on the sign, kW,",
-                (stop.point.watts ?? stop.point.volts * stop.point.amps * stop.point.phases) / 1000,
-                (typed) => ({ point: { ...stop.point, watts: typed * 1000 } }),
-                1,
-              )}
-              <td className="figure">
-                <FigureInput
-                  label={`Price a kWh of stop ${i + 1}`}
-                  className="number"
-                  placeholder={stop.tariff === null ? "not known" : stop.tariff.name}
-                  value={flatOf(stop)}
-                  wrong={(typed) => typed < -1000}
-                  onChange={(typed) =>
-                    change(i, {
-                      tariff: Number.isNaN(typed) ? null : flatTariff(stop.name || "price", typed),
-                    })
-                  }
-                />
-              </td>
-              {cell(i, "Waiting, min,", stop.waitMinutes, (waitMinutes) => ({ waitMinutes }))}
-              <td>
-                <Select
-                  label={`Stop ${i + 1} today`}
-                  value={stop.state}
-                  onChange={(state) => change(i, { state })}
-                  options={[
-                    { value: "open" as const, text: "open" },
-                    { value: "taken" as const, text: "taken" },
-                    { value: "broken" as const, text: "broken" },
-                  ]}
-                />
-              </td>
-              <td>
-                <Button
-                  quiet
-                  aria-label={`Remove stop ${i + 1}`}
-                  onClick={() => set(stops.filter((_, k) => k !== i))}
-                >
-                  <Icon name="close" />
-                </Button>
-              </td>
-            </tr>
+            <StopRow key={i} {...{ stop, i, unit, stops, set }} />
           ))}
         </tbody>
       </Table>
@@ -168,5 +86,102 @@ export function StopFields({ garage, draft, onChange }: ViewProps) {
         Add a stop
       </Button>
     </section>
+  );
+}
+
+interface StopRowProps {
+  readonly stop: Stop;
+  readonly i: number;
+  readonly stops: readonly Stop[];
+  readonly unit: "km" | "mi";
+  set(stops: readonly Stop[]): void;
+}
+
+/** One place to stop, each of its figures taken as soon as it is one that may be. */
+function StopRow({ stop, i, stops, unit, set }: StopRowProps) {
+  const merged = (i: number, of: Partial<TripCandidate>) =>
+    candidateSchema.safeParse({ ...stops[i]!, ...of });
+  const change = (i: number, of: Partial<TripCandidate>) => {
+    const next = merged(i, of);
+    if (next.success) set(stops.map((stop, k) => (k === i ? next.data : stop)));
+  };
+  const cell = (
+    i: number,
+    says: string,
+    value: number,
+    of: (typed: number) => Partial<TripCandidate>,
+    decimals = 0,
+  ) => (
+    <td className="figure">
+      <FigureInput
+        label={`${says} of stop ${i + 1}`}
+        className="number"
+        value={value}
+        decimals={decimals}
+        wrong={(typed) => !merged(i, of(typed)).success}
+        onChange={(typed) => change(i, of(typed))}
+      />
+    </td>
+  );
+  return (
+    <tr>
+      <td>
+        <TextInput
+          label={`Name of stop ${i + 1}`}
+          maxLength={80}
+          value={stop.name}
+          onChange={(name) => set(stops.map((one, k) => (k === i ? { ...stop, name } : one)))}
+        />
+      </td>
+      {cell(i, `Place along the way, ${unit},`, fromKm(stop.atKm, unit), (typed) => ({
+        atKm: toKm(typed, unit),
+      }))}
+      {cell(i, `Detour, ${unit},`, fromKm(stop.detourKm, unit), (typed) => ({
+        detourKm: toKm(typed, unit),
+      }))}
+      {cell(
+        i,
+        "Power on the sign, kW,",
+        (stop.point.watts ?? stop.point.volts * stop.point.amps * stop.point.phases) / 1000,
+        (typed) => ({ point: { ...stop.point, watts: typed * 1000 } }),
+        1,
+      )}
+      <td className="figure">
+        <FigureInput
+          label={`Price a kWh of stop ${i + 1}`}
+          className="number"
+          placeholder={stop.tariff === null ? "not known" : stop.tariff.name}
+          value={flatOf(stop)}
+          wrong={(typed) => typed < -1000}
+          onChange={(typed) =>
+            change(i, {
+              tariff: Number.isNaN(typed) ? null : flatTariff(stop.name || "price", typed),
+            })
+          }
+        />
+      </td>
+      {cell(i, "Waiting, min,", stop.waitMinutes, (waitMinutes) => ({ waitMinutes }))}
+      <td>
+        <Select
+          label={`Stop ${i + 1} today`}
+          value={stop.state}
+          onChange={(state) => change(i, { state })}
+          options={[
+            { value: "open" as const, text: "open" },
+            { value: "taken" as const, text: "taken" },
+            { value: "broken" as const, text: "broken" },
+          ]}
+        />
+      </td>
+      <td>
+        <Button
+          quiet
+          aria-label={`Remove stop ${i + 1}`}
+          onClick={() => set(stops.filter((_, k) => k !== i))}
+        >
+          <Icon name="close" />
+        </Button>
+      </td>
+    </tr>
   );
 }

@@ -49,16 +49,12 @@ small{display:block;color:#566269;font-size:15px}li{margin:8px 0}input{width:22p
 
 const at = <T>(job: { readonly result: Promise<T | null> }): Promise<T | null> => job.result;
 
-/**
- * A trip as one page of HTML that needs nothing else: what to pack, where, posts as last read, stops, the cards. No
- * script is in it, so that it opens from a file on whatever device.
- */
-export async function takenAlong(
-  { garage, draft }: ViewProps,
-  texts: Readonly<Record<string, string>>,
-  ask: typeof askPool,
-): Promise<string> {
-  const { distanceUnit: unit, currency, name } = garage.household.spec;
+type Trip = Pick<ViewProps, "garage" | "draft">;
+type Ask = typeof askPool;
+
+/** What to pack, and what it gives where. */
+async function kitPart({ garage, draft }: Trip, ask: Ask): Promise<string[]> {
+  const { distanceUnit: unit } = garage.household.spec;
   const parts: string[] = [];
   const kit = openKit(garage, draft);
   if (kit.asked) {
@@ -96,6 +92,13 @@ export async function takenAlong(
       );
     }
   }
+  return parts;
+}
+
+/** Where to stop, and for how long. */
+async function tripPart({ garage, draft }: Trip, ask: Ask): Promise<string[]> {
+  const { distanceUnit: unit, currency } = garage.household.spec;
+  const parts: string[] = [];
   const trip = openTrip(garage, draft);
   const planned = trip.asked && (await at(ask("trip", [trip.asked], { key: "take-along-trip" })));
   const plan = planned && trip.asked ? planned.plans[trip.asked.goal] : null;
@@ -114,6 +117,17 @@ export async function takenAlong(
         ]),
       ),
     );
+  return parts;
+}
+
+/** The nearest posts, as they were last read. */
+async function postsPart(
+  { garage, draft }: Trip,
+  texts: Readonly<Record<string, string>>,
+  ask: Ask,
+): Promise<string[]> {
+  const { distanceUnit: unit } = garage.household.spec;
+  const parts: string[] = [];
   const asked = postsAskedOf(garage, draft);
   const source = draft.posts.networkId ? texts[draft.posts.networkId] : Object.values(texts)[0];
   const found =
@@ -142,7 +156,13 @@ export async function takenAlong(
           ]),
       ),
     );
-  const situation = besideOf({ garage, draft });
+  return parts;
+}
+
+/** The cards, what to try, courtesy and law. */
+function besidePart(trip: Trip): string[] {
+  const parts: string[] = [];
+  const situation = besideOf(trip);
   parts.push(
     "<h2>At the post</h2>",
     `<p class="stop">${escaped(EMERGENCY)}</p>`,
@@ -159,5 +179,25 @@ export async function takenAlong(
       "ul",
     ),
   );
+  return parts;
+}
+
+/**
+ * A trip as one page of HTML that needs nothing else: what to pack, where, posts as last read, stops, the cards. No
+ * script is in it, so that it opens from a file on whatever device.
+ */
+export async function takenAlong(
+  { garage, draft }: ViewProps,
+  texts: Readonly<Record<string, string>>,
+  ask: Ask,
+): Promise<string> {
+  const props = { garage, draft };
+  const { name } = garage.household.spec;
+  const parts = [
+    ...(await kitPart(props, ask)),
+    ...(await tripPart(props, ask)),
+    ...(await postsPart(props, texts, ask)),
+    ...besidePart(props),
+  ];
   return `<!doctype html>\n<html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><title>A trip of ${escaped(name)}</title><style>${STYLE}</style></head><body><h1>A trip of ${escaped(name)}</h1>${parts.join("\n")}</body></html>\n`;
 }
