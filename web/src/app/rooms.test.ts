@@ -21,5 +21,6 @@ test("no two rooms share an address, and the header has those where people go to
     "Line-up",
     "Money",
     "Week",
+    "Away",
   ]);
 });

@@ -127,13 +127,15 @@ export function PostForm({
 /** What is wrong, by the form's own names. */
 const Wrong = ({ problems }: { readonly problems: readonly FieldProblem[] }) =>
   problems.length > 0 && (
-    <ul className="problems" role="alert">
-      {problems.map(({ field, message }) => (
-        <li key={field}>
-          {FIELD_WORDS[field] ?? field}: {message}
-        </li>
-      ))}
-    </ul>
+    <div className="problems" role="alert">
+      <ul>
+        {problems.map(({ field, message }) => (
+          <li key={field}>
+            {FIELD_WORDS[field] ?? field}: {message}
+          </li>
+        ))}
+      </ul>
+    </div>
   );
 
 type Point = Omit<ReturnType<typeof usual>, "phases"> & { readonly phases: 1 | 3 };

@@ -29,13 +29,15 @@ export default function StopsView(props: ViewProps) {
           {draft.trip.legs.length === 0 ? (
             <p>Add the first leg below, or import a table of legs or a recorded track (GPX).</p>
           ) : (
-            <ul className="problems" role="alert">
-              {open.problems.map(({ field, message }) => (
-                <li key={field}>
-                  {field}: {message}
-                </li>
-              ))}
-            </ul>
+            <div className="problems" role="alert">
+              <ul>
+                {open.problems.map(({ field, message }) => (
+                  <li key={field}>
+                    {field}: {message}
+                  </li>
+                ))}
+              </ul>
+            </div>
           )}
         </>
       )}
