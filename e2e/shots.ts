@@ -109,7 +109,6 @@ const SHOTS: readonly Shot[] = [
       await page.getByLabel("Days painted together").selectOption("weekend");
     }),
   },
-  { file: "money-lead", at: "path", ready: money("Plover over the garden reel", "The lead") },
   {
     file: "week",
     at: "week",
@@ -122,20 +121,35 @@ const SHOTS: readonly Shot[] = [
       await page.getByLabel("Draw Blue 16 A socket").check();
     },
   },
+  { file: "garage", at: "garage/cars" },
+  { file: "away", at: "away/kit", height: 1040, ready: settled("What fits where") },
+  { file: "away-stops", at: "away/stops", height: 1000, ready: settled("Stop by stop") },
   {
-    file: "week-year-dusk",
-    at: "week/year",
+    file: "away-posts-dusk",
+    at: "away/posts",
     household: "larch-hollow",
     dark: true,
+    ready: settled("Posts"),
+  },
+  {
+    file: "away-beside-phone",
+    at: "away/posts",
+    width: 390,
+    height: 844,
     ready: async (page) => {
-      await page.getByLabel("Week to start from").selectOption("far-commuter");
-      await page.getByText(/Sure enough after/).waitFor();
+      await page.getByRole("link", { name: "I stand before it" }).click();
+      for (let card = 0; card < 3; card++) await page.getByRole("button", { name: /^Next/ }).click();
     },
   },
-  { file: "garage", at: "garage/cars" },
-  { file: "garage-places", at: "garage/places", household: "larch-hollow", height: 1000 },
   { file: "begin", at: "begin" },
 ];
+
+/** Until a part of a view that comes with its sum is there. */
+function settled(part: string) {
+  return async (page: Page): Promise<void> => {
+    await page.getByRole("region", { name: part, exact: true }).waitFor();
+  };
+}
 
 const unseen = ROOMS.filter(
   ({ at, inHeader }) => inHeader && !SHOTS.some(({ file }) => `/${file}`.startsWith(at)),

@@ -7,23 +7,33 @@ declare const self: ServiceWorkerGlobalScope & {
   readonly __WB_MANIFEST: { url: string; revision: string | null }[];
 };
 
-// The application itself lies here as it was built; what the household keeps is asked for first and remembered, so that
-// it can be read where there is no network. Writing goes to the server alone.
+// The application lies here as it was built; what the household keeps is asked for first and remembered, so that it can
+// be read where there is no network. Writing goes to the server alone.
 cleanupOutdatedCaches();
 precacheAndRoute(self.__WB_MANIFEST);
-registerRoute(
-  new NavigationRoute(createHandlerBoundToURL("/index.html"), { denylist: [/^\/api\//, /^\/sign-in/] }),
-);
+
 /** Longest that the server is waited for before what was last read is shown (s). */
 const PATIENCE = 4;
+const asBuilt = createHandlerBoundToURL("/index.html");
+// The server's own page goes first, so that a newer application is met by the page it belongs to.
+registerRoute(
+  new NavigationRoute(
+    (options) =>
+      fetch(options.request, { signal: AbortSignal.timeout(PATIENCE * 1000) }).catch(() => asBuilt(options)),
+    { denylist: [/^\/api\//, /^\/sign-in/] },
+  ),
+);
+
+/** Readings, and what is told as it happens, are asked for by the moment: remembered they would only lie about. */
+const BY_THE_MOMENT = /\/(events|sessions|file)(\/|$)/;
 registerRoute(
   ({ url, request }) =>
     request.method === "GET" &&
     url.origin === self.location.origin &&
     /^\/api\/households(\/|$)/.test(url.pathname) &&
-    !/\/(events|sessions)(\/|$)/.test(url.pathname) &&
-    !url.pathname.endsWith("/file"),
+    !BY_THE_MOMENT.test(url.pathname),
   new NetworkFirst({ cacheName: "household", networkTimeoutSeconds: PATIENCE }),
 );
+
 void self.skipWaiting();
 self.addEventListener("activate", (event) => event.waitUntil(self.clients.claim()));

@@ -131,11 +131,10 @@ const KEYS: Readonly<Record<PostOrder, (row: PostRow) => number>> = {
  * @example chosenPosts(postRows(network, figuresFor(postsAsked), here), { ...ANY_POST, freeNow: true }, "near").length // 9
  */
 export function chosenPosts(rows: readonly PostRow[], filters: PostFilters, order: PostOrder): PostRow[] {
-  const key = KEYS[order];
+  const found = rows.filter((row) => passes(row, filters));
   // Keys are read once a row: a sort of many reads each many times.
-  return rows
-    .filter((row) => passes(row, filters))
-    .map((row) => ({ row, key: key(row) }))
-    .sort((a, b) => (a.key === b.key ? a.row.km - b.row.km : a.key - b.key))
-    .map(({ row }) => row);
+  const [keys, kms] = [Float64Array.from(found, KEYS[order]), Float64Array.from(found, KEYS.near)];
+  return Array.from(found.keys())
+    .sort((a, b) => (keys[a] === keys[b] ? kms[a]! - kms[b]! : keys[a]! - keys[b]!))
+    .map((at) => found[at]!);
 }

@@ -1,4 +1,4 @@
-import { bestAt, holdsPiece, kitSum, pieceName, piecesOf, weightOf } from "@kettleback/core";
+import { bestAt, holdsPiece, isClean, kitSum, pieceName, piecesOf, weightOf } from "@kettleback/core";
 import { Button } from "../../controls/Button";
 import { decimals } from "../../format/number";
 import type { SeenKit } from "./KitView";
@@ -20,6 +20,10 @@ export function KitAnswer({ garage, draft, onChange, seen }: ViewProps & { reado
     .filter((at) => pieces[at]!.have === "buy")
     .map((at) => pieceName(pieces[at]!));
   const packedSum = kitSum(packed, pieces.map(weightOf));
+  const careful = kit.places.filter((_, at) => {
+    const best = bestAt(attempts[at]!, least.kit, wantedKm);
+    return best && best.km >= wantedKm && !isClean(best);
+  });
   const all = packed === least.kit;
   const take = () => {
     const ids = kit.pieces.flatMap(({ id }, at) => (holdsPiece(least.kit, at) ? [id] : []));
@@ -61,6 +65,8 @@ export function KitAnswer({ garage, draft, onChange, seen }: ViewProps & { reado
             </Button>
           </>
         )}
+        {careful.length > 0 &&
+          ` With care only at ${listText(careful.map(({ place }) => place.name))}: look at what is said there.`}
         {toBuy.length > 0 && ` Still to be bought: ${listText(toBuy)}.`}
         {usual && " Weights nobody stated are usual ones."}
       </p>

@@ -1,4 +1,4 @@
-import { BANNED, BANNED_WORDS, HAVES, pieceName, weightOf, type Have } from "@kettleback/core";
+import { BANNED, BANNED_WORDS, CONNECTORS, HAVES, pieceName, weightOf, type Have } from "@kettleback/core";
 import { Button } from "../../controls/Button";
 import { Select } from "../../controls/Select";
 import { Tick } from "../../controls/Tick";
@@ -37,6 +37,9 @@ export function KitPieces({ garage, draft, onChange, kit }: ViewProps & { readon
               <small>
                 {decimals(massKg, 1)} kg, {decimals(litres, 0)} litres
                 {price > 0 ? `, ${amountText(price, currency)}` : ""}
+                {piece.kind === "adapter" && CONNECTORS[piece.adapter.from].current === "DC"
+                  ? "; only if the car’s maker allows it"
+                  : ""}
               </small>
               <Select
                 label={`How ${pieceName(piece)} is come by`}

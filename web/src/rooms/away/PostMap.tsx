@@ -117,7 +117,7 @@ export function PostMap({ rows, here, unit, chosen, onChoose }: Props) {
       <p className="quiet key">
         <span className="post-key free" /> free <span className="post-key taken" /> in use{" "}
         <span className="post-key broken">×</span> out of order <span className="post-key unknown" /> not
-        known
+        known; north is above, far posts are drawn closer
         {rows.length > MOST_DRAWN && `; the first ${MOST_DRAWN} are drawn`}
       </p>
     </section>

@@ -101,6 +101,7 @@ function Planned(props: ViewProps & { readonly asked: NonNullable<ReturnType<typ
         <PlansCompared {...props} plans={plans} goal={asked.goal} />
       </div>
       {!isNoWay(plan) && plan.stops.length > 0 && <StopByStop {...props} plan={plan} without={without} />}
+      <p className="quiet">Charging is told for a warm battery; a cold one takes longer at the first stop.</p>
       {useless.length > 0 && (
         <ul className="quiet">
           {useless.map(({ stop, why }) => (
