@@ -90,7 +90,6 @@ const SHOTS: readonly Shot[] = [
       await page.locator("canvas[data-drawn=true]").waitFor();
     },
   },
-  { file: "line-up-phone", at: "line-up", width: 390, height: 1500, ready: inView("Curlew") },
   {
     file: "money-receipt",
     at: "path",

@@ -1,5 +1,12 @@
 import { z } from "zod";
-import { fieldAsGiven, named, problemsOf, withLines, type FieldProblem, jsonProblem } from "../../things/documents";
+import {
+  fieldAsGiven,
+  named,
+  problemsOf,
+  withLines,
+  type FieldProblem,
+  jsonProblem,
+} from "../../things/documents";
 import { tariffSchema, type Household, type Tariff } from "../../things/parts";
 
 /** A tariff object that was read, with what was left out of it, or the fields that are wrong. */
