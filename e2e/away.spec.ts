@@ -225,6 +225,8 @@ testAlone.describe("by thumb", () => {
       await expect(
         page.getByText("The Path expects about 9.9 kW into the battery, 16 A on three phases."),
       ).toBeVisible();
+      // Turned at its foot, the next card is seen from its head on.
+      await expect(page.getByRole("heading", { name: "Has it really started?" })).toBeInViewport();
       await page.getByRole("checkbox", { name: /^The plug is locked/ }).tap();
       await page.getByText("It is slower than the sign").tap();
       await expect(page.getByText("For this car the Path expects about 9.9 kW")).toBeVisible();

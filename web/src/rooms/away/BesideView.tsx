@@ -15,6 +15,7 @@ import {
 import { Button } from "../../controls/Button";
 import { Select } from "../../controls/Select";
 import { Tick } from "../../controls/Tick";
+import { useInView } from "../../controls/useInView";
 import type { AwayDraft } from "../../stores/away";
 import { besideOf } from "./besideOf";
 import { TicksKept } from "./TicksKept";
@@ -29,6 +30,7 @@ export default function BesideView(props: ViewProps) {
   const card = cards[at]!;
   const set = (change: Partial<AwayDraft["beside"]>) =>
     onChange({ ...draft, beside: { ...draft.beside, ...change } });
+  const shown = useInView<HTMLElement>(card.id, "start");
   const { ticks } = draft.beside;
   const id = (step: string) => `${card.id}.${step}`;
   const done = card.steps.filter((step) => ticks[id(step.id)] !== undefined).length;
@@ -51,6 +53,7 @@ export default function BesideView(props: ViewProps) {
         )}
       </p>
       <section
+        ref={shown}
         className="card-now view-panel"
         aria-label={`Card ${at + 1} of ${cards.length}: ${card.title}`}
       >

@@ -1,4 +1,5 @@
 import { bestAt, everyPiece, whyNotAt } from "@kettleback/core";
+import { useInView } from "../../controls/useInView";
 import { durationText } from "../../format/number";
 import type { SeenKit } from "./KitView";
 import type { ViewProps } from "./view";
@@ -16,11 +17,12 @@ export function PlaceDetail({
   const pieces = kit.pieces.map(({ piece }) => piece);
   const { place } = kit.places[at]!;
   const its = attempts[at]!;
+  const shown = useInView<HTMLElement>(kit.places[at]!.id);
   const now = bestAt(its, packed, draft.wantedKm);
   const could = bestAt(its, everyPiece(pieces.length), draft.wantedKm);
   const better = could && could.km > (now?.km ?? 0) + 0.5 && could.mask !== now?.mask ? could : null;
   return (
-    <section className="view-panel place-detail" aria-label={place.name}>
+    <section ref={shown} className="view-panel place-detail" aria-label={place.name}>
       <h2>{place.name}</h2>
       {now ? (
         <p>

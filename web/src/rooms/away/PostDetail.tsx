@@ -14,6 +14,7 @@ import {
 } from "@kettleback/core";
 import { Button } from "../../controls/Button";
 import { Select } from "../../controls/Select";
+import { useInView } from "../../controls/useInView";
 import { TextInput } from "../../controls/TextInput";
 import { useNow } from "../../controls/useNow";
 import { ampsText, durationText } from "../../format/number";
@@ -27,6 +28,7 @@ import { ageText, kmText, togetherText } from "./words";
 /** One post: everything it has, what one knows of it, and what can be done with it. */
 export function PostDetail({ garage, draft, onChange, row }: ViewProps & { readonly row: PostRow }) {
   const { post, at, figure, tariff } = row;
+  const shown = useInView<HTMLElement>(post.key);
   const unit = garage.household.spec.distanceUnit;
   const pieces = openKit(garage, draft)
     .pieces.filter(({ id, piece }) => draft.packed.includes(id) && piece.have !== "buy")
@@ -60,7 +62,7 @@ export function PostDetail({ garage, draft, onChange, row }: ViewProps & { reado
       },
     });
   return (
-    <section className="view-panel post-detail" aria-label={post.name}>
+    <section ref={shown} className="view-panel post-detail" aria-label={post.name}>
       <h2>{post.name}</h2>
       <p className="quiet">
         {[post.address, post.operator && `run by ${post.operator}`, tariff?.name].filter(Boolean).join(" · ")}

@@ -80,7 +80,7 @@ export function PostMap({ rows, here, unit, chosen, onChoose }: Props) {
         {rings.map((km) => (
           <g key={km}>
             <circle className="ring" cx={MIDDLE} cy={MIDDLE} r={radius(km)} />
-            <text className="ring-name" x={MIDDLE} y={MIDDLE - radius(km) - 3}>
+            <text className="ring-name" x={MIDDLE} y={MIDDLE + radius(km) + 13}>
               {nearText(km, unit)}
             </text>
           </g>

@@ -87,8 +87,8 @@ function Found({ rows, here, notes, ...props }: FoundProps) {
   const [chosen, setChosen] = useState<string | null>(null);
   const [adding, setAdding] = useState(false);
   const found = useMemo(() => chosenPosts(rows, filters, order), [rows, filters, order]);
-  const at = found.find(({ post }) => post.key === chosen) ?? found[0];
   const best = found.find(({ state, figure }) => state === "free" && figure?.gives) ?? found[0];
+  const at = found.find(({ post }) => post.key === chosen) ?? best;
   return (
     <>
       <div className="answer">
