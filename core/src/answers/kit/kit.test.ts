@@ -172,6 +172,18 @@ describe("what a combination gives", () => {
 });
 
 describe("the least kit", () => {
+  test("is not lighter for something one has to be careful about, where another does without", () => {
+    const gives = (severity: "note" | "careful", mask: number) =>
+      ({
+        kind: "gives",
+        mask,
+        gives: { km: 200, mask, cautions: [{ severity }] } as unknown as Combination,
+      }) as const;
+    const weights = [1, 5].map((massKg) => ({ massKg, litres: 1, price: 0, usual: [] }));
+    expect(leastKit([[gives("careful", 1), gives("note", 2)]], weights, 100, "mass").kit).toBe(2);
+    expect(leastKit([[gives("careful", 1)]], weights, 100, "mass").kit).toBe(1);
+  });
+
   test("is what trying every kit finds, and no lighter kit serves as much", () => {
     let beyondSome = 0;
     law(anyKit, { runs: 60, mostSkipped: 0.2 }, (asked) => {
@@ -337,6 +349,10 @@ describe("words and figures beside it", () => {
     expect(Math.abs(weightOf(cable(3, 32)).massKg - 3.2)).toBeLessThan(0.15);
     expect(weightOf(cable(1, 32)).usual).toEqual(["massKg", "litres"]);
     expect(weightOf(cable(1, 32, { have: "buy" })).usual).toContain("price");
+    // What it once cost is no money now: it is there.
+    const priced = { ...type2Cable(1, 32), price: 130 };
+    expect(weightOf({ kind: "cable", cable: priced, have: "own" }).price).toBe(0);
+    expect(weightOf({ kind: "cable", cable: priced, have: "buy" }).price).toBe(130);
     expect(weightOf(cable(1, 32, { massKg: 9, litres: 3, price: 5, have: "own" }))).toEqual({
       massKg: 9,
       litres: 3,

@@ -199,6 +199,19 @@ describe("reading a network", () => {
     expect(refused('[\n{"id": 4}]')).toEqual(["line 2: 0.id: needed: an id"]);
   });
 
+  test("an EVSE of one phase is one, whatever its socket could carry, and J3400 goes by its current", () => {
+    const mets = (change: object) =>
+      networkOf([location("a", 53, -14, evse("a1", "AVAILABLE", connector(change)))]).posts[0]!.outlets[0]!
+        .met[0]!.met;
+    expect(mets({ power_type: "AC_1_PHASE" })).toMatchObject({ plug: "type2", phases: 1 });
+    expect(mets({ standard: "SAE_J3400", format: "CABLE", power_type: "AC_1_PHASE" })).toMatchObject({
+      plug: "j3400-ac",
+    });
+    expect(
+      mets({ standard: "SAE_J3400", format: "CABLE", power_type: "DC", max_voltage: 900 }),
+    ).toMatchObject({ plug: "j3400-dc", tethered: true });
+  });
+
   test("a tariff in another currency stands for no price, and that is said", () => {
     const network = networkOf({ locations: [], tariffs: [{ ...tariff, currency: "CAD" }, tariff] });
     expect(Object.keys(network.tariffs)).toEqual(["day"]);
@@ -337,6 +350,25 @@ describe("what this car gets there with this kit", () => {
         }
       }
     expect(seen).toBeGreaterThan(15);
+  });
+
+  test("standing on after it is done is paid until one leaves; a limit that comes after it is done is none", () => {
+    const idle = {
+      name: "idle",
+      elements: [
+        {
+          price_components: [
+            { type: "ENERGY" as const, price: 0, step_size: 1 },
+            { type: "PARKING_TIME" as const, price: 6, step_size: 1 },
+          ],
+        },
+      ],
+    };
+    const of = asked({ session: { ...NIGHT, fromSoc: 0.9 }, stayHours: 3 });
+    const figure = figureAt(of, TYPE2, idle, 150);
+    const stood = figure.plugged - figure.fullAfter!;
+    expect(figure).toMatchObject({ plugged: 150 * 60, limited: false });
+    expect(figure.cost).toBeCloseTo((6 * stood) / 3600, 2);
   });
 
   test("of what serves it is the fastest, not the first that fills the stay", () => {

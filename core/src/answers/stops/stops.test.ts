@@ -568,6 +568,30 @@ describe("what the plan is for", () => {
     expect(planned(trip, "cost").stops.map(({ name }) => name)).toEqual(["km 210"]);
   });
 
+  test("of two alike the one where nobody waits, unless the other is worth the wait", () => {
+    const stops = [stop(200, { waitMinutes: 25 }), stop(205)];
+    expect(planned(tripOf({ legs: [leg(380)], stops })).stops[0]!.name).toBe("km 205");
+    const worth = [stop(200, { waitMinutes: 5, point: rapid(300) }), stop(205, { point: rapid(20) })];
+    expect(planned(tripOf({ legs: [leg(380)], stops: worth })).stops[0]!.name).toBe("km 200");
+  });
+
+  test("a session is priced by the hour it begins, after the wait", () => {
+    const dear = {
+      name: "by hour",
+      elements: [
+        {
+          price_components: [{ type: "ENERGY" as const, price: 0.2, step_size: 1 }],
+          restrictions: { start_time: "06:00", end_time: "10:00" },
+        },
+        { price_components: [{ type: "ENERGY" as const, price: 0.8, step_size: 1 }] },
+      ],
+    };
+    // Left at eight, there at half past nine, at the plug at ten past ten.
+    const plan = planned(tripOf({ legs: [leg(300)], stops: [stop(150, { tariff: dear, waitMinutes: 40 })] }));
+    expect(plan.stops[0]!.arriveAt).toBeCloseTo(1.5 * 3600, 6);
+    expect(plan.cost).toBeCloseTo((0.8 * plan.wallWh) / 1000, 4);
+  });
+
   test("a time limit ends a stop, so that another is needed", () => {
     const short = planned(tripOf({ legs: [leg(420)], stops: [stop(200, { limitMinutes: 8 }), stop(260)] }));
     expect(short.stops.length).toBe(2);

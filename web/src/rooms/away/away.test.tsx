@@ -273,6 +273,27 @@ describe("posts near me", () => {
     },
   );
 
+  test("the one told of first is free, though one in use is nearer; both are counted", async () => {
+    const [near] = NETWORK.locations;
+    const taken = {
+      ...near!,
+      id: "b",
+      name: "Nearer",
+      coordinates: { latitude: "53.01", longitude: "-14" },
+      evses: [{ ...near!.evses[0]!, status: "CHARGING" }],
+    };
+    globalThis.fetch = answers(JSON.stringify({ ...NETWORK, locations: [taken, near] })) as never;
+    const garage = garageOf("km");
+    await show(
+      garage,
+      "posts",
+      draftFor(garage, { posts: { ...firstAway(garage).posts, from: { lat: 53, lon: -14 } } }),
+    );
+    expect(verdict()).toMatch(/^Test post, 10 km away, is free: .* 2 of 2 posts\.$/);
+    expect(rowsOf("Posts").map(([name]) => name)).toEqual(["Nearer1.1 km north", "Test post10 km north"]);
+    expect(screen.getByRole("heading", { name: "Test post" })).toBeTruthy();
+  });
+
   test("what a network says that cannot be read is refused by line and field, what one has stays", async () => {
     globalThis.fetch = answers('{"locations": 4}') as never;
     const garage = garageOf("km");
