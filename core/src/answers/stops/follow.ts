@@ -2,7 +2,7 @@ import { clockOf, msAt, type Clock } from "../../engine/clock";
 import type { Fraction, Kilometres, Seconds, WattHours } from "../../trade/units";
 import { charges, chargersOf, type Charger, type NoCharger } from "./charger";
 import type { Goal, TripAsked } from "./document";
-import { arrives, bestWay, weighingOf, type Chosen, type Weighing } from "./search";
+import { arrives, bestWay, lengthOfTrip, weighingOf, type Chosen, type Weighing } from "./search";
 
 /** A stop as it goes. Seconds from departure. */
 export interface TripStop {
@@ -177,9 +177,13 @@ const total = (stops: readonly TripStop[]): number | null =>
  */
 export function plannerOf(trip: TripAsked): Planner {
   const chargers = chargersOf(trip);
+  const end = lengthOfTrip(trip);
   return {
     chargers,
-    useless: chargers.flatMap((charger, stop) => (charges(charger) ? [] : [{ stop, why: charger.whyNot }])),
+    useless: chargers.flatMap((charger, stop) => {
+      if (!charges(charger)) return [{ stop, why: charger.whyNot }];
+      return trip.stops[stop]!.atKm > end ? [{ stop, why: "It lies beyond the end of the trip." }] : [];
+    }),
     plan(goal, left = []) {
       const weighing = weighingOf({ ...trip, goal }, chargers, left);
       const way = bestWay(weighing);

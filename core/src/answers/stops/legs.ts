@@ -3,16 +3,30 @@ import { nameSchema, quantity } from "../../things/parts";
 import type { Kilometres, Seconds, WattHours } from "../../trade/units";
 import { consumption, type Road } from "./road";
 
+/** Most that a road climbs and falls over a kilometre (m): steeper than any that is paved (common practice). */
+export const STEEPEST_M_PER_KM = 400;
+
 /** A piece of a trip: how far, how fast, how much up and down, into what wind. */
-export const legSchema = z.strictObject({
-  name: nameSchema.optional(),
-  km: quantity(0.01, 3_000, "km"),
-  speedKmh: quantity(5, 200, "km/h"),
-  upM: quantity(0, 9_000, "m").default(0),
-  downM: quantity(0, 9_000, "m").default(0),
-  windKmh: quantity(-120, 120, "km/h").default(0),
-  temperatureC: quantity(-40, 50, "°C").optional(),
-});
+export const legSchema = z
+  .strictObject({
+    name: nameSchema.optional(),
+    km: quantity(0.01, 3_000, "km"),
+    speedKmh: quantity(5, 200, "km/h"),
+    upM: quantity(0, 9_000, "m").default(0),
+    downM: quantity(0, 9_000, "m").default(0),
+    windKmh: quantity(-120, 120, "km/h").default(0),
+    temperatureC: quantity(-40, 50, "°C").optional(),
+  })
+  .superRefine(({ km, upM, downM }, ctx) => {
+    const most = Math.round(km * STEEPEST_M_PER_KM);
+    // What is no distance at all has been named already.
+    if (km > 0 && upM + downM > most)
+      ctx.addIssue({
+        code: "custom",
+        path: [upM >= downM ? "upM" : "downM"],
+        message: `steeper than any road: accepted up to ${most} m up and down over ${Math.round(km * 100) / 100} km`,
+      });
+  });
 /** A piece of a trip. */
 export type TripLeg = z.infer<typeof legSchema>;
 

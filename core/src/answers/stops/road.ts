@@ -24,7 +24,7 @@ export type Road = z.infer<typeof roadSchema>;
 /** How a piece of road is driven. */
 export interface Driven {
   readonly speedKmh: number;
-  /** Metres climbed a metre driven; below zero downhill. */
+  /** Metres climbed a metre driven, no more than that metre; below zero downhill. */
   readonly slope: number;
   /** Against the car; below zero from behind. */
   readonly windKmh: number;
@@ -55,13 +55,12 @@ export function resistance(
   { speedKmh, slope, windKmh, temperatureC }: Driven,
 ): number {
   const air = (speedKmh + windKmh) / KMH;
-  const flat = 1 / Math.hypot(1, slope);
+  const flat = Math.sqrt(1 - slope * slope);
   return massKg * GRAVITY * crr * flat + 0.5 * airDensity(temperatureC) * cdaM2 * air * Math.abs(air);
 }
 
 /** What climbing takes (N). */
-const climbing = ({ massKg }: Road, { slope }: Driven): number =>
-  (massKg * GRAVITY * slope) / Math.hypot(1, slope);
+const climbing = ({ massKg }: Road, { slope }: Driven): number => massKg * GRAVITY * slope;
 
 const steady = (speedKmh: number): Driven => ({ speedKmh, slope: 0, windKmh: 0, temperatureC: MILD_C });
 /** Most of a car's own figure that what is drawn beside driving may be, where it would be more. */

@@ -20,6 +20,13 @@ export interface Weighing {
 }
 
 /**
+ * How long a trip is (km).
+ * @example lengthOfTrip(trip) // 374
+ */
+export const lengthOfTrip = ({ legs }: Pick<TripAsked, "legs">): number =>
+  legs.reduce((sum, { km }) => sum + km, 0);
+
+/**
  * A trip made ready: stops that are open and charge this car, by where they are.
  * @param left stops that are not to be used, by their place in the list
  * @example weighingOf(trip, chargersOf(trip)).order.length // 5
@@ -29,12 +36,19 @@ export function weighingOf(
   chargers: readonly (Charger | NoCharger)[],
   left: readonly number[] = [],
 ): Weighing {
+  const end = lengthOfTrip(trip);
   const priced = (stop: TripCandidate) => trip.goal !== "cost" || stop.tariff !== null;
   const order = trip.stops
     .map((_, i) => i)
     .filter((i) => {
       const stop = trip.stops[i]!;
-      return stop.state === "open" && !left.includes(i) && charges(chargers[i]!) && priced(stop);
+      return (
+        stop.atKm <= end &&
+        stop.state === "open" &&
+        !left.includes(i) &&
+        charges(chargers[i]!) &&
+        priced(stop)
+      );
     })
     .sort((a, b) => trip.stops[a]!.atKm - trip.stops[b]!.atKm || a - b);
   return {

@@ -110,6 +110,11 @@ describe("what driving takes", () => {
     expect(up.wh - level.wh).toBeCloseTo(lift / road.driveline, 0);
     // A gentle slope only spares what driving would take.
     expect(level.wh - down.wh).toBeCloseTo(lift / road.driveline, 0);
+    // Height is height: 300 m on one steep kilometre are lifted as on a gentle hundred.
+    const lifted = (km: number) =>
+      takenBy({ km, speedKmh: 30, upM: 300, downM: 0, windKmh: 0 }, { ...road, crr: 0.002 }, 180, 20).wh -
+      takenBy({ km, speedKmh: 30, upM: 0, downM: 0, windKmh: 0 }, { ...road, crr: 0.002 }, 180, 20).wh;
+    expect(lifted(1) / lifted(100)).toBeCloseTo(1, 1);
     const steep = takenBy({ km: 1, speedKmh: 60, upM: 0, downM: 100, windKmh: 0 }, road, 180, 20);
     expect(steep.wh).toBeLessThan(0);
     expect(-steep.wh).toBeLessThan(lift * road.driveline * road.regained);
@@ -140,7 +145,7 @@ describe("a track as legs", () => {
     expect(km).toBeCloseTo(11 * 1.11195, 3);
     expect(legs.reduce((sum, leg) => sum + leg.km, 0)).toBeCloseTo(km, 9);
     const one = legsOfTrack(
-      points.map((p, i) => ({ ...p, lat: 53 + i / 10_000 })),
+      points.map((p, i) => ({ ...p, lat: 53 + i / 1_000 })),
       70,
     ).legs;
     expect(one).toHaveLength(1);
@@ -592,6 +597,16 @@ describe("what the plan is for", () => {
     expect(plan.cost).toBeCloseTo((0.8 * plan.wallWh) / 1000, 4);
   });
 
+  test("a stop beyond the end is no stop, and that is said", () => {
+    const planner = plannerOf(
+      tripOf({ legs: [leg(300)], stops: [stop(301, { point: rapid(350) }), stop(200)] }),
+    );
+    expect(planner.useless).toEqual([{ stop: 0, why: "It lies beyond the end of the trip." }]);
+    expect(
+      planned(tripOf({ legs: [leg(300)], stops: [stop(301), stop(200)] })).stops.map(({ name }) => name),
+    ).toEqual(["km 200"]);
+  });
+
   test("a time limit ends a stop, so that another is needed", () => {
     const short = planned(tripOf({ legs: [leg(420)], stops: [stop(200, { limitMinutes: 8 }), stop(260)] }));
     expect(short.stops.length).toBe(2);
@@ -626,6 +641,9 @@ test("a document says which leg or stop is wrong and what is accepted", () => {
   expect(problems({})).toEqual([]);
   expect(problems({ legs: [leg(-4)] })).toEqual(["legs.0.km: accepted: 0.01 to 3,000 km"]);
   expect(problems({ legs: [] })).toEqual(["legs: at least one leg"]);
+  expect(problems({ legs: [leg(1, { upM: 900 })] })).toEqual([
+    "legs.0.upM: steeper than any road: accepted up to 400 m up and down over 1 km",
+  ]);
   expect(problems({ startSoc: 0.05 })).toEqual(["startSoc: must not be below the reserve"]);
   expect(
     problems({ stops: [stop(100, { tariff: { ...flatTariff("one", 1), currency: "CAD" } })] })[0],

@@ -1,6 +1,6 @@
 import type { Kilometres } from "../../trade/units";
 import { crowKm } from "../posts";
-import type { TripLeg, TrackPoint } from "./legs";
+import { STEEPEST_M_PER_KM, type TripLeg, type TrackPoint } from "./legs";
 
 /** Most legs a track is cut into, and the least and most one of them is long (km). */
 const MOST_LEGS = 60;
@@ -54,7 +54,15 @@ export function legsOfTrack(points: readonly TrackPoint[], speedKmh: number): Tr
     if (run >= 0.01) {
       const heights = points.slice(from, i + 2).flatMap(({ ele }) => ele ?? []);
       const { up, down } = climbed(heights);
-      legs.push({ km: run, speedKmh, upM: Math.min(9_000, up), downM: Math.min(9_000, down), windKmh: 0 });
+      // Steeper than any road is a receiver that lost its way.
+      const share = Math.min(1, (run * STEEPEST_M_PER_KM) / Math.max(1, up + down));
+      legs.push({
+        km: run,
+        speedKmh,
+        upM: Math.floor(up * share),
+        downM: Math.floor(down * share),
+        windKmh: 0,
+      });
     }
     [from, run] = [i + 1, 0];
   });
