@@ -242,6 +242,29 @@ testAlone.describe("by thumb", () => {
   );
 });
 
+test("every card is reached and ticked by keyboard alone, and says which it is", async ({ page }) => {
+  await toAway(page, "At the post");
+  const titles = [
+    "Before you plug in",
+    "Plug in, in this order",
+    "Start",
+    "Has it really started?",
+    "While it charges",
+    "Stop and move on",
+  ];
+  for (const [i, title] of titles.entries()) {
+    const card = page.getByRole("region", { name: `Card ${i + 1} of 6: ${title}` });
+    const first = card.getByRole("checkbox").first();
+    await first.focus();
+    await page.keyboard.press("Space");
+    await expect(first).toBeChecked();
+    await expect(card.getByRole("status")).toContainText(/^1 of \d done$/);
+    if (i === titles.length - 1) break;
+    await card.getByRole("button", { name: /^Next/ }).focus();
+    await page.keyboard.press("Enter");
+  }
+});
+
 test("the trip is taken along as one page that needs nothing else", async ({ page }) => {
   await toAway(page, "Posts near me");
   await expect(verdict(page)).toContainText("12 of 13 posts");

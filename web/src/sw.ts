@@ -15,11 +15,13 @@ precacheAndRoute(self.__WB_MANIFEST);
 /** Longest that the server is waited for before what was last read is shown (s). */
 const PATIENCE = 4;
 const asBuilt = createHandlerBoundToURL("/index.html");
-// The server's own page goes first, so that a newer application is met by the page it belongs to.
+const outOfPatience = () =>
+  new Promise<never>((_, reject) => setTimeout(() => reject(new Error("no answer")), PATIENCE * 1000));
+// The server's own page goes first, so that a newer application is met by the page it belongs to. A navigation can only
+// be asked for as it is: it is raced, not cut short.
 registerRoute(
   new NavigationRoute(
-    (options) =>
-      fetch(options.request, { signal: AbortSignal.timeout(PATIENCE * 1000) }).catch(() => asBuilt(options)),
+    (options) => Promise.race([fetch(options.request), outOfPatience()]).catch(() => asBuilt(options)),
     { denylist: [/^\/api\//, /^\/sign-in/] },
   ),
 );

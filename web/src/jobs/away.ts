@@ -111,7 +111,6 @@ export function firstAway(garage: Garage): AwayDraft {
       .slice(0, FIRST_OFFERS)
       .map(({ id }) => id),
     haves: {},
-    banned: [],
     places: likelyPlaces(country).map(({ id }) => id),
     reach: reachSchema.parse({}),
     reachFrom: "post",
@@ -191,19 +190,10 @@ export const offersFor = (garage: Garage, draft: AwayDraft): KnownPiece[] => {
   return its ? piecesToBuy(its.car, draft.country, garage.household.spec.currency) : [];
 };
 
-/** How one plugs a piece in: for a car that takes none of it the piece is of no use and is not looked at. */
-function servesCar({ piece }: KnownPiece, car: Car): boolean {
-  const takes = (id: keyof typeof CONNECTORS): boolean => {
-    const plugs: readonly string[] = car.inlets.flatMap((inlet) => [inlet, ...(COMBINED[inlet] ?? [])]);
-    return plugs.includes(id);
-  };
-  return piece.kind !== "adapter" || takes(piece.adapter.to);
-}
-const COMBINED: Readonly<Record<string, readonly string[]>> = {
-  ccs1: ["type1"],
-  ccs2: ["type2"],
-  j3400: ["j3400-ac", "j3400-dc"],
-};
+/** An adapter to a plug the car does not take is of no use to it, and not looked at. */
+const servesCar = ({ piece }: KnownPiece, { inlets }: Car): boolean =>
+  piece.kind !== "adapter" ||
+  plugsFor(inlets, CONNECTORS[piece.adapter.to].current).includes(piece.adapter.to);
 
 /** The kit of a trip: the household's pieces and those looked at, the places it has to serve. */
 export function openKit(garage: Garage, draft: AwayDraft): OpenKit {
@@ -247,7 +237,8 @@ export const packedMask = ({ pieces }: Pick<OpenKit, "pieces">, { packed }: Away
 
 /** What posts are asked of: the car with what is ticked, and how long one stays. */
 export function postsAskedOf(garage: Garage, draft: AwayDraft): PostsAsked | null {
-  const { asked, pieces } = openKit(garage, { ...draft, places: [ownOr(garage, draft)] });
+  // A kit is judged by its pieces even where no place is ticked: any place will do.
+  const { asked, pieces } = openKit(garage, { ...draft, places: [likelyPlaces(draft.country)[0]!.id] });
   if (!asked || !(draft.posts.stayHours >= 0.1 && draft.posts.stayHours <= 72)) return null;
   const packed = pieces.flatMap(({ id, piece }) =>
     draft.packed.includes(id) && piece.have !== "buy" ? [piece] : [],
@@ -260,9 +251,6 @@ export function postsAskedOf(garage: Garage, draft: AwayDraft): PostsAsked | nul
     stayHours: draft.posts.stayHours,
   };
 }
-/** Any place at all: a kit is judged by its pieces even where no place is ticked. */
-const ownOr = (_garage: Garage, draft: AwayDraft): string => likelyPlaces(draft.country)[0]!.id;
-
 /** The posts one knows, each as a post, with the tariff that is said to hold there. */
 export const knownPosts = (garage: Garage): OwnPost[] =>
   garage.posts.map(({ id, parentId, spec }) => {

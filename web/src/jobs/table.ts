@@ -1,5 +1,5 @@
 import {
-  attemptsAt,
+  attemptsEach,
   bestLeaving,
   cableChoices,
   cableVerdicts,
@@ -21,7 +21,6 @@ import {
   postRows,
   readNetwork,
   schedulesOf,
-  specText,
   sweepOf,
   vary,
   weekMatters,
@@ -29,12 +28,10 @@ import {
   whyShown,
   withKnown,
   yearBlocks,
-  type Attempt,
   type CablesAsked,
   type Fit,
   type Garage,
   type Goal,
-  type KitAsked,
   type NoWay,
   type OutletTypeId,
   type OwnPost,
@@ -101,20 +98,6 @@ const cables = (asked: CablesAsked) => {
 const portables = (asked: PortablesAsked, mine: readonly PortableCandidate[], wallPlug: OutletTypeId) =>
   portableChoices(asked, [...mine, ...portableCandidates(asked.car, asked.system, wallPlug)]);
 
-/** Everything that can be put together at each place of a trip, place by place. */
-function* kit(asked: KitAsked): Generator<number, (readonly Attempt[])[]> {
-  const found: (readonly Attempt[])[] = [];
-  const known = new Map<string, readonly Attempt[]>();
-  for (const place of asked.places) {
-    const key = specText({ outlet: place.outlet, evse: place.evse });
-    const attempts = known.get(key) ?? attemptsAt(asked, place);
-    known.set(key, attempts);
-    found.push(attempts);
-    yield found.length / asked.places.length;
-  }
-  return found;
-}
-
 /** A network read and weighed for a car and its kit; every post as a row. */
 const posts = (source: string, asked: PostsAsked, from: PlaceOnEarth | null, own: readonly OwnPost[]) => {
   const read = readNetwork(source, asked.household.currency);
@@ -175,7 +158,8 @@ export const JOBS = {
   weekSchools: inOne(weekSchools),
   /** Years of luck and weather; each step is the blocks there are so far. */
   years: yearBlocks,
-  kit,
+  /** Everything that can be put together at each place of a trip, place by place. */
+  kit: attemptsEach,
   posts: inOne(posts),
   trip,
   cables: inOne(cables),

@@ -1,6 +1,5 @@
 import { z } from "zod";
 import {
-  BANNED,
   BESIDE_KINDS,
   candidateSchema,
   COUNTRY_IDS,
@@ -45,7 +44,6 @@ const awaySchema = z.strictObject({
   packed: z.array(z.string()),
   offered: z.array(z.string()),
   haves: z.record(z.string(), z.enum(HAVES)),
-  banned: z.array(z.enum(BANNED)),
   /** Places of the trip, by their ids. */
   places: z.array(z.string()),
   reach: reachSchema,

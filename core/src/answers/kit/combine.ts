@@ -201,15 +201,30 @@ export function attemptsAt(asked: Asked & Pick<KitAsked, "pieces">, place: StopP
 }
 
 /**
- * Everything at every place; places that are alike but for their name are tried once.
- * @example attemptsEverywhere(kit).length // 11
+ * Everything at every place, place by place; places that are alike but for their name are tried once. Each step is how far
+ * it is (0 to 1).
+ * @example [...attemptsEach(kit)].length // 11
  */
-export function attemptsEverywhere(asked: KitAsked): (readonly Attempt[])[] {
+export function* attemptsEach(asked: KitAsked): Generator<number, (readonly Attempt[])[]> {
   const known = new Map<string, readonly Attempt[]>();
-  return asked.places.map((place) => {
+  const found: (readonly Attempt[])[] = [];
+  for (const place of asked.places) {
     const key = specText({ outlet: place.outlet, evse: place.evse });
     const attempts = known.get(key) ?? attemptsAt(asked, place);
     known.set(key, attempts);
-    return attempts;
-  });
+    found.push(attempts);
+    yield found.length / asked.places.length;
+  }
+  return found;
+}
+
+/**
+ * Everything at every place, in one go.
+ * @example attemptsEverywhere(kit).length // 11
+ */
+export function attemptsEverywhere(asked: KitAsked): (readonly Attempt[])[] {
+  const work = attemptsEach(asked);
+  let step = work.next();
+  while (!step.done) step = work.next();
+  return step.value;
 }

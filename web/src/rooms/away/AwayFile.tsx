@@ -2,6 +2,7 @@ import {
   KIT_DOCUMENT,
   KIT_FORMAT,
   legsOfTrack,
+  pieceName,
   readLegs,
   SPEC_VERSION,
   TRIP_DOCUMENT,
@@ -68,22 +69,10 @@ function takingOf({ garage, draft, onChange }: ViewProps) {
     const read = KIT_DOCUMENT.parse(text);
     if (!read.ok) return Promise.resolve(read.problems);
     const { wantedKm, least, session, name, pieces, places } = read.value;
-    const kit = openKit(garage, { ...draft, offered: draft.offered });
-    const named = (of: string) =>
-      kit.pieces.find(({ piece }) => JSON.stringify(piece).includes(JSON.stringify(of)))?.id;
-    const packed = pieces.flatMap((piece) => {
-      const its =
-        "unit" in piece
-          ? piece.unit.name
-          : "cable" in piece
-            ? piece.cable.name
-            : "adapter" in piece
-              ? piece.adapter.name
-              : "lead" in piece
-                ? piece.lead.name
-                : "";
-      return named(its) ?? [];
-    });
+    const own = openKit(garage, draft).pieces;
+    const packed = pieces.flatMap(
+      (piece) => own.find((one) => pieceName(one.piece) === pieceName(piece))?.id ?? [],
+    );
     const { fromSoc, toSoc, pluggedInAt, neededBy } = session;
     onChange({
       ...draft,

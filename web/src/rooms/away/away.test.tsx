@@ -447,6 +447,24 @@ describe("stops on the way", () => {
     expect(draftOf(garage).trip.legs[0]!.km).toBeCloseTo(160.9344, 6);
   });
 
+  test("a track of 200 MB is refused by its size, unread, and nothing changes", async () => {
+    const garage = garageOf("km");
+    await show(garage, "stops", trip(garage));
+    const file = new File(["<gpx/>"], "long.gpx");
+    const text = jest.fn();
+    Object.defineProperty(file, "size", { value: 200 * 1024 * 1024 });
+    Object.assign(file, { text });
+    await act(async () => {
+      fireEvent.change(screen.getByLabelText("Trip file"), { target: { files: [file] } });
+      await Promise.resolve();
+    });
+    expect(screen.getByRole("alert").textContent).toContain(
+      "209715200 bytes is too large; accepted: up to 33554432 bytes",
+    );
+    expect(text).not.toHaveBeenCalled();
+    expect(draftOf(garage).trip.legs).toHaveLength(1);
+  });
+
   test("a stretch that is too long is named, with what it takes and what there is", async () => {
     const garage = garageOf("km");
     const draft = trip(garage);
