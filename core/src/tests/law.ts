@@ -9,6 +9,9 @@ const SHRUNK_FROM = 0.05;
 /** How many runs a property of n gets. */
 export const runs = (n: number): number => Math.max(5, Math.round(n * SCALE));
 
+/** Whether every run is made: of a few cases none may be of a kind a law also counts. */
+export const ALL_RUNS = SCALE >= 1;
+
 /** Share of runs in which chance alone may do what would otherwise be a fault. */
 const UNLIKELY = 1e-6;
 

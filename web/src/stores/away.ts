@@ -80,6 +80,8 @@ const awaySchema = z.strictObject({
     at: z
       .strictObject({
         name: z.string(),
+        /** The car its figures are for. */
+        carId: z.string(),
         kW: z.number().nullable(),
         amps: z.number(),
         phases: z.number(),

@@ -58,7 +58,7 @@ function before({ kind, inlet, limitMinutes, idleFee }: Beside): Card {
   return {
     id: "before",
     title: "Before you plug in",
-    says: `Your inlet is at the ${inlet}: park so that the cable reaches it lying loose.`,
+    says: `Your inlet is at the ${inlet}, as set under “Will it reach”: park so that the cable reaches it lying loose.`,
     steps: [
       ...BEFORE[kind],
       ...(kind === "portable"
@@ -290,7 +290,7 @@ const end = ({ kind, start: how, autoUnlock, idleFee }: Beside): Card => ({
       text: "Unlock the car: that lets the plug go.",
       why: autoUnlock
         ? "Yours lets go by itself when it is done: a courtesy to who waits, and a risk to a cable of your own."
-        : "Yours holds the plug until the doors are unlocked: nobody takes your cable, and nobody can go on after you.",
+        : "Most hold the plug until the doors are unlocked: nobody takes your cable, and nobody can go on after you.",
     },
     { id: "car-end", text: "The car’s end first, caps on at once." },
     kind === "own-cable"

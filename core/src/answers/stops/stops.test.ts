@@ -2,7 +2,7 @@ import fc, { type Arbitrary } from "fast-check";
 import { flatTariff } from "../../engine/tariff";
 import { fallowQuay } from "../../household/demo";
 import { SPEC_VERSION } from "../../things/documents";
-import { law, SKIPPED } from "../../tests/law";
+import { ALL_RUNS, law, SKIPPED } from "../../tests/law";
 import { idealCar } from "../../tests/parts";
 import type { PostPoint } from "../posts";
 import {
@@ -394,7 +394,7 @@ describe("the search", () => {
       if (way.length > 0) stopped += 1;
       expect(weigh(weighing, way) / all).toBeCloseTo(1, 9);
     });
-    expect(Math.min(stopped, none)).toBeGreaterThan(0);
+    if (ALL_RUNS) expect(Math.min(stopped, none)).toBeGreaterThan(0);
   });
 
   test("its plan keeps the reserve, books every watt-hour, and arrives with what was asked", () => {
@@ -434,22 +434,30 @@ describe("the search", () => {
       if (large! < small) fewer += 1;
       return undefined;
     });
-    expect(fewer).toBeGreaterThan(0);
+    if (ALL_RUNS) expect(fewer).toBeGreaterThan(0);
   });
 
-  test("one more place to stop never arrives later, and a later departure never arrives earlier, over a clock change too", () => {
-    law(anyTrip(["time"]), { runs: 60, mostSkipped: 0.6 }, (trip) => {
-      const arrival = (one: TripAsked, left: number[] = []) => {
-        const plan = plannerOf(one).plan("time", left);
+  test("one more place to stop never makes for a worse way", () => {
+    law(anyTrip(["time", "cost"]), { runs: 60, mostSkipped: 0.7 }, (trip) => {
+      const chargers = chargersOf(trip);
+      const [all, less] = [weighingOf(trip, chargers), weighingOf(trip, chargers, [0])];
+      const [way, before] = [bestWay(all), bestWay(less)];
+      if (before === null || trip.stops.length === 0) return SKIPPED;
+      expect(weigh(all, way!)).toBeLessThanOrEqual(weigh(less, before) * (1 + 1e-9));
+      return undefined;
+    });
+  });
+
+  test("a later departure never arrives earlier, over a clock change too", () => {
+    law(anyTrip(["time"]), { runs: 30, mostSkipped: 0.6 }, (trip) => {
+      const arrival = (departAt: string) => {
+        const plan = plannerOf({ ...trip, departAt }).plan("time");
         return isNoWay(plan) ? null : tripMs(plan, plan.seconds);
       };
-      const early = arrival({ ...trip, departAt: "2026-10-24T23:30" });
-      const later = arrival({ ...trip, departAt: "2026-10-25T01:30+00:00" });
+      const early = arrival("2026-10-24T23:30");
       if (early === null) return SKIPPED;
-      expect(later).toBeGreaterThan(early);
-      const without = trip.stops.length > 0 ? arrival({ ...trip, departAt: "2026-10-24T23:30" }, [0]) : null;
-      // Of the rounding to steps a little is lost on the way that is followed with what is really left.
-      if (without !== null) expect(early).toBeLessThanOrEqual(without + 60_000 * 8);
+      // An hour that comes twice, by its second coming: three hours after the first departure.
+      expect(arrival("2026-10-25T01:30+00:00")! - early).toBeCloseTo(3 * 3_600_000, -1);
       return undefined;
     });
   });

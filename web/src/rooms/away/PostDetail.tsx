@@ -19,7 +19,7 @@ import { TextInput } from "../../controls/TextInput";
 import { useNow } from "../../controls/useNow";
 import { ampsText, durationText } from "../../format/number";
 import { todayIn } from "../../jobs/store";
-import { openKit } from "../../jobs/away";
+import { carOf, openKit } from "../../jobs/away";
 import { useGarage } from "../../stores/garage";
 import { sayDone, sayTrouble } from "../../stores/notices";
 import type { ViewProps } from "./view";
@@ -44,6 +44,7 @@ export function PostDetail({ garage, draft, onChange, row }: ViewProps & { reado
         postKey: post.key,
         at: {
           name: post.name,
+          carId: carOf(garage, draft)!.id,
           kW: figure?.gives ? figure.batteryW / 1000 : null,
           amps: figure?.gives?.amps ?? 0,
           phases: figure?.gives?.phases ?? 1,

@@ -325,6 +325,13 @@ describe("posts near me", () => {
     expect(
       screen.getByText("The Path expects about 3.4 kW into the battery, 16 A on one phase."),
     ).toBeTruthy();
+    // Of another car nothing is known there.
+    act(() => {
+      const { set } = awayStoreOf(garage.household.id).getState();
+      const draft = draftOf(garage);
+      set({ ...draft, beside: { ...draft.beside, at: { ...draft.beside.at!, carId: "other" } } });
+    });
+    expect(screen.queryByText(/The Path expects about 3.4 kW/)).toBeNull();
   });
 
   test("an answer that comes late does not take the place of a newer one", async () => {

@@ -5,7 +5,7 @@ import type { ViewProps } from "./view";
 /** What the cards go by, of what is chosen here and what was read of the post. */
 export function besideOf({ garage, draft }: Pick<ViewProps, "garage" | "draft">): Beside {
   const { kind, adapter, start, autoUnlock, at } = draft.beside;
-  const inlets = carOf(garage, draft)!.car.inlets;
+  const its = carOf(garage, draft)!;
   return {
     kind,
     adapter,
@@ -14,7 +14,11 @@ export function besideOf({ garage, draft }: Pick<ViewProps, "garage" | "draft">)
     limitMinutes: at?.limitMinutes ?? null,
     idleFee: at?.idleFee ?? false,
     inlet: SPOT_WORDS[draft.reach.body.inlet],
-    expected: at && at.kW !== null ? { kW: at.kW, amps: at.amps, phases: at.phases, rapid: at.rapid } : null,
-    combined: inlets.some((inlet) => inlet === "ccs1" || inlet === "ccs2"),
+    // Of another car nothing is known there.
+    expected:
+      at && at.kW !== null && at.carId === its.id
+        ? { kW: at.kW, amps: at.amps, phases: at.phases, rapid: at.rapid }
+        : null,
+    combined: its.car.inlets.some((inlet) => inlet === "ccs1" || inlet === "ccs2"),
   };
 }
