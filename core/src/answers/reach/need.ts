@@ -57,6 +57,20 @@ function inletOf(
   };
 }
 
+/** A point outside of a box, or the nearest one on its edge. */
+function outOf({ left, right, near, far }: GroundBox, point: GroundPoint): GroundPoint {
+  const { x, y } = point;
+  if (x <= left || x >= right || y <= near || y >= far) return point;
+  const edges: readonly GroundPoint[] = [
+    { x: left, y },
+    { x: right, y },
+    { x, y: near },
+    { x, y: far },
+  ];
+  const off = (edge: GroundPoint): number => Math.abs(edge.x - x) + Math.abs(edge.y - y);
+  return edges.reduce((best, edge) => (off(edge) < off(best) ? edge : best));
+}
+
 /**
  * The length a cable needs: down from the post, on the ground round the car, up to the inlet, and some slack. Across a
  * bonnet or a boot no cable is led.
@@ -74,9 +88,10 @@ export function needOf(asked: ReachAsked, parked: Parked = asked.parked): Need {
   };
   const inside = post.x > car.left && post.x < car.right && post.y > car.near && post.y < car.far;
   const beside: GroundPoint = { x: at.x + out.x * CLEAR_M, y: at.y + out.y * CLEAR_M };
-  // A post that stands closer to the car than the cable would lie is gone around from where it stands.
-  const tight = post.x > clear.left && post.x < clear.right && post.y > clear.near && post.y < clear.far;
-  const way = wayAround(post, beside, tight ? car : clear);
+  // From a post that stands closer to the car than a cable lies, it is led out first.
+  const from = outOf(clear, post);
+  const round = wayAround(from, beside, clear);
+  const way = from === post ? round : [post, ...round];
   const groundM = lengthOf(way) + CLEAR_M;
   const upAndDownM = asked.bay.postHeightM + asked.body.inletHeightM;
   const slackM = asked.slack * (groundM + upAndDownM);

@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { law, SKIPPED } from "../../tests/law";
+import { ALL_RUNS, law, SKIPPED } from "../../tests/law";
 import { box, reel, type2Cable } from "../../tests/parts";
 import type { KitPiece } from "../kit";
 import {
@@ -163,6 +163,28 @@ describe("what a bay asks of a cable", () => {
       expect(needOf(other).lengthM).toBeCloseTo(needOf(one).lengthM, 9);
       return undefined;
     });
+  });
+
+  test("a post that is moved by a hair asks for hardly more or less, close to the car too", () => {
+    let close = 0;
+    law(anyBay, { runs: 200, mostSkipped: 0.3 }, (one) => {
+      const need = needOf(one);
+      if (need.blocked) return SKIPPED;
+      const { postX, postY } = one.bay;
+      for (const [dx, dy] of [
+        [0.002, 0],
+        [0, 0.002],
+      ] as const) {
+        const moved = needOf({ ...one, bay: { ...one.bay, postX: postX + dx, postY: postY + dy } });
+        if (!moved.blocked)
+          expect(Math.abs(moved.lengthM - need.lengthM)).toBeLessThanOrEqual(
+            0.002 * (1 + one.slack) * 2 + 1e-6,
+          );
+      }
+      if (need.way[0] !== undefined && need.way.length > 3) close += 1;
+      return undefined;
+    });
+    if (ALL_RUNS) expect(close).toBeGreaterThan(0);
   });
 
   test("a post where the car stands is said to be in the way", () => {
