@@ -39,9 +39,10 @@ test("pack for a trip: the least kit is ticked, what is taken out closes places,
   await expect(verdict(page)).toContainText("at 10 of 11 places");
 });
 
-test("a farther night wants more, in kilometres and in miles", async ({ page }) => {
+test("a farther night is asked in the other household", async ({ page }) => {
   await page.getByLabel("Household").selectOption("Larch Hollow");
   await toAway(page);
+  await expect(page.getByLabel("Car", { exact: true })).toContainText("Grosbeak");
   const wanted = page.getByLabel(/^Range a night/);
   await expect(page.getByLabel("Range a night, km")).toHaveValue("100");
   await wanted.fill("250");
