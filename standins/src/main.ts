@@ -7,7 +7,7 @@ import { PublicNetwork } from "./network";
 import { PowerMeter } from "./power-meter";
 
 /** The usual port; 0 takes any that is free. */
-const PORT = 4190;
+const PORT = 4182;
 
 const given = process.env.STANDINS_PORT;
 const port = given === undefined || given === "" ? PORT : Number(given);

@@ -21,7 +21,7 @@ export function persistDemo(tx: EntityManager, garage: Garage, next: () => Date)
 }
 
 /** Where the demo's networks answer once its stand-ins run. */
-const STANDINS_AT = "http://127.0.0.1:4190";
+const STANDINS_AT = "http://127.0.0.1:4182";
 function persistNetwork(tx: EntityManager, household: string, network: DemoNetwork): void {
   const readAt = new Date();
   const locations = ocpiLocations(network, readAt.getTime());

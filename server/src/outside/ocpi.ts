@@ -54,7 +54,10 @@ class Asking {
       },
       redirect: "manual",
       signal: this.until,
-    }).catch(() => {
+    }).catch((error: Error) => {
+      // Some ports belong to other protocols, and no page and no fetch ever asks them.
+      if ((error.cause as Error | undefined)?.message === "bad port")
+        throw failed(`Port ${url.port} belongs to another protocol and is never asked.`);
       throw failed(
         this.until.aborted
           ? `It took longer than ${LIMITS.ms / 1000} s.`

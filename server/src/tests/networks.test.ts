@@ -172,9 +172,25 @@ test.each([
   expect((await call.get(AT)).body).toEqual(before);
 });
 
+test("the demo's own address is one that can be asked; a port of another protocol is not, and is said", async () => {
+  for (const household of ["fallow-quay", "larch-hollow"]) {
+    const [{ address }] = (await call.get(`/api/households/${household}/networks`)).body as [NetworkHead];
+    // Whoever answers there, or nobody: it is asked.
+    expect(new URL(address!).port).toBe("4182");
+    const error = await fetch(address!).then(
+      () => null,
+      (refused: Error) => refused,
+    );
+    expect((error?.cause as Error | undefined)?.message).not.toBe("bad port");
+  }
+  expect(detail((await read({ address: "http://127.0.0.1:4190/versions" })).body)).toBe(
+    "Port 4190 belongs to another protocol and is never asked.",
+  );
+});
+
 test("nobody there, a link-local address, and one that points elsewhere with the token: all refused", async () => {
-  expect(detail((await read({ address: "http://127.0.0.1:1/versions" })).body)).toBe(
-    "Nobody answers at http://127.0.0.1:1.",
+  expect(detail((await read({ address: "http://127.0.0.1:4184/versions" })).body)).toBe(
+    "Nobody answers at http://127.0.0.1:4184.",
   );
   expect(detail((await read({ address: "http://169.254.169.254/latest" })).body)).toMatch(/this link only/);
   answer = (_req, res) => json(res, wrapped([{ version: "2.2.1", url: "http://127.0.0.1:1/steal" }]));

@@ -24,6 +24,7 @@ export function NetworkBar({
   const { heads, read, forget } = useNetworks();
   const household = garage.household.id;
   const now = useNow();
+  const [token, setToken] = useState("");
   const look = (networkId: string | null) => onChange({ ...draft, posts: { ...draft.posts, networkId } });
   const ask = (asked: NewNetwork) =>
     read(household, asked)
@@ -36,6 +37,9 @@ export function NetworkBar({
         sayTrouble(error);
         return false;
       });
+  const again = async (name: string, address: string) => {
+    if (await ask({ name, address, token: token.trim() || null })) setToken("");
+  };
   return (
     <section className="view-panel network" aria-label="Where the posts come from">
       <h2>Where the posts come from</h2>
@@ -50,9 +54,15 @@ export function NetworkBar({
           {head.locations} posts, read {ageText(now - Date.parse(head.readAt))}
           {head.address === null ? " from a file" : ""}. Nothing is asked of it until you press.{" "}
           {head.address !== null && (
-            <Button asks={() => ask({ name: head.name, address: head.address!, token: null })}>
-              Read it anew
-            </Button>
+            <TextInput
+              label="Its token"
+              placeholder="its token, if it asks"
+              value={token}
+              onChange={setToken}
+            />
+          )}{" "}
+          {head.address !== null && (
+            <Button asks={() => again(head.name, head.address!)}>Read it anew</Button>
           )}{" "}
           <Button
             quiet

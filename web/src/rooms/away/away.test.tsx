@@ -294,6 +294,23 @@ describe("posts near me", () => {
     expect(screen.getByRole("heading", { name: "Test post" })).toBeTruthy();
   });
 
+  test("a network that asks for a token is read anew with the one that is typed, and forgets it", async () => {
+    const sent: unknown[] = [];
+    const answer = answers(JSON.stringify(NETWORK));
+    globalThis.fetch = jest.fn((address: string, init?: RequestInit) => {
+      if (init?.method !== "POST") return answer(address);
+      sent.push(JSON.parse(String(init.body)));
+      return Promise.resolve({ ok: true, status: 200, json: () => Promise.resolve(HEAD) } as Response);
+    }) as never;
+    const garage = garageOf("km");
+    await show(garage, "posts", draftFor(garage));
+    fireEvent.change(screen.getByLabelText("Its token"), { target: { value: "sesame" } });
+    fireEvent.click(screen.getByRole("button", { name: "Read it anew" }));
+    for (let i = 0; i < 3; i++) await settle();
+    expect(sent).toEqual([{ name: "Test network", address: "http://x/versions", token: "sesame" }]);
+    expect(screen.getByLabelText("Its token")).toHaveProperty("value", "");
+  });
+
   test("what a network says that cannot be read is refused by line and field, what one has stays", async () => {
     globalThis.fetch = answers('{"locations": 4}') as never;
     const garage = garageOf("km");
