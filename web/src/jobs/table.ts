@@ -32,6 +32,7 @@ import {
   type Fit,
   type Garage,
   type Goal,
+  type KitAsked,
   type NoWay,
   type OutletTypeId,
   type OwnPost,
@@ -122,7 +123,8 @@ const posts = (source: string, asked: PostsAsked, from: PlaceOnEarth | null, own
 };
 
 /** A trip's plan for each goal, and for the one that is asked what each of its stops would leave if it were taken. */
-function* trip(asked: TripAsked) {
+function* trip(asked: TripAsked | null) {
+  if (!asked) return null;
   const planner = plannerOf(asked);
   const plans: Record<string, TripPlan | NoWay> = {};
   for (const [i, goal] of GOALS.entries()) {
@@ -159,7 +161,9 @@ export const JOBS = {
   /** Years of luck and weather; each step is the blocks there are so far. */
   years: yearBlocks,
   /** Everything that can be put together at each place of a trip, place by place. */
-  kit: attemptsEach,
+  kit: function* (asked: KitAsked | null) {
+    return asked ? yield* attemptsEach(asked) : [];
+  },
   posts: inOne(posts),
   trip,
   cables: inOne(cables),

@@ -12,7 +12,7 @@ import {
 } from "@kettleback/core";
 import { Button } from "../../controls/Button";
 import { DocumentFile, saveAs } from "../../controls/DocumentFile";
-import { openKit, openTrip } from "../../jobs/away";
+import { awayIn, openKit, openTrip } from "../../jobs/away";
 import { ask } from "../../jobs/pool";
 import { useNetworks } from "../../stores/networks";
 import { sayDone, sayTrouble } from "../../stores/notices";
@@ -22,12 +22,13 @@ import type { ViewProps } from "./view";
 /** Largest recorded track read, in bytes. */
 const TRACK_MAX_BYTES = 32 * 1024 * 1024;
 
-/** How files are taken into view: a trip as a document, a table of legs or a track; a kit. */
-function takingOf({ garage, draft, onChange }: ViewProps) {
+/** How files are taken into view, over the trip as it is once they are read: a trip as a document, a table of legs or a track; a kit. */
+function takingOf({ garage, onChange }: ViewProps) {
   const unit = garage.household.spec.distanceUnit;
   const usualKmh = unit === "mi" ? 96 : 90;
   const takeLegs = (legs: readonly TripLeg[], what: string): readonly FieldProblem[] => {
-    onChange({ ...draft, trip: { ...draft.trip, legs: [...legs] } });
+    const now = awayIn(garage);
+    onChange({ ...now, trip: { ...now.trip, legs: [...legs] } });
     sayDone(`${legs.length} legs are in view, ${what}. Undo brings back those before.`);
     return [];
   };
@@ -59,7 +60,8 @@ function takingOf({ garage, draft, onChange }: ViewProps) {
       ...trip
     } = read.value;
     const own = garage.cars.find(({ spec }) => spec.name === car.name);
-    onChange({ ...draft, carId: own?.id ?? draft.carId, trip });
+    const now = awayIn(garage);
+    onChange({ ...now, carId: own?.id ?? now.carId, trip });
     sayDone(
       `“${name}” is in view${own ? "" : `, with a car of yours in place of ${car.name}`}. Undo brings back the trip before.`,
     );
@@ -69,19 +71,20 @@ function takingOf({ garage, draft, onChange }: ViewProps) {
     const read = KIT_DOCUMENT.parse(text);
     if (!read.ok) return Promise.resolve(read.problems);
     const { wantedKm, least, session, name, pieces, places } = read.value;
-    const own = openKit(garage, draft).pieces;
+    const own = openKit(garage, awayIn(garage)).pieces;
     const packed = pieces.flatMap(
       (piece) => own.find((one) => pieceName(one.piece) === pieceName(piece))?.id ?? [],
     );
     const { fromSoc, toSoc, pluggedInAt, neededBy } = session;
+    const now = awayIn(garage);
     onChange({
-      ...draft,
+      ...now,
       wantedKm,
       least,
       fromSoc,
       toSoc,
       pluggedInAt,
-      neededBy: neededBy ?? draft.neededBy,
+      neededBy: neededBy ?? now.neededBy,
       packed,
     });
     const unknown = pieces.length - packed.length;

@@ -27,13 +27,37 @@ export default function KitView(props: ViewProps) {
   const { garage, draft } = props;
   const kit = useMemo(() => openKit(garage, draft), [garage, draft]);
   const unit = garage.household.spec.distanceUnit;
+  const narrow = useNarrow();
+  const [chosen, setChosen] = useState<string | null>(null);
+  const { seen, job } = useSeenKit(kit, draft);
+  const at = seen
+    ? Math.max(
+        0,
+        kit.places.findIndex(({ id }) => id === (chosen ?? firstShort(seen, draft.wantedKm))),
+      )
+    : 0;
+  // The sentence keeps its place whatever is worked out or wrong: what is typed in it is not interrupted.
   return (
     <>
-      {kit.asked ? <Solved {...props} kit={kit} /> : <KitSentence {...props} />}
+      {seen && <KitAnswer {...props} seen={seen} />}
+      <KitSentence {...props} />
       {kit.problems.length > 0 && kit.places.length > 0 && (
         <Problems problems={kit.problems} distance={unit} />
       )}
       {kit.places.length === 0 && <p>Tick at least one place below: where will you stand for a night?</p>}
+      {kit.asked && !seen && <JobWaiting job={job} />}
+      {seen && narrow && <KitCards {...props} seen={seen} />}
+      {seen && !narrow && (
+        <>
+          <KitMatrix
+            {...props}
+            seen={seen}
+            selected={at}
+            onSelect={(place) => setChosen(kit.places[place]!.id)}
+          />
+          <PlaceDetail {...props} seen={seen} at={at} />
+        </>
+      )}
       <div className="two">
         <KitPieces {...props} kit={kit} />
         <KitPlaces {...props} />
@@ -42,51 +66,20 @@ export default function KitView(props: ViewProps) {
   );
 }
 
-/** The same question until something of it is another: ticks and undo leave what was tried as it is. */
-function Solved(props: ViewProps & { readonly kit: OpenKit }) {
-  const { draft, kit } = props;
-  const asked = kit.asked!;
-  // What is wanted, and what least means, changes nothing of what can be put together.
-  const { wantedKm, least: measure, ...tried } = asked;
-  const key = JSON.stringify(tried);
+/** A kit worked out; null until it is, and while something is wrong. Ticks and what is wanted leave what was tried as it is. */
+function useSeenKit(kit: OpenKit, draft: ViewProps["draft"]) {
+  const { asked } = kit;
+  const key = asked ? JSON.stringify({ ...asked, wantedKm: 1, least: "mass" }) : null;
   // eslint-disable-next-line react-hooks/exhaustive-deps
-  const question = useMemo(() => ({ ...asked, wantedKm: 1, least: "mass" as const }), [key]);
+  const question = useMemo(() => asked ?? null, [key]);
   const job = useJob("kit", question);
-  const narrow = useNarrow();
-  const [chosen, setChosen] = useState<string | null>(null);
-  const attempts = job.result;
-  const fits = attempts?.length === kit.places.length && !job.stale;
+  const { result: attempts, stale } = job;
   const seen = useMemo((): SeenKit | null => {
-    if (!attempts || !fits) return null;
-    const least = leastKit(attempts, asked.pieces.map(weightOf), wantedKm, measure);
+    if (!attempts || stale || !asked || attempts.length !== kit.places.length) return null;
+    const least = leastKit(attempts, asked.pieces.map(weightOf), asked.wantedKm, asked.least);
     return { kit, attempts, packed: packedMask(kit, draft), least };
-  }, [attempts, fits, kit, draft, asked, wantedKm, measure]);
-  if (!seen)
-    return (
-      <>
-        <KitSentence {...props} />
-        <JobWaiting job={job} />
-      </>
-    );
-  const at = Math.max(
-    0,
-    kit.places.findIndex(({ id }) => id === (chosen ?? firstShort(seen, wantedKm))),
-  );
-  const select = (place: number) => setChosen(kit.places[place]!.id);
-  return (
-    <>
-      <KitAnswer {...props} seen={seen} />
-      <KitSentence {...props} />
-      {narrow ? (
-        <KitCards {...props} seen={seen} />
-      ) : (
-        <>
-          <KitMatrix {...props} seen={seen} selected={at} onSelect={select} />
-          <PlaceDetail {...props} seen={seen} at={at} />
-        </>
-      )}
-    </>
-  );
+  }, [attempts, stale, kit, draft, asked]);
+  return { seen, job };
 }
 
 /** The place that is looked at first: one that the ticked kit does not serve though a kit could. */

@@ -5,6 +5,7 @@ import { DocumentFile } from "../../controls/DocumentFile";
 import { Select } from "../../controls/Select";
 import { TextInput } from "../../controls/TextInput";
 import { useNow } from "../../controls/useNow";
+import { awayIn } from "../../jobs/away";
 import { useNetworks } from "../../stores/networks";
 import { sayDone, sayTrouble } from "../../stores/notices";
 import { NETWORK_MAX_BYTES, readNetwork } from "@kettleback/core";
@@ -17,15 +18,18 @@ const MOST_BYTES = Math.min(NETWORK_MAX_BYTES, 32 * 1024 * 1024);
 /** Where the posts come from: which network, when it was read, and reading it anew or another. */
 export function NetworkBar({
   garage,
-  draft,
   onChange,
   head,
 }: ViewProps & { readonly head: NetworkHead | undefined }) {
   const { heads, read, forget } = useNetworks();
   const household = garage.household.id;
-  const now = useNow();
+  const moment = useNow();
   const [token, setToken] = useState("");
-  const look = (networkId: string | null) => onChange({ ...draft, posts: { ...draft.posts, networkId } });
+  // A reading may take half a minute: what was changed meanwhile stays.
+  const look = (networkId: string | null) => {
+    const now = awayIn(garage);
+    onChange({ ...now, posts: { ...now.posts, networkId } });
+  };
   const ask = (asked: NewNetwork) =>
     read(household, asked)
       .then((made) => {
@@ -51,7 +55,7 @@ export function NetworkBar({
             onChange={look}
             options={heads.map(({ id, name: text }) => ({ value: id, text }))}
           />{" "}
-          {head.locations} posts, read {ageText(now - Date.parse(head.readAt))}
+          {head.locations} posts, read {ageText(moment - Date.parse(head.readAt))}
           {head.address === null ? " from a file" : ""}. Nothing is asked of it until you press.{" "}
           {head.address !== null && (
             <TextInput

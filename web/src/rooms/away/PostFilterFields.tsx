@@ -11,6 +11,7 @@ import { FigureInput } from "../../controls/FigureInput";
 import { Fold } from "../../controls/Fold";
 import { Select } from "../../controls/Select";
 import { Tick } from "../../controls/Tick";
+import { awayIn } from "../../jobs/away";
 import type { AwayDraft } from "../../stores/away";
 import type { ViewProps } from "./view";
 
@@ -53,8 +54,11 @@ export function PostFilterFields({
 }: ViewProps & { readonly here: PlaceOnEarth; onAdd(): void }) {
   const { distanceUnit: unit, currency } = garage.household.spec;
   const { filters, order, stayHours, from } = draft.posts;
-  const posts = (change: Partial<AwayDraft["posts"]>) =>
-    onChange({ ...draft, posts: { ...draft.posts, ...change } });
+  // The place of the device comes later: what was changed meanwhile stays.
+  const posts = (change: Partial<AwayDraft["posts"]>) => {
+    const now = awayIn(garage);
+    onChange({ ...now, posts: { ...now.posts, ...change } });
+  };
   const filter = (change: Partial<PostFilters>) => posts({ filters: { ...filters, ...change } });
   const shownKm = (km: number | null) => (km === null ? null : Math.round(fromKm(km, unit) * 10) / 10);
   const typedKm = (typed: number | null) => (typed === null ? null : toKm(typed, unit));
@@ -80,7 +84,7 @@ export function PostFilterFields({
           className="number"
           value={stayHours}
           wrong={(typed) => !(typed >= 0.1 && typed <= 72)}
-          onChange={(typed) => posts({ stayHours: typed })}
+          onChange={(typed) => typed >= 0.1 && typed <= 72 && posts({ stayHours: typed })}
         />{" "}
         h
       </label>

@@ -1,8 +1,9 @@
 import { useMemo } from "react";
-import { isNoWay, type NoWay } from "@kettleback/core";
+import { isNoWay, type NoWay, type TripAsked } from "@kettleback/core";
 import { JobWaiting } from "../../controls/JobWaiting";
 import { durationText, percentText } from "../../format/number";
 import { openTrip } from "../../jobs/away";
+import type { JobResult } from "../../jobs/table";
 import { useJob } from "../../jobs/useJob";
 import { Legs } from "./Legs";
 import { clockAt, PlansCompared, StopByStop } from "./StopTables";
@@ -12,35 +13,30 @@ import { TripSentence } from "./TripSentence";
 import type { ViewProps } from "./view";
 import { amountText, kmText, listText } from "./words";
 
+type Plans = NonNullable<JobResult<"trip">>;
+
+interface PlannedProps extends ViewProps {
+  readonly asked: TripAsked;
+  readonly planned: Plans;
+}
+
 /** Where to stop and for how long, so that the way is quick or cheap; and what if a post is taken. */
 export default function StopsView(props: ViewProps) {
   const { garage, draft } = props;
   const open = useMemo(() => openTrip(garage, draft), [garage, draft]);
   const key = JSON.stringify(open.asked);
   // eslint-disable-next-line react-hooks/exhaustive-deps
-  const asked = useMemo(() => open.asked, [key]);
+  const asked = useMemo(() => open.asked ?? null, [key]);
+  const job = useJob("trip", asked);
+  const planned = job.result ?? null;
+  // The sentence keeps its place whatever is worked out or wrong: what is typed in it is not interrupted.
   return (
     <>
-      {asked ? (
-        <Planned {...props} asked={asked} />
-      ) : (
-        <>
-          <TripSentence {...props} />
-          {draft.trip.legs.length === 0 ? (
-            <p>Add the first leg below, or import a table of legs or a recorded track (GPX).</p>
-          ) : (
-            <div className="problems" role="alert">
-              <ul>
-                {open.problems.map(({ field, message }) => (
-                  <li key={field}>
-                    {field}: {message}
-                  </li>
-                ))}
-              </ul>
-            </div>
-          )}
-        </>
-      )}
+      {asked && planned && <Answer {...props} asked={asked} planned={planned} stale={job.stale} />}
+      <TripSentence {...props} />
+      {!asked && <Missing {...props} problems={open.problems} />}
+      {asked && !planned && <JobWaiting job={job} />}
+      {asked && planned && <Plan {...props} asked={asked} planned={planned} />}
       <div className="two">
         <Legs {...props} />
         <StopFields {...props} />
@@ -49,47 +45,63 @@ export default function StopsView(props: ViewProps) {
   );
 }
 
-function Planned(props: ViewProps & { readonly asked: NonNullable<ReturnType<typeof openTrip>["asked"]> }) {
-  const { garage, draft, asked } = props;
-  const job = useJob("trip", asked);
+/** What has to be put right, or begun with, before anything can be planned. */
+const Missing = ({ draft, problems }: ViewProps & Pick<ReturnType<typeof openTrip>, "problems">) =>
+  draft.trip.legs.length === 0 ? (
+    <p>Add the first leg below, or import a table of legs or a recorded track (GPX).</p>
+  ) : (
+    <div className="problems" role="alert">
+      <ul>
+        {problems.map(({ field, message }) => (
+          <li key={field}>
+            {field}: {message}
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+
+/** The plan that is asked for, in a sentence. */
+function Answer({ garage, asked, planned, stale }: PlannedProps & { readonly stale: boolean }) {
   const { distanceUnit: unit, currency, timeZone } = garage.household.spec;
-  if (!job.result)
-    return (
-      <>
-        <TripSentence {...props} />
-        <JobWaiting job={job} />
-      </>
-    );
-  const { plans, without, useless } = job.result;
+  const plan = planned.plans[asked.goal];
+  return (
+    <div className="answer" aria-busy={stale}>
+      <p className="verdict" role="status">
+        {isNoWay(plan) ? (
+          <NoWayText gap={plan} unit={unit} />
+        ) : (
+          <>
+            <b>
+              {durationText(plan.seconds)} from door to door,{" "}
+              {plan.stops.length === 0
+                ? "without a stop"
+                : `${plan.stops.length === 1 ? "one stop" : `${plan.stops.length} stops`}`}
+            </b>
+            {plan.stops.length > 0 &&
+              `: ${listText(plan.stops.map((stop) => `${stop.name}, ${durationText(stop.chargeSeconds)} to ${percentText(stop.leaveSoc)}`))}`}
+            . You arrive at {clockAt(plan, plan.seconds, timeZone)} with {percentText(plan.arriveSoc)}
+            {plan.cost === null
+              ? ""
+              : plan.stops.length > 0
+                ? `, for ${amountText(plan.cost, currency)}`
+                : ""}
+            .
+          </>
+        )}
+      </p>
+    </div>
+  );
+}
+
+/** The plan as a picture, beside the others, and stop by stop. */
+function Plan({ asked, planned, ...props }: PlannedProps) {
+  const { garage, draft } = props;
+  const unit = garage.household.spec.distanceUnit;
+  const { plans, without, useless } = planned;
   const plan = plans[asked.goal];
   return (
     <>
-      <div className="answer" aria-busy={job.stale}>
-        <p className="verdict" role="status">
-          {isNoWay(plan) ? (
-            <NoWayText gap={plan} unit={unit} />
-          ) : (
-            <>
-              <b>
-                {durationText(plan.seconds)} from door to door,{" "}
-                {plan.stops.length === 0
-                  ? "without a stop"
-                  : `${plan.stops.length === 1 ? "one stop" : `${plan.stops.length} stops`}`}
-              </b>
-              {plan.stops.length > 0 &&
-                `: ${listText(plan.stops.map((stop) => `${stop.name}, ${durationText(stop.chargeSeconds)} to ${percentText(stop.leaveSoc)}`))}`}
-              . You arrive at {clockAt(plan, plan.seconds, timeZone)} with {percentText(plan.arriveSoc)}
-              {plan.cost === null
-                ? ""
-                : plan.stops.length > 0
-                  ? `, for ${amountText(plan.cost, currency)}`
-                  : ""}
-              .
-            </>
-          )}
-        </p>
-      </div>
-      <TripSentence {...props} />
       <div className="two">
         <section className="view-panel" aria-label="Charge along the way">
           {isNoWay(plan) ? (

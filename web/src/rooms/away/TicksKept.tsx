@@ -2,24 +2,22 @@ import { useEffect, useState } from "react";
 import { Link } from "react-router-dom";
 import type { Garage } from "@kettleback/core";
 import { useSessions } from "../../stores/sessions";
+import { keptTicks } from "./keptTicks";
 
 /** How long after the last tick it is sent, and tried again where the server did not answer (ms). */
 const SENT_AFTER = 800;
 const AGAIN_AFTER = 15_000;
 
 type Ticks = Readonly<Record<string, number>>;
-const asKept = (ticks: Ticks) =>
-  Object.entries(ticks)
-    .sort(([, a], [, b]) => a - b)
-    .map(([step, ms]) => ({ step, at: new Date(ms).toISOString() }));
-
 /** Ticks are kept on this device at once, and with the session that is going on as soon as the server can be reached. */
 export function TicksKept({ garage, ticks }: { readonly garage: Garage; readonly ticks: Ticks }) {
   const household = garage.household.id;
   const { rows, load, householdId } = useSessions();
   const [turn, setTurn] = useState(0);
   const going = householdId === household ? rows.find(({ spec }) => spec.end === null) : undefined;
-  const wanted = JSON.stringify(asKept(ticks));
+  const [seen, setSeen] = useState<ReadonlySet<string>>(() => new Set(Object.keys(ticks)));
+  if (Object.keys(ticks).some((step) => !seen.has(step))) setSeen(new Set([...seen, ...Object.keys(ticks)]));
+  const wanted = JSON.stringify(going ? keptTicks(going.spec, ticks, seen) : []);
   const kept = JSON.stringify(going?.spec.ticks ?? []);
   useEffect(() => {
     if (householdId !== household)
@@ -33,7 +31,7 @@ export function TicksKept({ garage, ticks }: { readonly garage: Garage; readonly
         .getState()
         .change(household, {
           ...going,
-          spec: { ...going.spec, ticks: JSON.parse(wanted) as ReturnType<typeof asKept> },
+          spec: { ...going.spec, ticks: JSON.parse(wanted) as ReturnType<typeof keptTicks> },
         })
         // Not reached, or somebody else changed it: what is there is looked at again before it is sent again.
         .catch(() => {

@@ -18,6 +18,7 @@ import { plainGarage, post } from "../../tests/plain";
 import { settle } from "../../tests/settle";
 import { rowsOf } from "../../tests/tables";
 import AwayScreen from "./AwayScreen";
+import { keptTicks } from "./keptTicks";
 import { readTrack } from "./track";
 import { ageText } from "./words";
 
@@ -134,6 +135,20 @@ describe("what to pack", () => {
     expect(screen.getByRole("region", { name: "Yard: box" }).textContent).toContain(
       "With what is ticked nothing charges here",
     );
+  });
+
+  test("what is typed in the sentence is not interrupted, whatever is worked out or wrong meanwhile", async () => {
+    const garage = garageOf("km");
+    await show(garage, "kit", draftFor(garage));
+    const field = screen.getByLabelText("At most, per cent");
+    act(() => field.focus());
+    for (const typed of ["9", "0", "80"]) {
+      fireEvent.change(field, { target: { value: typed } });
+      await settle();
+      expect(document.activeElement).toBe(field);
+      expect(screen.getByLabelText("At most, per cent")).toBe(field);
+    }
+    expect(verdict()).toContain("Pack cable 16");
   });
 
   test("a figure that cannot be is refused with what is accepted, and nothing is lost", async () => {
@@ -489,6 +504,19 @@ describe("stops on the way", () => {
     expect(draftOf(garage).trip.legs).toHaveLength(1);
   });
 
+  test("what is typed in the sentence is not interrupted, whatever is worked out or wrong meanwhile", async () => {
+    const garage = garageOf("km");
+    await show(garage, "stops", trip(garage));
+    const field = screen.getByLabelText("Charge at the start, per cent");
+    act(() => field.focus());
+    for (const typed of ["", "4", "40"]) {
+      fireEvent.change(field, { target: { value: typed } });
+      await settle();
+      expect(document.activeElement).toBe(field);
+    }
+    expect(verdict()).toMatch(/^3 h 3\d min from door to door/);
+  });
+
   test("a stretch that is too long is named, with what it takes and what there is", async () => {
     const garage = garageOf("km");
     const draft = trip(garage);
@@ -508,7 +536,7 @@ describe("at the post", () => {
       parentId: null,
       spec: {
         name: "Going on",
-        begin: "2026-11-23T18:00:00Z",
+        begin: new Date().toISOString(),
         end: null,
         source: "by hand",
         key: "k",
@@ -556,6 +584,29 @@ describe("at the post", () => {
     expect(
       within(screen.getByRole("region", { name: "Courtesy and law" })).getByText(/Local rules decide/),
     ).toBeTruthy();
+  });
+});
+
+describe("ticks of a session", () => {
+  const begin = "2026-11-23T18:00:00.000Z";
+  const at = (minutes: number) => Date.parse(begin) + minutes * 60_000;
+  const steps = (...asked: Parameters<typeof keptTicks>) => keptTicks(...asked).map(({ step }) => step);
+
+  test("what was ticked elsewhere stays, what is taken back here goes, in the order of the clock", () => {
+    const kept = [{ step: "a", at: begin }];
+    expect(steps({ begin, ticks: kept }, {}, new Set())).toEqual(["a"]);
+    expect(steps({ begin, ticks: kept }, { c: at(9), b: at(5) }, new Set(["b", "c"]))).toEqual([
+      "a",
+      "b",
+      "c",
+    ]);
+    expect(steps({ begin, ticks: kept }, {}, new Set(["a"]))).toEqual([]);
+  });
+
+  test("ticks of another day do not go to a session that began later; those just before it do", () => {
+    expect(steps({ begin }, { old: at(-24 * 60), before: at(-3) }, new Set(["old", "before"]))).toEqual([
+      "before",
+    ]);
   });
 });
 
