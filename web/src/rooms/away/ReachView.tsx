@@ -1,6 +1,16 @@
-import { needOf, parkings, reachingOf, toBuy, type Need, type Parked } from "@kettleback/core";
+import {
+  needOf,
+  parkings,
+  reachingOf,
+  toBuy,
+  type Need,
+  type Parked,
+  plugsFor,
+  type ConnectorId,
+  type KitPiece,
+} from "@kettleback/core";
 import { decimals } from "../../format/number";
-import { openKit } from "../../jobs/away";
+import { carOf, openKit } from "../../jobs/away";
 import { ReachDrawing } from "./ReachDrawing";
 import { ReachFields } from "./ReachFields";
 import type { ViewProps } from "./view";
@@ -9,6 +19,12 @@ import { listText } from "./words";
 const PARKED_WORDS: Readonly<Record<Parked, string>> = { "nose-in": "nose in", "back-in": "backed in" };
 const metres = (m: number): string => `${decimals(m, 1)} m`;
 
+/** The plug a cable, or a unit with a cable of its own, ends in at the car. */
+function endsIn(piece: KitPiece): ConnectorId[] {
+  if (piece.kind === "cable") return [piece.cable.vehicleEnd];
+  return piece.kind === "unit" && piece.unit.output.kind === "tethered" ? [piece.unit.output.connector] : [];
+}
+
 /** Which cable is long enough: the bay, the car in it, the way round, and what of one's own reaches. */
 export default function ReachView(props: ViewProps) {
   const { garage, draft, onChange } = props;
@@ -16,7 +32,11 @@ export default function ReachView(props: ViewProps) {
   const need = needOf(reach);
   const [better] = parkings(reach);
   const other = better!.parked === reach.parked || better!.lengthM > need.lengthM - 0.05 ? null : better!;
-  const pieces = openKit(garage, { ...draft, offered: [] }).pieces.map(({ piece }) => piece);
+  const { inlets } = carOf(garage, draft)!.car;
+  // Of what reaches the car nothing is said that does not go into it.
+  const pieces = openKit(garage, { ...draft, offered: [] })
+    .pieces.map(({ piece }) => piece)
+    .filter((piece) => endsIn(piece).every((plug) => plugsFor(inlets, "AC").includes(plug)));
   const reaching = reachingOf(pieces, need.lengthM, from);
   const enough = reaching.filter(({ reaches, overLead }) => reaches && !overLead);
   const buy = toBuy(need.lengthM, from);

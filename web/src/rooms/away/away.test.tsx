@@ -250,6 +250,18 @@ const HEAD = {
   locations: 1,
 };
 
+test("a cable that does not go into the car is not said to reach it", async () => {
+  const garage = garageOf("km");
+  const other = cable("c1", 32, 2);
+  const cables = [
+    ...garage.cables,
+    { ...other, spec: { ...other.spec, name: "for another car", vehicleEnd: "type1", lengthM: 10 } },
+  ];
+  await show({ ...garage, cables } as Garage, "reach", draftFor(garage));
+  expect(verdict()).toContain("nothing of yours reaches");
+  expect(screen.queryByText(/for another car/)).toBeNull();
+});
+
 describe("posts near me", () => {
   const answers = (text: string) =>
     jest.fn((address: string) => {
