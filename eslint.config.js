@@ -50,8 +50,13 @@ const WINGS = {
     "posts",
     "stops",
     "beside",
+    "record",
+    "log",
+    "explain",
+    "calibrate",
+    "claim",
   ],
-  household: ["garage", "demo", "start", "begin", "chooser", "packing", "plate", "glossary"],
+  household: ["garage", "demo", "start", "begin", "chooser", "packing", "plate", "learn", "glossary"],
 };
 const CORE_DOORS = {
   regex: String.raw`^(\.\./[a-z]+/.|\.\./\.\./[a-z]+/[a-z]+/.|\.\./\.\./\.\./|\.\.(/\.\.)?$)`,

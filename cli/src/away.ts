@@ -11,30 +11,16 @@ import {
   TRIP_MAX_BYTES,
   tripRows,
   windOf,
-  type FieldProblem,
   type KitDocument,
-  type Parsed,
   type PostOut,
   type TripOut,
 } from "@kettleback/core";
 import { aligned } from "./lineup";
-import { readLimited } from "./read";
+import { readAs } from "./read";
 import { refuse } from "./refuse";
 
 interface Printed {
   readonly json: boolean;
-}
-
-type Read<T> = { readonly value: T } | { readonly problems: readonly FieldProblem[] };
-
-/** A document from a file, or what is wrong with it. */
-function readAs<T>(file: string, maxBytes: number, parse: (text: string) => Parsed<T>): Read<T> {
-  try {
-    const parsed = parse(readLimited(file, maxBytes));
-    return parsed.ok ? { value: parsed.value } : { problems: parsed.problems };
-  } catch (error) {
-    return { problems: [{ field: "(file)", message: (error as Error).message }] };
-  }
 }
 
 const km = (value: number | null): string => (value === null ? "" : `${Math.floor(value + 1e-9)} km`);

@@ -4,6 +4,7 @@ import { parseArgs } from "node:util";
 import { PLAN_MAX_BYTES, QUANTITY_IDS, RESULT_IDS } from "@kettleback/core";
 import { kitCommand, postsCommand, stopsCommand } from "./away";
 import { sweepCommand, lineup, varyCommand } from "./lineup";
+import { calibrateCommand, claimCommand, explainCommand, logCommand } from "./log";
 import { costCommand, scheduleCommand } from "./money";
 import { jsonOf, tableOf } from "./print";
 import { readLimited } from "./read";
@@ -25,11 +26,16 @@ const HELP = `kettleback: what a charging plan really gives
   kettleback kit FILE [--json]
   kettleback stops FILE [--json]
   kettleback posts FILE [--json]
+  kettleback log FILE [--json|--csv]
+  kettleback explain FILE [--json]
+  kettleback calibrate FILE... [--json]
+  kettleback claim "TEXT" [--json]
   kettleback --help
 
   FILE        a plan document (JSON, see docs/formats.md), or - for standard input; a line-up document for lineup,
               either of them for vary and sweep, a week document for week and year, a kit for kit, a trip for
-              stops, and a document of posts for posts
+              stops, a document of posts for posts, and a log for log, explain and calibrate
+  TEXT        what somebody claims: "52 kWh at 2.3 kW from 20 to 80 % takes 20 hours"
   --json      print the result as JSON instead of a table, with its cautions and what would lift it
   --jsonl     read one plan a line and answer each with one line of JSON, a refusal as {"ok": false, …}
   --csv       print the table as CSV
@@ -111,6 +117,7 @@ async function main(args: readonly string[]): Promise<number> {
       return 0;
     }
     const [command, file, ...rest] = positionals;
+    if (file !== undefined && command === "calibrate") return calibrateCommand([file, ...rest], values);
     if (file !== undefined && rest.length === 0) {
       if (command === "solve")
         return values.jsonl ? await solveLines(file, values.working) : solve(file, values);
@@ -122,11 +129,14 @@ async function main(args: readonly string[]): Promise<number> {
       if (command === "kit") return kitCommand(file, values);
       if (command === "stops") return stopsCommand(file, values);
       if (command === "posts") return postsCommand(file, values);
+      if (command === "log") return logCommand(file, values);
+      if (command === "explain") return explainCommand(file, values);
+      if (command === "claim") return claimCommand(file, values);
       if (command === "vary") return varyCommand(file, values, values);
       if (command === "sweep") return sweepCommand(file, values, values);
     }
     console.error(
-      `${HELP}\n\nA command and a file are needed: solve, cost, schedule, lineup, vary, sweep, week, year, kit, stops or posts, and FILE.`,
+      `${HELP}\n\nA command and a file are needed: solve, cost, schedule, lineup, vary, sweep, week, year, kit, stops, posts, log, explain,\ncalibrate or claim, and FILE or TEXT.`,
     );
   } catch (error) {
     console.error(`${(error as Error).message}\n\n${HELP}`);

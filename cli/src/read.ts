@@ -1,4 +1,5 @@
 import { closeSync, fstatSync, openSync, readSync } from "node:fs";
+import type { FieldProblem, Parsed } from "@kettleback/core";
 
 /** Reads a file, or standard input for "-", up to a limit in bytes: a huge one is refused rather than loaded. */
 export function readLimited(file: string, most: number): string {
@@ -19,5 +20,18 @@ export function readLimited(file: string, most: number): string {
     return Buffer.concat(parts).toString("utf8");
   } finally {
     if (fd !== 0) closeSync(fd);
+  }
+}
+
+/** A document that was read, or what is wrong with it. */
+export type Read<T> = { readonly value: T } | { readonly problems: readonly FieldProblem[] };
+
+/** A document from a file, or what is wrong with it. */
+export function readAs<T>(file: string, maxBytes: number, parse: (text: string) => Parsed<T>): Read<T> {
+  try {
+    const parsed = parse(readLimited(file, maxBytes));
+    return parsed.ok ? { value: parsed.value } : { problems: parsed.problems };
+  } catch (error) {
+    return { problems: [{ field: "(file)", message: (error as Error).message }] };
   }
 }

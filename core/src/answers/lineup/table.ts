@@ -98,7 +98,7 @@ export function tableRow(cell: Cell): TableRow {
 }
 
 /** A leading character by which a spreadsheet would take a text for a formula. */
-const FORMULA = /^[=+\-@\t\r]/;
+export const FORMULA = /^[=+\-@\t\r]/;
 
 /**
  * Rows as CSV with a heading (RFC 4180), numbers in full, nothing where nothing charges.

@@ -1,4 +1,4 @@
 export { type Observation } from "./observation";
-export { FIGURES, type Figure, type FigureId } from "./causes";
+export { FIGURES, lowerSteps, onOnePhase, setTo, type Figure, type FigureId } from "./causes";
 export * from "./why-shown";
 export * from "./times";

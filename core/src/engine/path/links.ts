@@ -129,14 +129,14 @@ const inletAmps = ({ phases, amps, aloneAmps = amps }: Connector): AmpsOn =>
 function acLinks(path: ChargingPath, feed: Feed): Link[] {
   const { outlet, lead, evse, cable, adapter, car } = path;
   const at = phasesAt(outlet);
-  const { run } = outlet.circuit;
+  const { run, measuredOhms } = outlet.circuit;
   const links = [
     link(
       "circuit",
       "holds",
       at.phases,
       circuitAmps(outlet),
-      run ? oneWayOhms(fixedOhmsPerKm(run.gauge), run.lengthM, run.temperatureC) : 0,
+      measuredOhms ?? (run ? oneWayOhms(fixedOhmsPerKm(run.gauge), run.lengthM, run.temperatureC) : 0),
     ),
   ];
   if (outlet.kind === "socket")

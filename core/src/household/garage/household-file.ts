@@ -9,9 +9,9 @@ import {
 } from "../../things/documents";
 import { householdSchema, type Household } from "../../things/parts";
 import { sessionsOfSeries } from "./before-4";
-import { idSchema } from "./id";
+import { idSchema } from "../../things/documents";
 import { kindRow, KIND_NAMES, KINDS, withReferences, type Garage, type Kind } from "./kinds";
-import { recordSchema, sampleSchema, type FiledSession, type SessionRecord } from "./recorded";
+import { recordSchema, sampleSchema, type FiledSession, type SessionRecord } from "../../answers/record";
 
 /** The `format` of a household file. */
 export const HOUSEHOLD_FORMAT = "kettleback-household";

@@ -1,7 +1,5 @@
-export * from "./id";
 export * from "./part-ids";
 export * from "./kinds";
-export * from "./recorded";
 export * from "./choose";
 export * from "./plan";
 export * from "./adopt";

@@ -1,6 +1,6 @@
 import type { z } from "zod";
 import { PATH_PARTS, type PathPart } from "../../things/parts";
-import { idSchema } from "./id";
+import { idSchema } from "../../things/documents";
 
 /** The kind of kept thing each part of a path is. */
 export const PART_KINDS = {

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { lineupAsked, MOST_CARS, MOST_WAYS, wayNotes } from "../../answers/lineup";
 import { carSchema, nameSchema, WAY_PARTS, type WayPart } from "../../things/parts";
 import { sessionSchema, settingsSchema } from "../../engine/plan";
-import { idSchema } from "./id";
+import { idSchema } from "../../things/documents";
 
 /** A thing of the household by its id, or one described in place. */
 const either = <S extends z.ZodType>(schema: S) => z.union([idSchema, schema]);

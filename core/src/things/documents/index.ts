@@ -4,3 +4,4 @@ export * from "./upgrade";
 export * from "./document-kind";
 export * from "./same";
 export * from "./lines";
+export * from "./id";

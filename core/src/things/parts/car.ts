@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { INLET_IDS } from "../../trade/connectors";
-import { choice, fraction, nameSchema, quantity } from "./quantity";
+import { choice, dateSchema, fraction, nameSchema, quantity } from "./quantity";
 
 /** Least state of charge between two points of a curve, or between start and target: finer is finer than any car shows. */
 export const LEAST_SPAN = 0.001;
@@ -119,6 +119,21 @@ export const carSchema = z
         rapid: quantity(0.3, 1, "(a share: 0.8 is 80 %)").optional(),
       })
       .optional(),
+    /** Figures that sessions of one's own told: when, from how many, and between what they lie in nine of ten cases. */
+    measured: z
+      .array(
+        z
+          .strictObject({
+            of: choice(ASSUMED),
+            on: dateSchema,
+            sessions: z.int().min(1, { error: "accepted: 1 or more" }),
+            low: quantity(-1_000_000, 1_000_000, ""),
+            high: quantity(-1_000_000, 1_000_000, ""),
+          })
+          .refine(({ low, high }) => low <= high, { path: ["high"], error: "cannot be below the low end" }),
+      )
+      .max(ASSUMED.length)
+      .optional(),
     /** Figures taken for usual ones because nobody knew them; the answers say how much hangs on them. */
     assumed: z.array(choice(ASSUMED)).max(ASSUMED.length).optional(),
   })
@@ -130,5 +145,7 @@ export const carSchema = z
         message: "accepted: one phase only, as its inlet has the contacts of one",
       });
   });
+/** A figure of a car that sessions told. */
+export type MeasuredFigure = NonNullable<z.infer<typeof carSchema>["measured"]>[number];
 /** A car. */
 export type Car = z.infer<typeof carSchema>;

@@ -37,6 +37,8 @@ export const branchCircuitSchema = z.strictObject({
       temperatureC: quantity(-40, 90, "°C"),
     })
     .optional(),
+  /** Resistance of one conductor from the board to the outlet as sessions told it; it stands over what the run comes to. */
+  measuredOhms: quantity(0.001, 5, "Ω").optional(),
 });
 /** The breaker at the board and the wiring behind it. */
 export type BranchCircuit = z.infer<typeof branchCircuitSchema>;

@@ -1,0 +1,5 @@
+export * from "./recorded";
+export * from "./series";
+export * from "./columns";
+export * from "./csv";
+export * from "./cdr";
