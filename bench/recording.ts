@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import Database from "libsql";
-import type { Sample } from "@kettleback/core";
+import { sampleOf, type Sample } from "@kettleback/core";
 import { newSamples } from "../server/src/api/requests";
 import { append, begin } from "../server/src/api/sessions";
 import { closeDatabase, openDatabase, seedDemo } from "../server/src/database";
@@ -20,7 +20,12 @@ const T0 = Date.UTC(2026, 10, 23, 18);
 const batchAt = (n: number): Sample[] =>
   Array.from({ length: BATCH }, (_, i) => {
     const at = n * BATCH + i;
-    return [T0 + at * 100, 2300 + (at % 50), 10 + (at % 7) / 10, 229 + (at % 5) / 10, (at % 10_000) / 10_000];
+    return sampleOf(T0 + at * 100, {
+      watts: 2300 + (at % 50),
+      amps: 10 + (at % 7) / 10,
+      volts: 229 + (at % 5) / 10,
+      soc: (at % 10_000) / 10_000,
+    });
   });
 const batches = Array.from({ length: BATCHES }, (_, n) => batchAt(n));
 

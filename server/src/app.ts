@@ -18,6 +18,8 @@ export const BODY_LIMIT = 256 * 1024;
 const SAMPLES_LIMIT = 1024 * 1024;
 /** … and for a network's posts from a file. */
 const NETWORK_LIMIT = 32 * 1024 * 1024;
+/** A thousand sessions with their plans. */
+const MANY_LIMIT = 16 * 1024 * 1024;
 
 export interface AppOptions {
   readonly orm: Pick<MikroORM, "em">;
@@ -66,6 +68,7 @@ export function createApp({
     "/api/households/:household/sessions/:id/samples",
     express.json({ limit: SAMPLES_LIMIT, strict: true }),
   );
+  app.use("/api/households/:household/sessions/many", express.json({ limit: MANY_LIMIT, strict: true }));
   app.use("/api/households/:household/networks/file", express.json({ limit: NETWORK_LIMIT, strict: true }));
   app.use("/api/take", express.json({ limit: HOUSEHOLD_DOCUMENT.maxBytes, strict: true }));
   app.use("/api/households/:household/import", express.json({ limit: PLAN_DOCUMENT.maxBytes, strict: true }));

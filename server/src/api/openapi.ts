@@ -223,6 +223,22 @@ export const OPERATIONS: readonly Operation[] = [
     refusals: [404, 409],
   },
   {
+    method: "post",
+    path: `${HOUSE}/sessions/many`,
+    summary: "Record sessions that are over, all or none; those told before under their key stay as they are",
+    body: asked.toldSessions,
+    answers: [made(object({ added: list(session), known: { type: "integer" } }))],
+    refusals: [404, 413],
+  },
+  {
+    method: "delete",
+    path: `${HOUSE}/sessions/many`,
+    summary: "Delete sessions, all or none; each can be restored",
+    body: asked.takenBack,
+    answers: [ok(object({ gone: { type: "integer" } }))],
+    refusals: [404, 409],
+  },
+  {
     method: "put",
     path: `${HOUSE}/sessions/:id`,
     summary: "Change what is said of a session",

@@ -52,6 +52,25 @@ export const networkFile = z.strictObject({
 
 /** A session to be recorded. */
 export const newSession = z.strictObject({ spec: recordSchema });
+/** Sessions that are over, to be recorded together. */
+export const toldSessions = z.strictObject({
+  sessions: z
+    .array(
+      recordSchema.refine(({ end }) => end !== null, {
+        path: ["end"],
+        error: "needed: when it ended; one that goes on is told by itself",
+      }),
+    )
+    .min(1, { error: `accepted: 1 to ${MOST_SESSIONS} sessions` })
+    .max(MOST_SESSIONS, { error: `accepted: 1 to ${MOST_SESSIONS} sessions` }),
+});
+/** Sessions to be marked deleted together, each with the version last seen. */
+export const takenBack = z.strictObject({
+  rows: z
+    .array(z.strictObject({ id: z.string().regex(/^\d{1,15}$/), version }))
+    .min(1, { error: `accepted: 1 to ${MOST_SESSIONS} sessions` })
+    .max(MOST_SESSIONS, { error: `accepted: 1 to ${MOST_SESSIONS} sessions` }),
+});
 /** What is now said of a session, with the version last seen. */
 export const sessionChange = z.strictObject({ version, spec: recordSchema });
 /** Readings to be added to a session. */

@@ -22,6 +22,8 @@ import {
   samplesBetween,
   sessionsBetween,
   setSessionDeleted,
+  takeBack,
+  tellAll,
 } from "./sessions";
 
 const oneOf = <T extends string>(names: readonly T[], raw: unknown): T => {
@@ -175,6 +177,23 @@ function sessionRoutes(router: Router, em: () => EntityManager, events: Events):
     const { row, known } = await begin(em(), household, parsed(asked.newSession, req.body).spec);
     if (!known) events.publish(household, "session", { id: row.id, version: row.version });
     res.status(known ? 200 : 201).json(row);
+  });
+
+  /** All of them or none; what was told before stays as it is. */
+  router.post("/households/:household/sessions/many", async (req, res) => {
+    const { household } = req.params;
+    const told = await tellAll(em(), household, parsed(asked.toldSessions, req.body).sessions);
+    for (const { id, version } of told.added) events.publish(household, "session", { id, version });
+    res.status(201).json(told);
+  });
+
+  router.delete("/households/:household/sessions/many", async (req, res) => {
+    const { household } = req.params;
+    const { rows } = parsed(asked.takenBack, req.body);
+    const gone = await takeBack(em(), household, rows);
+    for (const { id, version } of rows)
+      events.publish(household, "session", { id, version: version + 1, deleted: true });
+    res.json({ gone });
   });
 
   router.put("/households/:household/sessions/:id", async (req, res) => {

@@ -5,6 +5,7 @@ import {
   problemsOf,
   recordSchema,
   SPEC_VERSION,
+  trimmed,
   upgradePart,
   type FiledSession,
   type Kept,
@@ -122,6 +123,56 @@ export const begin = (em: EntityManager, household: string, spec: SessionRecord)
     return { row: mustRead(row), known: false };
   });
 
+/** What many sessions told at once came to: the new ones as they are kept, and how many there were already. */
+export interface Told {
+  readonly added: readonly Kept<SessionRecord>[];
+  readonly known: number;
+}
+
+/** Records sessions that are over, all of them or none. One told before under its key stays as it is, deleted or not. */
+export const tellAll = (em: EntityManager, household: string, specs: readonly SessionRecord[]): Promise<Told> =>
+  em.transactional(async (tx) => {
+    if (!(await tx.count(HouseholdRow, { id: household, deletedAt: null })))
+      throw notFound(`household ${household}`);
+    for (const spec of firstOfEach(specs)) await checkNamed(tx, household, spec);
+    const there = await tx.find(
+      SessionEntity,
+      { household, key: { $in: specs.map(({ key }) => key) } },
+      { fields: ["key"] },
+    );
+    const known = new Set(there.map(({ key }) => key));
+    const rows = specs.flatMap((spec) => {
+      if (known.has(spec.key)) return [];
+      known.add(spec.key);
+      const row = tx.create(SessionEntity, { household, ...columnsOf(spec) } as never);
+      tx.persist(row);
+      return [row];
+    });
+    await tx.flush();
+    return { added: rows.map(mustRead), known: specs.length - rows.length };
+  });
+
+/** One session of each car and place that are named. */
+const firstOfEach = (specs: readonly SessionRecord[]): readonly SessionRecord[] => [
+  ...new Map(specs.map((spec) => [`${spec.carId} ${spec.placeId}`, spec])).values(),
+];
+
+/** Marks many sessions deleted, all of them or none: what was told at once is taken back at once. */
+export const takeBack = (
+  em: EntityManager,
+  household: string,
+  rows: readonly { readonly id: string; readonly version: number }[],
+): Promise<number> =>
+  em.transactional(async (tx) => {
+    for (const { id, version } of rows) {
+      const row = await sessionRow(tx, household, id);
+      requireVersion(row.version, version, "session", described(row));
+      row.deletedAt = new Date();
+    }
+    await tx.flush();
+    return rows.length;
+  });
+
 /** Replaces what is said of a session. */
 export const amend = (
   em: EntityManager,
@@ -191,11 +242,13 @@ export async function sessionsBetween(
   };
 }
 
+/** The column of each quantity, in their order. */
+const COLUMNS = MEASURED.map((measured) => measured.replace(/[A-Z]/g, (c) => `_${c.toLowerCase()}`));
+
 /** Fills the table from one parameter: a statement of ten thousand values takes three times as long to prepare. */
 const INSERT =
-  "insert or ignore into sample (session_id, at, watts, amps, volts, soc) " +
-  "select ?, json_extract(value, '$[0]'), json_extract(value, '$[1]'), json_extract(value, '$[2]'), " +
-  "json_extract(value, '$[3]'), json_extract(value, '$[4]') from json_each(?)";
+  `insert or ignore into sample (session_id, at, ${COLUMNS.join(", ")}) ` +
+  `select ?, ${["at", ...COLUMNS].map((_, i) => `json_extract(value, '$[${i}]')`).join(", ")} from json_each(?)`;
 
 /** Adds readings to a session by its row, within the caller's transaction. */
 export const insertSamples = (
@@ -249,11 +302,11 @@ const readSamples = async (
   to: number,
   limit: number,
 ): Promise<Sample[]> => {
-  const rows = await em.execute<Record<Measured | "at", number>[]>(
-    "select at, watts, amps, volts, soc from sample where session_id = ? and at >= ? and at < ? order by at limit ?",
+  const rows = await em.execute<Record<string, number>[]>(
+    `select at, ${COLUMNS.join(", ")} from sample where session_id = ? and at >= ? and at < ? order by at limit ?`,
     [session, from, to, limit],
   );
-  return rows.map(({ at, watts, amps, volts, soc }) => [at, watts, amps, volts, soc]);
+  return rows.map((row) => trimmed([row.at, ...COLUMNS.map((column) => row[column])]));
 };
 
 /** What lies in a bucket of time: how many readings, and of each quantity the least, the most and the mean. */
@@ -272,7 +325,10 @@ export async function bucketsBetween(
 ): Promise<Bucket[]> {
   const row = await sessionRow(em, household, id);
   const width = (to - from) / buckets;
-  const figures = MEASURED.map((m) => `min(${m}) as ${m}_min, max(${m}) as ${m}_max, avg(${m}) as ${m}_mean`);
+  const figures = MEASURED.map((m, i) => {
+    const column = COLUMNS[i]!;
+    return `min(${column}) as ${m}_min, max(${column}) as ${m}_max, avg(${column}) as ${m}_mean`;
+  });
   const rows = await (em as SqlManager).execute<Record<string, number | null>[]>(
     `select cast((at - ?) / ? as integer) as bucket, count(*) as n, ${figures.join(", ")} ` +
       "from sample where session_id = ? and at >= ? and at < ? group by bucket order by bucket",

@@ -140,5 +140,11 @@ export const SampleEntity = defineEntity({
     amps: p.double().nullable(),
     volts: p.double().nullable(),
     soc: p.double().nullable(),
+    amps2: p.double().nullable().fieldName("amps2"),
+    amps3: p.double().nullable().fieldName("amps3"),
+    packC: p.double().nullable(),
+    plugC: p.double().nullable(),
+    outsideC: p.double().nullable(),
+    counterWh: p.double().nullable(),
   },
 });

@@ -86,9 +86,6 @@ const moment = z
   .min(EARLIEST_MS, { error: "accepted: moments of the years 2000 to 2099, in milliseconds since 1970" })
   .max(LATEST_MS, { error: "accepted: moments of the years 2000 to 2099, in milliseconds since 1970" });
 
-/** How many figures a reading had before lanes, temperatures and counters came in. */
-const FIGURES_ONCE = 5;
-
 const figure = (measured: Measured) => {
   const { least, most, unit } = MEASURES_OF[measured];
   return quantity(least, most, unit).nullable();
@@ -96,43 +93,49 @@ const figure = (measured: Measured) => {
 
 /**
  * One reading during a session, in the order in which it is sent and filed: the moment (ms since 1970), then each of
- * {@link MEASURED}; null for what is not measured. What is left out at the end is not measured either.
+ * {@link MEASURED}; null for what is not measured. Behind the first four, what is left out at the end is not measured either.
  */
-export const sampleSchema = z.preprocess(
-  (given) =>
-    Array.isArray(given) && given.length >= FIGURES_ONCE && given.length <= MEASURED.length
-      ? [...(given as unknown[]), ...Array<null>(MEASURED.length + 1 - given.length).fill(null)]
-      : given,
-  z.tuple([
-    moment,
-    figure("watts"),
-    figure("amps"),
-    figure("volts"),
-    figure("soc"),
-    figure("amps2"),
-    figure("amps3"),
-    figure("packC"),
-    figure("plugC"),
-    figure("outsideC"),
-    figure("counterWh"),
-  ]),
-);
+export const sampleSchema = z.tuple([
+  moment,
+  figure("watts"),
+  figure("amps"),
+  figure("volts"),
+  figure("soc"),
+  figure("amps2").optional(),
+  figure("amps3").optional(),
+  figure("packC").optional(),
+  figure("plugC").optional(),
+  figure("outsideC").optional(),
+  figure("counterWh").optional(),
+]);
 /** One reading: its moment (ms since 1970) and what was measured, in the order of {@link MEASURED}. */
 export type Sample = z.infer<typeof sampleSchema>;
 
+/** Figures every reading has, measured or not. */
+const ALWAYS = 5;
+
 /**
  * One figure of a reading.
- * @example measuredIn([0, 2300, 10, 230, 0.5, null, null, null, null, null, null], "volts") // 230
+ * @example measuredIn([0, 2300, 10, 230, 0.5], "volts") // 230
  */
 export const measuredIn = (sample: Sample, measured: Measured): number | null =>
-  sample[(MEASURED.indexOf(measured) + 1) as 1];
+  sample[(MEASURED.indexOf(measured) + 1) as 1] ?? null;
+
+/**
+ * A reading of a list of figures, without what was not measured at its end.
+ * @example trimmed([0, 2300, 10, 230, 0.5, null]).length // 5
+ */
+export function trimmed(figures: readonly (number | null | undefined)[]): Sample {
+  const last = figures.findLastIndex((value) => value !== null && value !== undefined);
+  return figures.slice(0, Math.max(ALWAYS, last + 1)).map((value) => value ?? null) as unknown as Sample;
+}
 
 /**
  * A reading from what was measured; the rest is not known.
  * @example sampleOf(0, { watts: 2300 })[1] // 2300
  */
 export const sampleOf = (at: number, of: Partial<Readonly<Record<Measured, number | null>>>): Sample =>
-  [at, ...MEASURED.map((measured) => of[measured] ?? null)] as unknown as Sample;
+  trimmed([at, ...MEASURED.map((measured) => of[measured])]);
 
 /** A recorded session with its readings, as a file or a log has it. */
 export interface FiledSession {

@@ -1,5 +1,5 @@
 import type { Fraction, Seconds, WattHours } from "../../trade/units";
-import { measuredIn, sampleOf, type Measured, type Sample } from "./recorded";
+import { measuredIn, sampleOf, trimmed, type Measured, type Sample } from "./recorded";
 
 /** What may be wrong with a series of readings and is survived. */
 export type TroubleCode = "doubled" | "late" | "clock" | "gap" | "roll-over" | "begun-anew";
@@ -91,7 +91,7 @@ function inOrder(given: readonly Sample[], troubles: Troubles): Sample[] {
       } else troubles.meet("late", sample[0]);
     }
     latest = Math.max(latest, at);
-    moved.push(at === sample[0] ? sample : ([at, ...sample.slice(1)] as unknown as Sample));
+    moved.push(at === sample[0] ? sample : trimmed([at, ...sample.slice(1)]));
   });
   return moved.sort((a, b) => a[0] - b[0]);
 }
@@ -106,7 +106,8 @@ function once(sorted: readonly Sample[], troubles: Troubles): Sample[] {
       continue;
     }
     troubles.meet("doubled", sample[0]);
-    kept[kept.length - 1] = last.map((value, i) => value ?? sample[i]) as unknown as Sample;
+    const longer = last.length > sample.length ? last : sample;
+    kept[kept.length - 1] = trimmed(longer.map((_, i) => last[i] ?? sample[i]));
   }
   return kept;
 }
