@@ -15,11 +15,11 @@ import {
   type Kept,
   type Kind,
 } from "@kettleback/core";
-import { ENTITY_OF, HouseholdRow } from "../database";
+import { ENTITY_OF, HouseholdRow, takeSessions } from "../database";
 import { garageOf } from "./garage";
 import { householdOf } from "./keep";
 import { refused } from "./problem";
-import { recorded, takeSessions } from "./sessions";
+import { recorded } from "./sessions";
 
 /**
  * All that a household keeps and has recorded, as the text of one open file, a piece at a time: the readings of years are

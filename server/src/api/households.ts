@@ -61,7 +61,7 @@ export const putDemo = (em: EntityManager): Promise<Kept<Household>[]> =>
     for (const garage of DEMO_GARAGES) {
       const row = await tx.findOne(HouseholdRow, { id: garage.household.id });
       if (row) row.deletedAt = null;
-      else persistDemo(tx, garage, () => new Date(moment++));
+      else await persistDemo(tx, garage, () => new Date(moment++));
     }
     await tx.flush();
     return householdsOf(tx);

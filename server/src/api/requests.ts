@@ -10,7 +10,8 @@ import {
   sampleSchema,
   type Kind,
 } from "@kettleback/core";
-import { MOST_BUCKETS, MOST_SAMPLES, MOST_SESSIONS } from "./sessions";
+import { MOST_SAMPLES } from "../database";
+import { MOST_BUCKETS, MOST_SESSIONS } from "./sessions";
 
 // What each request brings. The router judges by these, and the description of the interface is made from them.
 

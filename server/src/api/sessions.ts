@@ -4,21 +4,26 @@ import {
   MEASURED,
   problemsOf,
   recordSchema,
-  SPEC_VERSION,
   trimmed,
   upgradePart,
-  type FiledSession,
   type Kept,
   type Measured,
   type Sample,
   type SessionRecord,
 } from "@kettleback/core";
-import { ENTITY_OF, HouseholdRow, SessionEntity, type SessionRow } from "../database";
+import {
+  columnsOf,
+  ENTITY_OF,
+  HouseholdRow,
+  insertSamples,
+  MOST_SAMPLES,
+  SAMPLE_COLUMNS,
+  SessionEntity,
+  type SessionRow,
+} from "../database";
 import { requireVersion } from "./keep";
 import { notFound, Problem, refused } from "./problem";
 
-/** Most samples one request adds or reads. */
-export const MOST_SAMPLES = 10_000;
 /** Most sessions one request reads. */
 export const MOST_SESSIONS = 1_000;
 /** Most buckets a picture asks for. */
@@ -54,17 +59,6 @@ function mustRead(row: SessionRow): Kept<SessionRecord> {
     throw new Problem(500, "Unreadable", `Session ${read.id} cannot be read by this version of Kettleback.`);
   return read;
 }
-
-/** The columns of a session, from its description. */
-const columnsOf = ({ carId, placeId, begin, end, key, ...spec }: SessionRecord) => ({
-  spec,
-  specVersion: SPEC_VERSION,
-  car: carId,
-  place: placeId,
-  beganAt: new Date(begin),
-  endedAt: end === null ? null : new Date(end),
-  key,
-});
 
 /** What a session names has to be of its household. */
 async function checkNamed(
@@ -130,7 +124,11 @@ export interface Told {
 }
 
 /** Records sessions that are over, all of them or none. One told before under its key stays as it is, deleted or not. */
-export const tellAll = (em: EntityManager, household: string, specs: readonly SessionRecord[]): Promise<Told> =>
+export const tellAll = (
+  em: EntityManager,
+  household: string,
+  specs: readonly SessionRecord[],
+): Promise<Told> =>
   em.transactional(async (tx) => {
     if (!(await tx.count(HouseholdRow, { id: household, deletedAt: null })))
       throw notFound(`household ${household}`);
@@ -242,21 +240,6 @@ export async function sessionsBetween(
   };
 }
 
-/** The column of each quantity, in their order. */
-const COLUMNS = MEASURED.map((measured) => measured.replace(/[A-Z]/g, (c) => `_${c.toLowerCase()}`));
-
-/** Fills the table from one parameter: a statement of ten thousand values takes three times as long to prepare. */
-const INSERT =
-  `insert or ignore into sample (session_id, at, ${COLUMNS.join(", ")}) ` +
-  `select ?, ${["at", ...COLUMNS].map((_, i) => `json_extract(value, '$[${i}]')`).join(", ")} from json_each(?)`;
-
-/** Adds readings to a session by its row, within the caller's transaction. */
-export const insertSamples = (
-  tx: SqlManager,
-  session: number,
-  samples: readonly Sample[],
-): Promise<unknown> => tx.execute(INSERT, [session, JSON.stringify(samples)], "run");
-
 /**
  * Adds readings to a session, all of them in one transaction. A moment that has its reading already keeps it, so that a
  * batch may be sent again.
@@ -303,10 +286,10 @@ const readSamples = async (
   limit: number,
 ): Promise<Sample[]> => {
   const rows = await em.execute<Record<string, number>[]>(
-    `select at, ${COLUMNS.join(", ")} from sample where session_id = ? and at >= ? and at < ? order by at limit ?`,
+    `select at, ${SAMPLE_COLUMNS.join(", ")} from sample where session_id = ? and at >= ? and at < ? order by at limit ?`,
     [session, from, to, limit],
   );
-  return rows.map((row) => trimmed([row.at, ...COLUMNS.map((column) => row[column])]));
+  return rows.map((row) => trimmed([row.at, ...SAMPLE_COLUMNS.map((column) => row[column])]));
 };
 
 /** What lies in a bucket of time: how many readings, and of each quantity the least, the most and the mean. */
@@ -326,7 +309,7 @@ export async function bucketsBetween(
   const row = await sessionRow(em, household, id);
   const width = (to - from) / buckets;
   const figures = MEASURED.map((m, i) => {
-    const column = COLUMNS[i]!;
+    const column = SAMPLE_COLUMNS[i]!;
     return `min(${column}) as ${m}_min, max(${column}) as ${m}_max, avg(${column}) as ${m}_mean`;
   });
   const rows = await (em as SqlManager).execute<Record<string, number | null>[]>(
@@ -368,19 +351,5 @@ async function* pieces(em: SqlManager, session: number): AsyncGenerator<Sample[]
     if (piece.length > 0) yield piece;
     if (piece.length < MOST_SAMPLES) return;
     from = piece.at(-1)![0] + 1;
-  }
-}
-
-/** Takes recorded sessions in, within the caller's transaction. */
-export async function takeSessions(
-  tx: EntityManager,
-  household: string,
-  sessions: readonly FiledSession[],
-): Promise<void> {
-  for (const { spec, samples } of sessions) {
-    const row = tx.create(SessionEntity, { household, ...columnsOf(spec) } as never);
-    await tx.persist(row).flush();
-    for (let i = 0; i < samples.length; i += MOST_SAMPLES)
-      await insertSamples(tx as SqlManager, row.id, samples.slice(i, i + MOST_SAMPLES));
   }
 }

@@ -6,3 +6,4 @@ export * from "./recover";
 export * from "./keeper";
 export * from "./entities";
 export * from "./seed";
+export * from "./recorded";

@@ -1,7 +1,14 @@
 import type { EntityManager } from "@mikro-orm/core";
 import { PARENTS_FIRST, SPEC_VERSION, type Garage } from "@kettleback/core";
-import { DEMO_GARAGES, DEMO_NETWORKS, ocpiLocations, type DemoNetwork } from "@kettleback/core/demo";
+import {
+  DEMO_GARAGES,
+  DEMO_NETWORKS,
+  demoSessions,
+  ocpiLocations,
+  type DemoNetwork,
+} from "@kettleback/core/demo";
 import { ENTITY_OF, HouseholdRow, NetworkEntity } from "./entities";
+import { takeSessions } from "./recorded";
 
 /** Puts the demo households into an empty database, in one transaction; does nothing to one that has households. */
 export async function seedDemo(em: EntityManager): Promise<void> {
@@ -9,15 +16,20 @@ export async function seedDemo(em: EntityManager): Promise<void> {
     if ((await tx.count(HouseholdRow)) > 0) return;
     let moment = Date.now();
     // Things are shown in the order they were made: each gets a moment of its own.
-    for (const garage of DEMO_GARAGES) persistDemo(tx, garage, () => new Date(moment++));
+    for (const garage of DEMO_GARAGES) await persistDemo(tx, garage, () => new Date(moment++));
   });
 }
 
-/** Makes the rows of a demo household, and of the public network around it as if it had just been read. */
-export function persistDemo(tx: EntityManager, garage: Garage, next: () => Date): void {
+/** Makes the rows of a demo household, what it recorded, and the public network around it as if it had just been read. */
+export async function persistDemo(tx: EntityManager, garage: Garage, next: () => Date): Promise<void> {
   persistGarage(tx, garage, next);
   const { id } = garage.household;
   if (id in DEMO_NETWORKS) persistNetwork(tx, id, DEMO_NETWORKS[id as keyof typeof DEMO_NETWORKS]);
+  const sessions = demoSessions()[id];
+  if (!sessions) return;
+  // What a session belongs to has to be there.
+  await tx.flush();
+  await takeSessions(tx, id, sessions);
 }
 
 /** Where the demo's networks answer once its stand-ins run. */

@@ -4,7 +4,9 @@ import type {
   Household,
   Kept,
   Kind,
+  Measured,
   Plan,
+  Sample,
   SavedPath,
   SessionRecord,
   SpecOf,
@@ -98,6 +100,19 @@ export interface SignedIn {
   readonly own: boolean;
 }
 
+/** Readings of a stretch of time: how many, and of each quantity the least, the most and the mean. */
+export interface Bucket {
+  readonly from: number;
+  readonly count: number;
+  readonly of: Readonly<Record<Measured, { min: number; max: number; mean: number } | null>>;
+}
+
+/** What many sessions told at once came to. */
+export interface ToldSessions {
+  readonly added: readonly Kept<SessionRecord>[];
+  readonly known: number;
+}
+
 /** A page of recorded sessions; one that this program cannot read has no description. */
 interface SessionPage {
   readonly rows: readonly (Kept<SessionRecord> | { readonly id: string })[];
@@ -163,6 +178,19 @@ export const api = {
     request<Kept<SessionRecord>>("POST", `/households/${household}/sessions`, { spec }),
   changeSession: (household: string, { id, version, spec }: Kept<SessionRecord>) =>
     request<Kept<SessionRecord>>("PUT", `/households/${household}/sessions/${id}`, { version, spec }),
+  tellSessions: (household: string, sessions: readonly SessionRecord[]) =>
+    request<ToldSessions>("POST", `/households/${household}/sessions/many`, { sessions }),
+  takeBackSessions: (household: string, rows: readonly Kept<SessionRecord>[]) =>
+    request<unknown>("DELETE", `/households/${household}/sessions/many`, {
+      rows: rows.map(({ id, version }) => ({ id, version })),
+    }),
+  addSamples: (household: string, session: string, samples: readonly Sample[]) =>
+    request<{ added: number }>("POST", `/households/${household}/sessions/${session}/samples`, { samples }),
+  buckets: (household: string, session: string, from: number, to: number, buckets: number) =>
+    request<Bucket[]>(
+      "GET",
+      `/households/${household}/sessions/${session}/buckets?from=${from}&to=${to}&buckets=${buckets}`,
+    ),
   removeSession: (household: string, { id, version }: Kept<SessionRecord>) =>
     request<Kept<SessionRecord>>("DELETE", `/households/${household}/sessions/${id}`, { version }),
   restoreSession: (household: string, { id, version }: Kept<SessionRecord>) =>

@@ -67,6 +67,14 @@ export const ROOMS: readonly Room[] = [
     load: () => import("../rooms/away/AwayScreen"),
   },
   {
+    at: "/log",
+    part: "/:view?",
+    name: "Log",
+    inHeader: true,
+    about: "the household",
+    load: () => import("../rooms/log/LogScreen"),
+  },
+  {
     at: "/begin",
     name: "The beginning",
     about: "any",

@@ -10,6 +10,7 @@ const FORMATS: Readonly<Record<string, FileKind>> = {
   "kettleback-plan": { kind: "plan", one: "a path", where: "Path, Import" },
   "kettleback-lineup": { kind: "line-up", one: "a line-up", where: "Line-up, Import" },
   "kettleback-week": { kind: "week", one: "a week", where: "Week, Import" },
+  "kettleback-log": { kind: "log", one: "a log", where: "Log, Read in" },
   "kettleback-household": { kind: "household", one: "a household", where: "Households, Import" },
 };
 const TARIFF: FileKind = { kind: "tariff", one: "a tariff", where: "Money, Tariffs, Import" };

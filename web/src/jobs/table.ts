@@ -48,7 +48,9 @@ import {
   type TripAsked,
   type TripPlan,
 } from "@kettleback/core";
+import { caseOf } from "@kettleback/core/learn";
 import { asideOf } from "./aside";
+import { calibrated, explained, logged, tableRead } from "./log";
 
 /**
  * Work in steps: it yields how far it is (0 to 1), or what there is so far, wherever it can be left, and returns its result. What goes in and what
@@ -168,6 +170,16 @@ export const JOBS = {
   trip,
   cables: inOne(cables),
   portables: inOne(portables),
+  /** Sessions as lines, and their sums. */
+  logged: inOne(logged),
+  /** What explains a session. */
+  explained: inOne(explained),
+  /** What sessions tell of one's own car. */
+  calibrated,
+  /** What a table of sessions or readings comes to. */
+  tableRead: inOne(tableRead),
+  /** A case of a sitting. */
+  learnCase: inOne(caseOf),
   /** What alone would make a display true. */
   whyShown: inOne(whyShown),
   /** What times at several currents come to. */

@@ -6,3 +6,4 @@ import { larchHollow } from "./larch-hollow";
 export const DEMO_GARAGES: readonly Garage[] = [fallowQuay, larchHollow];
 export { fallowQuay, larchHollow };
 export * from "./network";
+export { demoSessions } from "./sessions";

@@ -8,3 +8,4 @@ export * from "./lineup";
 export * from "./everywhere";
 export * from "./fits";
 export * from "./household-file";
+export * from "./as-recorded";

@@ -1,16 +1,10 @@
 import { lazy, Suspense, useEffect } from "react";
-import {
-  placeOfOutlet,
-  startedNow,
-  type Garage,
-  type Kept,
-  type Plan,
-  type SessionRecord,
-} from "@kettleback/core";
+import type { Garage, Kept, Plan, SessionRecord } from "@kettleback/core";
 import { Button } from "../../../controls/Button";
+import { recordOf } from "../../../plan/recordOf";
 import type { Draft } from "../../../stores/draft";
 import { sayDone, sayTrouble } from "../../../stores/notices";
-import { BY_HAND, useSessions } from "../../../stores/sessions";
+import { useSessions } from "../../../stores/sessions";
 import { Kept as KeptSessions } from "./Kept";
 import styles from "./started.module.scss";
 
@@ -23,24 +17,6 @@ interface Props {
   /** The plan that charges; null where the path in view does not. */
   readonly plan: Plan | null;
 }
-
-/** What a path becomes once it is charging, as it is recorded. */
-export const recordOf = (
-  { garage, draft, plan }: Props & { readonly plan: Plan },
-  nowMs: number,
-): SessionRecord => ({
-  name: plan.name,
-  carId: draft.carId,
-  placeId: placeOfOutlet(garage, draft.outletId)?.id ?? null,
-  begin: new Date(nowMs).toISOString(),
-  end: null,
-  source: BY_HAND,
-  key: `${BY_HAND} ${nowMs} ${Math.random().toString(36).slice(2)}`,
-  plan: startedNow(plan, nowMs),
-  wallWh: null,
-  fromSoc: plan.session.fromSoc,
-  toSoc: null,
-});
 
 /** A session without any device: started by a press, followed by the clock, finished by two readings. */
 export default function Started({ garage, draft, plan }: Props) {

@@ -7,7 +7,8 @@ import { useNotices } from "../../../stores/notices";
 import { BY_HAND, useSessions } from "../../../stores/sessions";
 import { plainAnswered, plainGarage } from "../../../tests/plain";
 import { endOf } from "./endOf";
-import Started, { recordOf } from "./Started";
+import { recordOf } from "../../../plan/recordOf";
+import Started from "./Started";
 
 const mockSaved: { name: string; text: string }[] = [];
 jest.mock("../../../controls/DocumentFile", () => ({
