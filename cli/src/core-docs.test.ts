@@ -4,6 +4,7 @@ import ts from "typescript";
 import * as core from "@kettleback/core";
 import { fallowQuay, larchHollow } from "@kettleback/core/demo";
 import { SPOKEN_AWAY } from "./tests/spoken-away";
+import { SPOKEN_LOG } from "./tests/spoken-log";
 
 const ROOT = join(__dirname, "../../core/src");
 const FILES = readdirSync(ROOT, { recursive: true, encoding: "utf8" })
@@ -107,6 +108,7 @@ const year = { asked: oneWay, blocks: [...ofYears].at(-1)! };
 const SPOKEN_OF: Readonly<Record<string, unknown>> = {
   ...core,
   ...SPOKEN_AWAY,
+  ...SPOKEN_LOG,
   plan,
   solution,
   path,

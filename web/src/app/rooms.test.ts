@@ -22,5 +22,6 @@ test("no two rooms share an address, and the header has those where people go to
     "Money",
     "Week",
     "Away",
+    "Log",
   ]);
 });

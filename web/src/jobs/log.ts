@@ -154,18 +154,26 @@ export function* calibrated(
   usableWh: number,
 ): Generator<number, Calibrated> {
   const leftOut: { key: string; why: string }[] = [];
+  const keys: string[] = [];
   const evidence = sessions.flatMap(({ spec, samples }) => {
     const found = evidenceOf(spec, samples);
-    if (!("missing" in found)) return [found];
+    if (!("missing" in found)) {
+      keys.push(spec.key);
+      return [found];
+    }
     leftOut.push({ key: spec.key, why: found.missing });
     return [];
   });
   const found = yield* calibrateSteps(evidence);
+  leftOut.push(...(found.odd ?? []).map(({ at, why }) => ({ key: keys[at]!, why })));
+  // What was used is a share of what the battery really holds.
+  const capacity =
+    "refused" in found ? undefined : found.estimates.find(({ id, told }) => id === "capacity" && told);
   return {
     found,
     economy: economyTold(
       sessions.map(({ spec }) => spec),
-      usableWh,
+      capacity ? capacity.value * 1000 : usableWh,
     ),
     leftOut,
   };

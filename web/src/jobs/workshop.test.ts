@@ -13,7 +13,7 @@ import {
   type WeekAsked,
   wayOf,
 } from "@kettleback/core";
-import { fallowQuay } from "@kettleback/core/demo";
+import { demoSessions, fallowQuay } from "@kettleback/core/demo";
 import { firstAway, knownPosts, openKit, openTrip } from "./away";
 import { JOBS, type JobKind } from "./table";
 import { workshop } from "./workshop";
@@ -84,6 +84,8 @@ const week: WeekAsked = {
 
 const kitAsked = openKit(fallowQuay, firstAway(fallowQuay)).asked!;
 
+const recorded = demoSessions()["fallow-quay"]!.filter(({ spec }) => spec.carId === "fq-plover");
+
 /** What each job is asked with, from the demo. */
 const ASKED: { readonly [K in JobKind]: Parameters<(typeof JOBS)[K]> } = {
   aside: [plan, solution.clock],
@@ -95,6 +97,15 @@ const ASKED: { readonly [K in JobKind]: Parameters<(typeof JOBS)[K]> } = {
   everywhere: [fallowQuay, fallowQuay.paths[0]!.spec],
   hangs: [plan, solution.clock],
   hangOnStart: [plan, solution.clock],
+  logged: [
+    recorded.map(({ spec }, i) => ({ id: String(i), version: 1, parentId: null, spec })),
+    { cars: {}, places: {}, zone: "Europe/Dublin" },
+    2026,
+  ],
+  explained: [recorded.at(-1)!.spec, recorded.at(-1)!.samples],
+  calibrated: [recorded.slice(-5), 38_000],
+  tableRead: ["start,kWh\n2026-11-23 18:10,9.4", null, "Europe/Dublin"],
+  learnCase: [7, 3],
   homeTariffs: [plan, [plan.tariff], { kmADay: 40, house: { day: 0, evening: 0, night: 0 } }],
   cables: [
     {

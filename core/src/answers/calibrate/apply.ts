@@ -18,7 +18,7 @@ const rounded = (value: number, digits: number): number => Math.round(value * 10
 /**
  * A car with what sessions told of it, marked as measured and no longer as assumed. A curve is scaled whole.
  * @param rapid whether its sessions were rapid ones: of a car without a curve the usual one is scaled
- * @example measuredCar(car, { estimates: [], economy: null, sessions: 3, on: "2026-11-28" }, false) === car // false
+ * @example measuredCar(plan.car, { estimates: [], economy: null, sessions: 3, on: "2026-11-28" }, false).name === plan.car.name // true
  */
 export function measuredCar(car: Car, { estimates, economy, sessions, on }: TakenOver, rapid: boolean): Car {
   const told = estimates.filter(({ id }) => id !== "resistance");
@@ -49,4 +49,25 @@ export function measuredCar(car: Car, { estimates, economy, sessions, on }: Take
     ...(still.length > 0 ? { assumed: still } : {}),
     ...(measured.size > 0 ? { measured: [...measured.values()] } : {}),
   };
+}
+
+/** The figure of a car that a mark is about, to see whether somebody typed another. */
+const FIGURES_OF: Readonly<Record<MeasuredFigure["of"], (car: Car) => unknown>> = {
+  ownDraw: ({ ownDrawW }) => ownDrawW,
+  efficiency: ({ charger }) => charger.efficiency,
+  economy: ({ whPerKm }) => whPerKm,
+  capacity: ({ battery }) => battery.usableWh,
+  charger: ({ charger }) => JSON.stringify(charger.limits),
+  acceptance: ({ battery }) => JSON.stringify(battery.acceptance ?? null),
+};
+
+/**
+ * A car as it was changed by hand: what somebody typed anew is no longer measured.
+ * @example stillMeasured(plan.car, plan.car) === plan.car // true
+ */
+export function stillMeasured(before: Car, after: Car): Car {
+  if (!after.measured) return after;
+  const measured = after.measured.filter(({ of }) => FIGURES_OF[of](before) === FIGURES_OF[of](after));
+  const { measured: _, ...rest } = after;
+  return measured.length > 0 ? { ...rest, measured } : rest;
 }

@@ -3,6 +3,7 @@ import { inverse, Matrix } from "ml-matrix";
 import type { Plan } from "../../engine/plan";
 import type { SessionEvidence } from "../explain";
 import { METER_GAIN } from "../explain";
+import { oddSession } from "./odd";
 import { fittingOf, type Fitting } from "./data";
 import { CALIBRATED, PARAMETERS, sameWiring, type Calibrated, type Parameter } from "./parameters";
 
@@ -38,8 +39,16 @@ export interface Miss {
   readonly all: number;
 }
 
+/** A session that was left out, by its place among those given, and what was otherwise. */
+export interface OddOne {
+  readonly at: number;
+  readonly why: string;
+}
+
 /** What sessions told. */
 export interface Calibration {
+  /** Sessions in which something was otherwise: they say nothing of the car. */
+  readonly odd: readonly OddOne[];
   /** The way whose resistance is told. */
   readonly way: { readonly outlet: string; readonly lead: string | null };
   readonly sessions: number;
@@ -53,6 +62,7 @@ export interface Calibration {
 
 /** Why nothing was estimated, in words. */
 export interface NotCalibrated {
+  readonly odd?: readonly OddOne[];
   readonly refused: string;
 }
 
@@ -225,6 +235,9 @@ const WHY: Readonly<Record<Parameter["id"], string>> = {
   resistance: "Needs the volts at the unit, read along a session.",
 };
 
+const tooFew = (count: number, odd: number): string =>
+  `${count === 1 ? "One session" : `${count} sessions`} cannot say: ${FEWEST_SESSIONS} at least, as one is left out to see whether the others foretell it.${odd > 0 ? ` In ${odd === 1 ? "one" : odd} more something was otherwise.` : ""}`;
+
 /** Sessions by turns left out: of every third, of each where there are few. */
 function folds(count: number): number[][] {
   const groups = Math.min(count, FOLDS);
@@ -240,28 +253,33 @@ function folds(count: number): number[][] {
  * @example [...calibrateSteps([])].length // 0
  */
 export function* calibrateSteps(
-  sessions: readonly SessionEvidence[],
+  given: readonly SessionEvidence[],
   asked: readonly Calibrated[] = CALIBRATED,
 ): Generator<number, Calibration | NotCalibrated> {
-  if (sessions.length < FEWEST_SESSIONS)
+  if (given.length > MOST_SESSIONS)
     return {
-      refused: `${sessions.length === 1 ? "One session" : `${sessions.length} sessions`} cannot say: ${FEWEST_SESSIONS} at least, as one is left out to see whether the others foretell it.`,
+      refused: `${given.length} sessions are more than can be fitted together; accepted: up to ${MOST_SESSIONS}.`,
     };
-  if (sessions.length > MOST_SESSIONS)
-    return {
-      refused: `${sessions.length} sessions are more than can be fitted together; accepted: up to ${MOST_SESSIONS}.`,
-    };
+  const odd: OddOne[] = [];
+  const sessions: SessionEvidence[] = [];
+  for (const [at, evidence] of given.entries()) {
+    const why = oddSession(evidence);
+    if (why === null) sessions.push(evidence);
+    else odd.push({ at, why });
+    yield (0.4 * (at + 1)) / given.length;
+  }
+  if (sessions.length < FEWEST_SESSIONS) return { odd, refused: tooFew(sessions.length, odd.length) };
   const fittings = sessions.map(fittingOf);
   if (fittings.every(({ seen }) => seen.length === 0))
-    return { refused: "None of these sessions has anything that was read." };
+    return { odd, refused: "None of these sessions has anything that was read." };
   const reference = mostUsed(sessions);
   const parameters = PARAMETERS.filter(({ id }) => asked.includes(id));
   const problem = new Problem(fittings, parameters, reference);
   const best = solve(problem);
-  yield 1 / (FOLDS + 2);
+  yield 0.4 + 0.6 / (FOLDS + 2);
   const covariance = covarianceAt(problem, best);
   const values = problem.valuesAt(best);
-  yield 2 / (FOLDS + 2);
+  yield 0.4 + 1.2 / (FOLDS + 2);
   const misses: { before: readonly [Miss, number]; after: readonly [Miss, number] }[] = [];
   const left = folds(fittings.length);
   for (const [g, out] of left.entries()) {
@@ -276,7 +294,7 @@ export function* calibrateSteps(
       before: [missOf(tried, (plan) => plan), tried.length],
       after: [missOf(tried, (plan) => withAll(plan, parameters, foretold, reference)), tried.length],
     });
-    yield (g + 3) / (FOLDS + 2);
+    yield 0.4 + (0.6 * (g + 3)) / (FOLDS + 2);
   }
   const before = together(misses.map((one) => one.before));
   const after = together(misses.map((one) => one.after));
@@ -299,12 +317,12 @@ export function* calibrateSteps(
     };
   });
   const way = { outlet: reference.outlet.name, lead: reference.lead?.name ?? null };
-  return { way, sessions: sessions.length, estimates, before, after, better: after.all < before.all };
+  return { odd, way, sessions: sessions.length, estimates, before, after, better: after.all < before.all };
 }
 
 /**
  * The same in one go.
- * @example calibrate([]) // { refused: "0 sessions cannot say: …" }
+ * @example "refused" in calibrate([]) // true
  */
 export function calibrate(
   sessions: readonly SessionEvidence[],

@@ -42,7 +42,7 @@ function drivesOf(records: readonly SessionRecord[], usableWh: number): Drive[] 
  * What a car uses for a distance, from sessions that say what it had driven. Weather and speed make drives differ: the
  * range is of the mean.
  * @returns why not, in words, where too few drives say it
- * @example economyTold([], 50_000) // { refused: "…" }
+ * @example "refused" in economyTold([], 50_000) // true
  */
 export function economyTold(
   records: readonly SessionRecord[],

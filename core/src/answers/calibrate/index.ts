@@ -10,4 +10,5 @@ export {
 } from "./calibrate";
 export { CALIBRATED, PARAMETERS, type Calibrated, type Parameter } from "./parameters";
 export * from "./economy";
+export * from "./odd";
 export * from "./apply";

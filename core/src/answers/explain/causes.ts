@@ -420,5 +420,8 @@ function throttleSteps(plan: Plan, amps: number): readonly number[] {
   return steps.length > 0 || half < 6 ? steps : [half];
 }
 
-/** A cause by its code. */
+/**
+ * A cause by its code.
+ * @example causeOf("pause").name // "It paused"
+ */
 export const causeOf = (code: CauseCode): Cause => CAUSES.find((cause) => cause.code === code)!;

@@ -47,7 +47,7 @@ const SHORTEST: Seconds = 120;
 
 /**
  * What was measured of a recorded session, or what is missing to compare it.
- * @example evidenceOf(recorded, []) // { missing: "…" }: it has no plan
+ * @example "missing" in evidenceOf({ ...recorded, plan: null }, []) // true
  */
 export function evidenceOf(record: SessionRecord, samples: readonly Sample[]): SessionEvidence | NoEvidence {
   const { plan } = record;

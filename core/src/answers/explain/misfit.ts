@@ -69,10 +69,7 @@ export interface Misfit {
   readonly readings: number;
 }
 
-/**
- * How badly a prediction misses the evidence.
- * @example misfitOf(predict(setup, evidence), evidence).chi2 // 41.2
- */
+/** How badly a prediction misses the evidence. */
 export function misfitOf({ along, toSoc, wallWh }: Prediction, evidence: SessionEvidence): Misfit {
   let [chi2, readings] = [0, 0];
   for (const [channel, expected] of Object.entries(along) as [Channel, Float64Array][]) {

@@ -50,7 +50,7 @@ function lineOf(circuit: Circuit, phases: number, wallW: number): { amps: number
 
 /**
  * What the instruments would have shown had the session been as a setup has it.
- * @example predict(setup, evidence).toSoc // 0.8
+ * @example predict(setupOf(evidence.plan, 0.2), evidence).toSoc > 0.2 // true
  */
 export function predict(setup: Setup, evidence: SessionEvidence): Prediction {
   const course = courseOf(setup);
@@ -151,7 +151,10 @@ function meteredWh({ slices }: Course, seconds: number, meterAt: MeterAt): numbe
   return sum;
 }
 
-/** What the instruments would have shown over a plan as it stands; null where nothing would flow. */
+/**
+ * What the instruments would have shown over a plan as it stands; null where nothing would flow.
+ * @example predictFor(evidence.plan, evidence) === null // false
+ */
 export function predictFor(plan: Plan, evidence: SessionEvidence): Prediction | null {
   const setup = setupOf(plan, evidence.fromSoc);
   return setup && predict(setup, evidence);

@@ -24,7 +24,7 @@ export interface Setup {
 
 /**
  * A plan as it stands, charged at once; null where nothing flows.
- * @example setupOf(plan, 0.2)?.stretches.length // 1
+ * @example setupOf(plan, 0.35)?.stretches.length // 1
  */
 export function setupOf(plan: Plan, fromSoc: Fraction): Setup | null {
   const circuit = compile(pathOf(plan));
@@ -45,10 +45,7 @@ export interface Course {
   readonly end: State;
 }
 
-/**
- * Runs a setup.
- * @example courseOf(setup).end.soc // 0.8
- */
+/** Runs a setup. */
 export function courseOf({ stretches, startSoc, startC, toSoc }: Setup): Course {
   const slices: (Slice & { circuit: Circuit })[] = [];
   let at: State = { soc: startSoc, packC: startC, elapsed: 0 };

@@ -62,7 +62,7 @@ export interface LogOut {
 
 /**
  * The rows and sums of a log.
- * @example logOut({ household, sessions: [] }).rows // []
+ * @example logOut({ household: garage.household.spec, sessions: [] }).rows // []
  */
 export function logOut({ household, sessions }: Pick<LogDocument, "household" | "sessions">): LogOut {
   const rows = sessions.map(({ spec, car, place }) =>

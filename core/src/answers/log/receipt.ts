@@ -13,7 +13,10 @@ export interface Reckoned {
   readonly seconds: Seconds;
 }
 
-/** The charge a session began and ended with: as recorded, or as its plan had it. */
+/**
+ * The charge a session began and ended with: as recorded, or as its plan had it.
+ * @example socsOf({ ...recorded, toSoc: 0.6 }).to // 0.6
+ */
 export const socsOf = ({
   fromSoc,
   toSoc,
@@ -25,7 +28,7 @@ export const socsOf = ({
 
 /**
  * What a session should have taken at the meter for what it charged; null where that cannot be said.
- * @example reckonedOf(recorded) // null: it has no plan
+ * @example reckonedOf({ ...recorded, plan: null }) // null
  */
 export function reckonedOf(record: SessionRecord): Reckoned | null {
   const { plan } = record;
@@ -57,7 +60,7 @@ const scaled = (slice: Slice, time: number, energy: number): Slice => ({
 /**
  * What a session costs by the tariff it was planned under: energy as the meter counted it, spread over the session as
  * reckoned; time from its beginning to its end. Null where no plan says the tariff, or nothing the energy.
- * @example receiptOf(recorded) // null
+ * @example receiptOf({ ...recorded, plan: null }) // null
  */
 export function receiptOf(record: SessionRecord): Bill | null {
   const { plan, wallWh, end } = record;

@@ -177,7 +177,10 @@ export interface Mapped {
   readonly unit?: string;
 }
 
-/** The unit a column's name says, or the first its role may have. */
+/**
+ * The unit a column's name says, or the first its role may have.
+ * @example unitFor("wallWh", "Energy (Wh)") // "Wh"
+ */
 export function unitFor(role: ColumnRole, head: string): string | undefined {
   const { units } = ROLES[role];
   return (units?.find(({ id }) => says(head, id)) ?? units?.[0])?.id;

@@ -15,8 +15,9 @@ import {
 } from "./recorded";
 import type { ReadSessions } from "./cdr";
 
-/** Most lines of one table, and most characters. */
+/** Most lines of one table. */
 export const MOST_LINES = 3_000_000;
+/** Most characters of one. */
 export const CSV_MAX_BYTES = 256 * 1024 * 1024;
 /** Most sessions of one table. */
 export const MOST_ROWS = 20_000;
@@ -99,7 +100,10 @@ export function readTable(text: string): ReadTable {
   return { ok: true, value: { heads, rows, decimal } };
 }
 
-/** What of a column tells whether the day or the month comes first: a number above 12; the day where nothing tells. */
+/**
+ * What of a column tells whether the day or the month comes first: a number above 12; the day where nothing tells.
+ * @example guessDates([["11/23/2026 18:10"]], 0) // "month-first"
+ */
 export function guessDates(rows: readonly (readonly string[])[], column: number): DateOrder {
   for (const row of rows) {
     const parts = /^(\d{1,2})[./-](\d{1,2})[./-]\d{2,4}/.exec((row[column] ?? "").trim());
@@ -141,7 +145,10 @@ function momentReader({ dates, zone }: Mapping): (text: string) => number | null
   };
 }
 
-/** A figure with a file's own decimal mark, thousands apart or not; NaN where it is none. */
+/**
+ * A figure with a file's own decimal mark, thousands apart or not; NaN where it is none.
+ * @example figureIn("1.234,5", ",") // 1234.5
+ */
 export function figureIn(raw: string, decimal: "," | "."): number {
   const text = raw
     .trim()

@@ -79,6 +79,7 @@ export const MEASURED = Object.keys(MEASURES_OF) as readonly Measured[];
 
 /** Moments of readings that are accepted (ms since 1970): a clock that was never set tells another year. */
 export const EARLIEST_MS = Date.UTC(2000, 0);
+/** … up to, and without, this one. */
 export const LATEST_MS = Date.UTC(2100, 0);
 
 const moment = z

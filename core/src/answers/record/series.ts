@@ -112,7 +112,10 @@ function once(sorted: readonly Sample[], troubles: Troubles): Sample[] {
   return kept;
 }
 
-/** Moments and figures of one quantity, where it was measured. */
+/**
+ * Moments and figures of one quantity, where it was measured.
+ * @example measuredOver([sampleOf(0, { watts: 1000 })], "watts") // [[0, 1000]]
+ */
 export const measuredOver = (samples: readonly Sample[], measured: Measured): [at: number, value: number][] =>
   samples.flatMap((sample) => {
     const value = measuredIn(sample, measured);

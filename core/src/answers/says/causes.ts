@@ -82,19 +82,28 @@ function withCapacity({ grossWh, ...battery }: Car["battery"], usableWh: number)
   return { ...battery, usableWh, ...(grossWh !== undefined && grossWh >= usableWh ? { grossWh } : {}) };
 }
 
-/** A lower current than the one in view, which the unit or the car may be set to. */
+/**
+ * Lower currents than the one in view, which the unit or the car may be set to; the highest first.
+ * @example lowerSteps(overnight, 10) // [8, 6]
+ */
 export function lowerSteps(plan: Plan, flowing: number): readonly number[] {
   const steps = settableSteps(pathOf(plan)).filter((amps) => amps < flowing - 0.5);
   return [...steps].reverse().filter((amps) => amps >= MIN_AMPS);
 }
 
-/** The plan with its unit set to a current. */
+/**
+ * The plan with its unit set to a current.
+ * @example setTo(plan, 8).settings.evseAmps // 8
+ */
 export const setTo = (plan: Plan, amps: number): Plan => ({
   ...plan,
   settings: { ...plan.settings, evseAmps: amps },
 });
 
-/** The plan with only one phase live, as behind a post's dead line; undefined where it has no more. */
+/**
+ * The plan with only one phase live, as behind a post's dead line; undefined where it has no more.
+ * @example onOnePhase(overnight) === undefined // true
+ */
 export const onOnePhase = (plan: Plan): Plan | undefined =>
   plan.evse.kind !== "rapid" && plan.evse.phases > 1
     ? { ...plan, evse: { ...plan.evse, phases: 1 } }

@@ -21,6 +21,8 @@ interface Noted {
   readonly at: string;
   readonly from: number;
   readonly to: number;
+  /** Amps set for it; those of the path where nothing is said. */
+  readonly amps?: number;
   /** Hours until it was unplugged; long enough where nothing is said. */
   readonly hours?: number;
   readonly wrong?: readonly [CauseCode, readonly number[]];
@@ -70,13 +72,42 @@ const NOTED: readonly Noted[] = [
     read: true,
     note: "Yard box in the evening sun",
   },
-  { path: PLOVER, at: "2026-08-19T18:05", from: 0.31, to: 0.9, outsideC: 17, km: 42_912, read: true },
+  {
+    path: PLOVER,
+    at: "2026-08-19T18:05",
+    amps: 6,
+    hours: 14,
+    from: 0.31,
+    to: 0.9,
+    outsideC: 17,
+    km: 42_912,
+    read: true,
+  },
   { path: SLIP, at: "2026-09-02T19:40", from: 0.35, to: 0.8, outsideC: 15, km: 22_224, read: true },
   { path: PLOVER, at: "2026-09-10T18:35", from: 0.28, to: 0.9, outsideC: 14, km: 43_063, read: true },
   { path: HALL, at: "2026-09-19T16:00", from: 0.41, to: 0.8, outsideC: 13, km: 22_470, read: true },
-  { path: PLOVER, at: "2026-09-29T18:00", from: 0.36, to: 0.9, outsideC: 12, km: 43_201, read: true },
+  {
+    path: PLOVER,
+    at: "2026-09-29T18:00",
+    amps: 8,
+    from: 0.36,
+    to: 0.9,
+    outsideC: 12,
+    km: 43_201,
+    read: true,
+  },
   { path: SLIP, at: "2026-10-07T20:05", from: 0.3, to: 0.8, outsideC: 11, km: 22_731, read: true },
-  { path: PLOVER, at: "2026-10-15T18:50", from: 0.25, to: 0.9, outsideC: 10, km: 43_372, read: true },
+  {
+    path: PLOVER,
+    at: "2026-10-15T18:50",
+    amps: 6,
+    hours: 13,
+    from: 0.25,
+    to: 0.9,
+    outsideC: 10,
+    km: 43_372,
+    read: true,
+  },
   { path: FERRY, at: "2026-10-23T14:15", from: 0.13, to: 0.8, outsideC: 8, km: 23_045, read: true },
   { path: PLOVER, at: "2026-11-03T18:10", from: 0.33, to: 0.9, outsideC: 6, km: 43_510, read: true },
   { path: SLIP, at: "2026-11-10T19:15", from: 0.34, to: 0.8, outsideC: 5, km: 23_290, read: true },
@@ -149,6 +180,7 @@ function sessionOf(noted: Noted, n: number): FiledSession {
       pluggedInAt: localMinuteOf(beginMs, zone),
       neededBy: null,
     },
+    settings: { ...made.value.settings, ...(noted.amps === undefined ? {} : { evseAmps: noted.amps }) },
   };
   const real = reallyOf(plan, path.carId);
   const normal = noiseOf(n + 1);

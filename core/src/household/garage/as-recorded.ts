@@ -10,7 +10,7 @@ import type { SavedPath } from "./kinds";
  * A session told elsewhere, as charged over a saved path: its car, its place, and the path as its plan from the charge
  * before on. Where the charge after is known that is what was asked for, as nobody told anything else.
  * @returns the session as it was where the path has lost a part
- * @example asRecorded(garage, garage.paths[0].spec, recorded).plan?.name // "Plover overnight"
+ * @example asRecorded(garage, garage.paths[0].spec, recorded).carId // "fq-plover"
  */
 export function asRecorded(garage: Garage, path: SavedPath, record: SessionRecord): SessionRecord {
   const made = planOf(garage, path);

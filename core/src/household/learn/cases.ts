@@ -32,7 +32,6 @@ const MOST_DRAWS = 200;
  * @param seed of the sitting, a whole number
  * @param n which of the twenty, 0 to 19
  * @throws RangeError where none can be made
- * @example caseOf(7, 0).options.length > 1 // true
  */
 export function caseOf(seed: number, n: number): LearnCase {
   const id = `${seed}-${n}`;

@@ -6,6 +6,7 @@ import {
   supplySystem,
   TEST_WORDS,
   WEAR_WORDS,
+  type Assumed,
   type Garage,
   type Household,
   type Kept,
@@ -32,6 +33,16 @@ export interface Card {
 
 type Describe<K extends EditableKind> = (row: Kept<SpecOf<K>>, garage: Garage, household: Household) => Card;
 
+/** What sessions told of a car, in a word. */
+const MEASURED_WORDS: Readonly<Record<Assumed, string>> = {
+  ownDraw: "own draw",
+  efficiency: "efficiency",
+  economy: "use on the road",
+  capacity: "battery",
+  charger: "onboard charger",
+  acceptance: "what the battery takes",
+};
+
 const ends = (from: keyof typeof CONNECTORS, to: keyof typeof CONNECTORS) =>
   `${CONNECTORS[from].name} → ${CONNECTORS[to].name}`;
 const phases = (n: number) => (n === 1 ? "one phase" : `${n} phases`);
@@ -42,6 +53,9 @@ const DESCRIBE: { [K in EditableKind]: Describe<K> } = {
     lines: [
       `Inlets ${spec.inlets.map((i) => INLETS[i].name).join(", ")}`,
       figureText(economyFigure(spec.whPerKm, household.economyUnit)),
+      ...(spec.measured && spec.measured.length > 0
+        ? [`Measured: ${spec.measured.map(({ of }) => MEASURED_WORDS[of]).join(", ")}`]
+        : []),
     ],
   }),
   places: ({ id, parentId }, garage) => ({

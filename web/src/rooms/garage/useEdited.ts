@@ -1,6 +1,14 @@
 import { useMemo, useState } from "react";
 import { useForm } from "react-hook-form";
-import { KINDS, problemsOf, type Garage, type Kept, type SpecOf } from "@kettleback/core";
+import {
+  KINDS,
+  problemsOf,
+  stillMeasured,
+  type Car,
+  type Garage,
+  type Kept,
+  type SpecOf,
+} from "@kettleback/core";
 import { Refused } from "../../api/client";
 import { errorsOf } from "../../controls/form";
 import { useGarage } from "../../stores/garage";
@@ -47,7 +55,13 @@ export function useEdited(garage: Garage, kind: EditableKind, row: EditedRow, on
       [PARENT]: parent,
     };
   };
-  const specFrom = (values: Values) => specOf(unflat(values), groups, economyUnit, read.spec);
+  const specFrom = (values: Values) => {
+    const spec = specOf(unflat(values), groups, economyUnit, read.spec);
+    // A form half filled in is no car yet: its schema says so.
+    return kind === "cars" && "battery" in read.spec && typeof spec.battery === "object" && spec.charger
+      ? stillMeasured(read.spec as Car, spec as unknown as Car)
+      : spec;
+  };
   const form = useForm<Record<string, unknown>>({
     defaultValues: valuesIn(row),
     resolver: (values) => {

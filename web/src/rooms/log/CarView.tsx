@@ -62,6 +62,8 @@ function OfCar(props: OfCarProps) {
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const [state, setState] = useState<State>({ kind: "none" });
   const chosen = sessions.filter(({ id }) => !left.has(id));
+  const leftOut = state.kind === "done" ? state.calibrated.leftOut : [];
+  const why = (key: string) => leftOut.find((one) => one.key === key)?.why;
   const estimate = async () => {
     let job: Job<Calibrated> | undefined;
     let stopped = false;
@@ -139,13 +141,14 @@ function OfCar(props: OfCarProps) {
                 }}
               >
                 {whenText(spec.begin, zone)}: {spec.name}, {chargeText(spec)}
+                {why(spec.key) !== undefined && <small>Left out: {why(spec.key)}</small>}
               </Tick>
             </li>
           ))}
         </ul>
         <p className="quiet">
-          Leave out sessions in which something was wrong: a timer, heating, a shared post. Sessions at two
-          currents tell most.
+          Sessions in which something was otherwise, a timer, heating, a shared post, are left out by
+          themselves where it shows. Sessions at two currents tell most.
         </p>
       </section>
     </>

@@ -43,7 +43,7 @@ export default function ClaimView({ garage }: ViewProps) {
           </p>
         )}
       </div>
-      <section className="view-panel claim" aria-label="The claim">
+      <section className="view-panel claim narrow" aria-label="The claim">
         <TextArea says="What is claimed" rows={3} maxLength={CLAIM_MAX} value={text} onChange={setText} />
         {plan && (
           <Tick checked={lent} onChange={setLent}>
@@ -54,9 +54,13 @@ export default function ClaimView({ garage }: ViewProps) {
           <>
             <h3>Understood</h3>
             <ul className="understood">
-              {judged.value.understood.map(({ kind, text: said }) => (
-                <li key={kind}>
-                  <b>{said}</b> {KIND_WORDS[kind]}
+              {[...new Set(judged.value.understood.map(({ text: said }) => said))].map((said) => (
+                <li key={said}>
+                  <b>{said}</b>:{" "}
+                  {judged.value.understood
+                    .filter((one) => one.text === said)
+                    .map(({ kind }) => KIND_WORDS[kind])
+                    .join(", ")}
                 </li>
               ))}
             </ul>
@@ -88,7 +92,8 @@ function ClaimAnswer({ claim, unit }: { readonly claim: Claim; readonly unit: "k
         <ul className="readings">
           {readings.map(({ code, says: how, holds }) => (
             <li key={code + how} className={holds ? "holds" : ""}>
-              <b>{holds ? "Would hold" : "Not so either"}:</b> {how}
+              {!code.startsWith("other-") && <b>{holds ? "So it would hold: " : "Not so either: "}</b>}
+              {how}
             </li>
           ))}
         </ul>

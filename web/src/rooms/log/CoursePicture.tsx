@@ -23,6 +23,22 @@ const path = (line: Line, x: Scale, y: Scale): string =>
 const wattsOf = ({ points }: DrawnCourse): Line => points.map(([at, watts]) => [at, watts]);
 const socOf = ({ points }: DrawnCourse): Line => points.map(([at, , soc]) => [at, soc]);
 
+/** Steps between times that are written below (s). */
+const STEPS = [300, 900, 1_800, 3_600, 7_200, 10_800, 21_600, 43_200, 86_400];
+const MOST_TICKS = 7;
+
+/** Seconds at which the clock of a zone shows round times. */
+function clockTicks(beginMs: number, seconds: number, zone: string): number[] {
+  const step = STEPS.find((one) => seconds / one <= MOST_TICKS) ?? STEPS.at(-1)!;
+  const begin = DateTime.fromMillis(beginMs, { zone });
+  const since = begin.diff(begin.startOf("day"), "seconds").seconds;
+  const first = Math.ceil(since / step) * step - since;
+  return Array.from(
+    { length: Math.max(0, Math.floor((seconds - first) / step) + 1) },
+    (_, i) => first + i * step,
+  );
+}
+
 /** What was measured as copper, what was computed as an ink line, on one clock: power above, charge below. */
 export function CoursePicture({ explained, best, beginMs, zone }: Props) {
   const { evidence, computed, partsAt } = explained;
@@ -38,7 +54,7 @@ export function CoursePicture({ explained, best, beginMs, zone }: Props) {
       ? `${path(readW, x, kW)}L${x(readW.at(-1)![0])} ${kW(0)}L${x(readW[0]![0])} ${kW(0)}Z`
       : "";
   const clock = (at: number) => timeText(DateTime.fromMillis(beginMs + at * 1000, { zone }));
-  const ticks = x.ticks(5).filter((at) => at <= evidence.seconds);
+  const ticks = clockTicks(beginMs, evidence.seconds, zone);
   return (
     <>
       <svg

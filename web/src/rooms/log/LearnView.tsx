@@ -68,7 +68,7 @@ function Case({ one, chosen, onAnswer }: CaseProps) {
   const because = one.options.find(({ id }) => id === chosen)?.because;
   const answer = one.options.find(({ id }) => id === one.answer)!;
   return (
-    <section className="view-panel case" aria-label="The case">
+    <section className="view-panel case narrow" aria-label="The case">
       <h2>{one.asks}</h2>
       <ul>
         {one.facts.map((fact) => (

@@ -86,11 +86,6 @@ export function Learnt({ garage, car, calibrated, onTake }: Props) {
       ) : (
         <p className="quiet">Nothing is offered: it would not foretell sessions better than what is there.</p>
       )}
-      {calibrated.leftOut.length > 0 && (
-        <p className="quiet">
-          {calibrated.leftOut.length} left out. {calibrated.leftOut[0]!.why}
-        </p>
-      )}
     </section>
   );
 }

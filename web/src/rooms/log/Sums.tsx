@@ -117,7 +117,11 @@ function SumRow({
       </td>
       <td className="figure">{sum.of.rapid === 0 ? UNKNOWN : `${sum.rapid}`}</td>
       <td className="figure">
-        {cold === null ? UNKNOWN : cold === sum.hottestC ? cold : `${cold} to ${sum.hottestC}`}
+        {cold === null
+          ? UNKNOWN
+          : cold === sum.hottestC
+            ? decimals(cold, 0)
+            : `${decimals(cold, 0)} to ${decimals(sum.hottestC!, 0)}`}
       </td>
     </tr>
   );

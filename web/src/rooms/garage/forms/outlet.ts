@@ -111,6 +111,14 @@ export const outlet: Group[] = [
         unit: "°C",
         when: (v) => v["circuit.run"] === true,
       },
+      {
+        path: "circuit.measuredOhms",
+        label: "Resistance of one conductor, as sessions told it",
+        type: "number",
+        unit: "Ω",
+        optional: true,
+        hint: "It stands over what the run comes to; empty where nothing was measured.",
+      },
     ],
   },
 ];
