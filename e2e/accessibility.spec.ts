@@ -106,6 +106,38 @@ const SCANS: Readonly<Record<string, Screens>> = {
       await page.getByText("It is slower than the sign").click();
     },
   },
+  "/log": {
+    "what was charged": async (page) => {
+      await page.getByRole("link", { name: "Log", exact: true }).click();
+      await page.getByRole("region", { name: "Sessions" }).waitFor();
+    },
+    "one session, explained": async (page) => {
+      await page.getByRole("link", { name: "One session" }).click();
+      await page.getByRole("region", { name: "What may explain it" }).waitFor();
+    },
+    "a table with something wrong": async (page) => {
+      await page.getByRole("link", { name: "Read in" }).click();
+      await page.getByLabel("File to read in").setInputFiles({
+        name: "mine.csv",
+        mimeType: "text/csv",
+        buffer: Buffer.from("start,kWh\n2026-11-23 18:10,many\n"),
+      });
+      await page.getByRole("region", { name: "Columns of the file" }).waitFor();
+    },
+    "what the sessions tell": async (page) => {
+      await page.getByRole("link", { name: "Your car, measured" }).click();
+      await page.getByRole("button", { name: /^Estimate from/ }).click();
+      await page.getByRole("region", { name: "What the sessions tell" }).waitFor();
+    },
+    "a claim": async (page) => {
+      await page.getByRole("link", { name: "Check a claim" }).click();
+      await page.getByLabel("What is claimed").fill("52 kWh, 2.3 kW, 20 to 80 % takes 20 hours");
+    },
+    "a case, answered": async (page) => {
+      await page.getByRole("link", { name: "Twenty cases" }).click();
+      await page.locator(".options button").first().click();
+    },
+  },
   "/week": {
     "week that falls short, a drive picked, a day open": async (page) => {
       await page.getByRole("link", { name: "Week", exact: true }).click();

@@ -22,6 +22,7 @@ for (const [room, views] of [
   ["/line-up", "Views of the line-up"],
   ["/money", "Views of money"],
   ["/away", "Views of a trip"],
+  ["/log", "Views of the log"],
   ["/garage/together", null],
   ["/path", null],
   ["/words", null],

@@ -71,7 +71,6 @@ const SHOTS: readonly Shot[] = [
     },
   },
   { file: "line-up", at: "line-up", ready: inView("Curlew") },
-  { file: "line-up-all", at: "line-up/all", ready: inView("Curlew") },
   {
     file: "line-up-what-if-dusk",
     at: "line-up?amps=24",
@@ -138,6 +137,16 @@ const SHOTS: readonly Shot[] = [
     ready: async (page) => {
       await page.getByRole("link", { name: "I stand before it" }).click();
       for (let card = 0; card < 3; card++) await page.getByRole("button", { name: /^Next/ }).click();
+    },
+  },
+  { file: "log", at: "log", height: 1000, ready: settled("Sessions") },
+  {
+    file: "log-session",
+    at: "log",
+    ready: async (page) => {
+      await page.getByLabel("Find a session").fill("boathouse");
+      await page.getByRole("region", { name: "Sessions" }).getByRole("link").first().click();
+      await page.getByRole("region", { name: "What may explain it" }).waitFor();
     },
   },
   { file: "begin", at: "begin" },

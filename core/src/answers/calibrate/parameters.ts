@@ -121,7 +121,7 @@ export const PARAMETERS: readonly Parameter[] = [
     unit: "Ω",
     digits: 3,
     of: wayOhms,
-    within: () => [0.001, 2],
+    within: () => [0, 2],
     usual: () => 0.15,
     put: (plan, ohms, reference) =>
       plan.evse.kind === "rapid" || !sameWiring(plan, reference)
@@ -129,13 +129,13 @@ export const PARAMETERS: readonly Parameter[] = [
         : plan.lead
           ? {
               ...plan,
-              lead: { ...plan.lead, resistance: { by: "loop", loopOhms: Math.max(0.002, 2 * ohms) } },
+              lead: { ...plan.lead, resistance: { by: "loop", loopOhms: 2 * ohms } },
             }
           : {
               ...plan,
               outlet: {
                 ...plan.outlet,
-                circuit: { ...plan.outlet.circuit, measuredOhms: Math.max(0.001, ohms) },
+                circuit: { ...plan.outlet.circuit, measuredOhms: ohms },
               },
             },
   },

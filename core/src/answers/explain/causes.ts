@@ -375,9 +375,9 @@ export const CAUSES: readonly Cause[] = [
     code: "battery-size",
     name: "Another battery size",
     prior: 0.05,
-    knobs: () => [between("share", "of what is stated", 0.7, 1.15, [0.8, 0.9, 0.95, 1.05, 1.1])],
+    knobs: () => [between("share", "of what is stated", 0.7, 1.08, [0.8, 0.9, 0.95, 1.05, 1.1])],
     change: (base, [share]) =>
-      Math.abs(share! - 1) < 0.025 ? null : withCircuits(base, (circuit) => withCapacity(circuit, share!)),
+      Math.abs(share! - 1) < 0.01 ? null : withCircuits(base, (circuit) => withCapacity(circuit, share!)),
     says: ([share], { plan }) =>
       `The battery holds about ${fixed((share! * plan.car.battery.usableWh) / 1000, 1)} kWh between 0 and 100 %, not ${fixed(plan.car.battery.usableWh / 1000, 1)}.`,
     check: "Charge over a long span with a meter at the wall, at two currents: that tells size from losses.",

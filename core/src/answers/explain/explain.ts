@@ -48,6 +48,26 @@ const LEAST_TOLD = 1e-3;
 /** Change of a misfit below which nothing was changed. */
 const NO_EFFECT = 1e-6;
 
+/** How much worse (in squares of standard deviations) a cause has to suit what was read to be told apart by it. */
+const APART = 2;
+/** Of few readings each may be off by more. */
+const FEW = { readings: 4, apart: 4 } as const;
+/** Likelihood below which a cause is too far-fetched to keep another from being told. */
+const FAR_FETCHED = 0.02;
+
+/** Whether another cause suits what was read as well as the first, so that only how common they are speaks for that. */
+const onlyCommoner = ([best, ...others]: readonly Fitted[], likelihoods: readonly number[]): boolean => {
+  const { chi2, readings } = best!.misfit;
+  const apart = readings < FEW.readings ? FEW.apart : APART;
+  return (
+    best!.causes[0]!.code !== "as-computed" &&
+    others.some(
+      ({ causes, misfit }, i) =>
+        causes.length === 1 && misfit.chi2 < chi2 + apart && likelihoods[i + 1]! > FAR_FETCHED,
+    )
+  );
+};
+
 const residualOf = ({ chi2, readings }: Misfit): number => Math.sqrt(chi2 / Math.max(1, readings));
 /** A misfit beyond what chance does to readings whose errors are as stated. */
 const isBad = ({ chi2, readings }: Misfit): boolean => chi2 > readings + 4 * Math.sqrt(2 * readings) + 6;
@@ -193,7 +213,12 @@ export function explainSession(evidence: SessionEvidence): Explained {
     .filter(({ likelihood }) => likelihood >= LEAST_TOLD);
   const none = isBad(all[0]!.misfit) && residualOf(all[0]!.misfit) > 2;
   const cannotTell =
-    explanations.length > 1 && explanations[0]!.likelihood < TELLS * explanations[1]!.likelihood;
+    explanations.length > 1 &&
+    (explanations[0]!.likelihood < TELLS * explanations[1]!.likelihood ||
+      onlyCommoner(
+        all,
+        weights.map((one) => one / total),
+      ));
   return {
     computed,
     computedResidual: residualOf(computedMisfit),

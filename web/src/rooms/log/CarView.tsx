@@ -218,7 +218,10 @@ async function takeOver(
   if (ohms !== undefined && leadRow) {
     const row = await keep("leads", {
       ...leadRow,
-      spec: { ...leadRow.spec, resistance: { by: "loop", loopOhms: Math.round(2000 * ohms) / 1000 } },
+      spec: {
+        ...leadRow.spec,
+        resistance: { by: "loop", loopOhms: Math.max(2, Math.round(2000 * ohms)) / 1000 },
+      },
     });
     back.push(() => keep("leads", { ...row, spec: leadRow.spec }));
   } else if (ohms !== undefined && outletRow) {
@@ -226,7 +229,7 @@ async function takeOver(
       ...outletRow,
       spec: {
         ...outletRow.spec,
-        circuit: { ...outletRow.spec.circuit, measuredOhms: Math.round(1000 * ohms) / 1000 },
+        circuit: { ...outletRow.spec.circuit, measuredOhms: Math.max(1, Math.round(1000 * ohms)) / 1000 },
       },
     });
     back.push(() => keep("outlets", { ...row, spec: outletRow.spec }));
