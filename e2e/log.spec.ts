@@ -162,7 +162,9 @@ test("a session left on 6 A is explained as that, beside what was computed", asy
     "measured 17.3 kWh",
   );
   await page.getByLabel("Session", { exact: true }).selectOption({ index: 2 });
-  await expect(verdict(page)).toContainText(/The battery holds about 6\d\.\d kWh between 0 and 100 %, not 71\.0\./);
+  await expect(verdict(page)).toContainText(
+    /The battery holds about 6\d\.\d kWh between 0 and 100 %, not 71\.0\./,
+  );
 });
 
 testAlone(

@@ -12,8 +12,9 @@ export function logExample(): LogDocument {
     rows: readonly { readonly id: string; readonly spec: { readonly name: string } }[],
     id: string | null,
   ) => rows.find((row) => row.id === id)?.spec.name ?? null;
-  const sessions = demoSessions()
-    ["fallow-quay"]!.filter(({ spec }) => SHOWN.includes(spec.key))
+  const { "fallow-quay": recorded } = demoSessions();
+  const sessions = recorded!
+    .filter(({ spec }) => SHOWN.includes(spec.key))
     .map(({ spec, samples }) => ({
       car: nameOf(fallowQuay.cars, spec.carId),
       place: nameOf(fallowQuay.places, spec.placeId),

@@ -1,7 +1,8 @@
-import { useEffect, useRef, useState } from "react";
+import { useState } from "react";
 import type { DocumentKind, FieldProblem } from "@kettleback/core";
 import type { Refused } from "../api/client";
 import { Button } from "./Button";
+import { FileButton } from "./FileButton";
 import { kindOfFile } from "./fileKinds";
 
 interface Props {
@@ -71,7 +72,6 @@ export function DocumentFile({
   accept = ".json,application/json",
   take: takeText,
 }: Props) {
-  const chooser = useRef<HTMLInputElement>(null);
   const [refusal, setRefusal] = useState<{ file: string; problems: readonly FieldProblem[] } | null>(null);
 
   const take = async (file: File) => {
@@ -90,24 +90,6 @@ export function DocumentFile({
     setRefusal(problems.length > 0 ? { file: file.name, problems } : null);
   };
 
-  useEffect(() => {
-    const over = (event: DragEvent) => {
-      if (event.dataTransfer?.types.includes("Files")) event.preventDefault();
-    };
-    const drop = (event: DragEvent) => {
-      const file = event.dataTransfer?.files[0];
-      if (!file) return;
-      event.preventDefault();
-      void take(file);
-    };
-    window.addEventListener("dragover", over);
-    window.addEventListener("drop", drop);
-    return () => {
-      window.removeEventListener("dragover", over);
-      window.removeEventListener("drop", drop);
-    };
-  });
-
   return (
     <>
       {content !== undefined && (
@@ -121,26 +103,15 @@ export function DocumentFile({
           Export
         </Button>
       )}
-      <Button
+      <FileButton
         quiet
-        onClick={() => chooser.current?.click()}
+        label={`${one.replace(/^./, (c) => c.toUpperCase())} file`}
+        accept={accept}
         title={`Or drop a ${one} file anywhere on this screen`}
+        onFile={(file) => void take(file)}
       >
         Import…
-      </Button>
-      <input
-        ref={chooser}
-        type="file"
-        accept={accept}
-        className="visually-hidden"
-        tabIndex={-1}
-        aria-label={`${one.replace(/^./, (c) => c.toUpperCase())} file`}
-        onChange={(e) => {
-          const file = e.target.files?.[0];
-          e.target.value = "";
-          if (file) void take(file);
-        }}
-      />
+      </FileButton>
       {refusal && (
         <div className="problems file-problems" role="alert">
           <strong>{refusal.file} was not imported; nothing has changed.</strong>

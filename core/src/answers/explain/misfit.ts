@@ -1,6 +1,9 @@
 import type { Channel, SessionEvidence } from "./evidence";
 import type { Prediction } from "./predict";
 
+// Named once: they are asked for every reading of every trial.
+const { abs, max } = Math;
+
 /** How far an instrument may be off: each reading by itself, and all of them alike. */
 export interface Errors {
   /** Of one reading: a share of it and an amount, whichever is more. */
@@ -34,7 +37,7 @@ const HUBER = 4;
 
 /** Cost of a residual in standard deviations. */
 const costOf = (z: number): number => {
-  const size = Math.abs(z);
+  const size = abs(z);
   return size <= HUBER ? z * z : HUBER * (2 * size - HUBER);
 };
 
@@ -46,10 +49,10 @@ function channelMisfit(channel: Channel, seen: readonly number[], expected: Floa
   const sigmas = new Float64Array(seen.length);
   for (let i = 0; i < seen.length; i++) {
     const value = expected[i]!;
-    const sigma = Math.max(amount, share * Math.abs(value));
+    const sigma = max(amount, share * abs(value));
     sigmas[i] = sigma;
     const z = (seen[i]! - value) / sigma;
-    const weight = Math.abs(z) <= HUBER ? 1 : HUBER / Math.abs(z);
+    const weight = abs(z) <= HUBER ? 1 : HUBER / abs(z);
     const moves = (gain > 0 ? value : 1) / sigma;
     cross += weight * z * moves;
     square += weight * moves * moves;
@@ -98,8 +101,8 @@ export const METER_GAIN = 0.01;
 export const misfitErrors = {
   along(channel: Channel, value: number, count: number): number {
     const { share, amount, gain, offset } = ERRORS[channel];
-    const own = Math.max(amount, share * Math.abs(value));
-    return Math.hypot(own, Math.sqrt(count) * (gain * Math.abs(value) + offset));
+    const own = max(amount, share * abs(value));
+    return Math.hypot(own, Math.sqrt(count) * (gain * abs(value) + offset));
   },
   toSoc: SOC_ERROR,
   wallWh: (wallWh: number): number => Math.hypot(METER_ERROR.amountWh, METER_ERROR.share * wallWh),

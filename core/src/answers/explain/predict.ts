@@ -64,11 +64,18 @@ export function predict(setup: Setup, evidence: SessionEvidence): Prediction {
     const values = new Float64Array(at.length);
     let i = 0;
     let before: CourseSlice | undefined;
+    let last: CourseSlice | undefined;
+    const level = channel !== "soc" && channel !== "packC";
     for (let k = 0; k < at.length; k++) {
       const time = at[k]!;
       while (i < slices.length && slices[i]!.to <= time) before = slices[i++];
       const slice = i < slices.length && slices[i]!.from <= time ? slices[i] : undefined;
-      values[k] = valueAt(channel, slice, before, time, setup, still);
+      // Over a slice on which nothing changes every reading is the one before.
+      values[k] =
+        level && slice !== undefined && slice === last && isLevel(slice)
+          ? values[k - 1]!
+          : valueAt(channel, slice, before, time, setup, still);
+      last = slice;
     }
     along[channel] = values;
   }
@@ -79,6 +86,17 @@ export function predict(setup: Setup, evidence: SessionEvidence): Prediction {
     wallWh: meteredWh(course, evidence.seconds, setup.meterAt),
   };
 }
+
+const isLevel = ({ startW, endW, startWallW, endWallW }: Slice): boolean =>
+  startW === endW && startWallW === endWallW;
+
+/** State of charge within a slice: straight where its power is level. */
+const socIn = (slice: Slice, share: number): number =>
+  straight(
+    slice.fromSoc,
+    slice.toSoc,
+    slice.startW === slice.endW ? share : storedByShare(slice.startW, slice.endW, share),
+  );
 
 /** One figure at one moment; between stretches and after the end nothing flows. */
 function valueAt(
@@ -92,12 +110,7 @@ function valueAt(
   const share = slice ? shareAt(slice, time) : 0;
   switch (channel) {
     case "soc":
-      return (
-        socOffset +
-        (slice
-          ? straight(slice.fromSoc, slice.toSoc, storedByShare(slice.startW, slice.endW, share))
-          : (before?.toSoc ?? still.soc))
-      );
+      return socOffset + (slice ? socIn(slice, share) : (before?.toSoc ?? still.soc));
     case "packC":
       return slice && slice.fromC !== null && slice.toC !== null
         ? straight(slice.fromC, slice.toC, share)
@@ -125,12 +138,7 @@ function socAtEnd({ slices, end }: Course, seconds: number, { startSoc }: Setup)
   let soc = startSoc;
   for (const slice of slices) {
     if (seconds < slice.from) return soc;
-    if (seconds < slice.to)
-      return straight(
-        slice.fromSoc,
-        slice.toSoc,
-        storedByShare(slice.startW, slice.endW, shareAt(slice, seconds)),
-      );
+    if (seconds < slice.to) return socIn(slice, shareAt(slice, seconds));
     soc = slice.toSoc;
   }
   return soc;

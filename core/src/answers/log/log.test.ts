@@ -192,16 +192,15 @@ test("looks are due a year after the last, half a year for leads; a month ahead;
 });
 
 test("the demo's log as a document reads back equal, and its table has a line a session", () => {
-  const sessions = demoSessions()
-    ["fallow-quay"]!.slice(20)
-    .map(({ spec, samples }) => ({
-      car: "Plover",
-      place: null,
-      spec: { ...spec, carId: null, placeId: null },
-      samples: [...samples],
-    }));
+  const { "fallow-quay": recorded } = demoSessions();
+  const sessions = recorded!.slice(20).map(({ spec, samples }) => ({
+    car: "Plover",
+    place: null,
+    spec: { ...spec, carId: null, placeId: null },
+    samples: [...samples],
+  }));
   const document = {
-    format: LOG_FORMAT,
+    format: LOG_FORMAT as "kettleback-log",
     version: 4 as const,
     name: "autumn",
     household: fallowQuay.household.spec,

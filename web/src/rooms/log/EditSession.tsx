@@ -1,121 +1,21 @@
 import { useState } from "react";
-import {
-  asRecorded,
-  fromKm,
-  localMinuteOf,
-  momentOfLocal,
-  problemsOf,
-  recordSchema,
-  type FieldProblem,
-  type Garage,
-  type Kept,
-  type SessionRecord,
-} from "@kettleback/core";
+import { fromKm, problemsOf, recordSchema, type FieldProblem } from "@kettleback/core";
 import { Button } from "../../controls/Button";
 import { DateInput, TimeInput } from "../../controls/MomentInput";
 import { Select } from "../../controls/Select";
 import { TextInput } from "../../controls/TextInput";
-import { readNumber, typedNumber } from "../../format/manner";
+import { AS_IT_IS, NO_WAY, ownUnit, recordFrom, typedOf, type Edited, type Typed } from "./editing";
 import { useLog } from "../../stores/log";
 import { sayDone, sayLateSave, sayTrouble } from "../../stores/notices";
 
-interface Props {
-  readonly garage: Garage;
-  readonly row: Kept<SessionRecord>;
-}
-
-type FigureField = "fromSoc" | "toSoc" | "wallWh" | "paid" | "odometerKm" | "outsideC";
-type Typed = Readonly<
-  Record<FigureField | "name" | "note" | "beginDay" | "beginTime" | "endDay" | "endTime" | "way", string>
->;
-
-/** Keeps the plan it has; none; or the path of that id. */
-const AS_IT_IS = "as-it-is";
-const NO_WAY = "none";
-
-const text = (value: number | null | undefined, factor = 1): string =>
-  value === null || value === undefined ? "" : typedNumber(Math.round(value * factor * 1e6) / 1e6);
-const figure = (typed: string, factor = 1): number | null =>
-  typed.trim() === "" ? null : readNumber(typed) / factor;
-/** Nothing typed is nothing said. */
-const optional = <K extends string>(name: K, value: number | null) =>
-  value === null ? {} : ({ [name]: value } as Record<K, number>);
-
-function typedOf({ spec }: Kept<SessionRecord>, zone: string, kmFactor: number): Typed {
-  const [beginDay, beginTime] = localMinuteOf(Date.parse(spec.begin), zone).slice(0, 16).split("T") as [
-    string,
-    string,
-  ];
-  const [endDay, endTime] =
-    spec.end === null
-      ? ["", ""]
-      : (localMinuteOf(Date.parse(spec.end), zone).slice(0, 16).split("T") as [string, string]);
-  return {
-    name: spec.name,
-    note: spec.note ?? "",
-    beginDay,
-    beginTime,
-    endDay,
-    endTime,
-    way: AS_IT_IS,
-    fromSoc: text(spec.fromSoc, 100),
-    toSoc: text(spec.toSoc, 100),
-    wallWh: text(spec.wallWh, 0.001),
-    paid: text(spec.paid),
-    odometerKm: text(spec.odometerKm, kmFactor),
-    outsideC: text(spec.outsideC),
-  };
-}
-
-/** A moment from day and time; the one it was to the minute stays as it was, to the second. */
-function momentAt(day: string, time: string, zone: string, was: string | null): string {
-  if (was !== null && localMinuteOf(Date.parse(was), zone).slice(0, 16) === `${day}T${time}`) return was;
-  const ms = momentOfLocal(`${day}T${time}`, zone);
-  return ms === undefined ? `${day}T${time}` : new Date(ms).toISOString();
-}
-
-/** What is typed, as a session; judged by its schema. */
-function recordFrom(typed: Typed, { garage, row }: Props, kmFactor: number): unknown {
-  const { spec } = row;
-  const zone = garage.household.spec.timeZone;
-  const { paid: _p, odometerKm: _o, outsideC: _c, note: _n, ...kept } = spec;
-  const changed = {
-    ...kept,
-    name: typed.name,
-    begin: momentAt(typed.beginDay, typed.beginTime, zone, spec.begin),
-    end:
-      typed.endDay === "" || typed.endTime === ""
-        ? null
-        : momentAt(typed.endDay, typed.endTime, zone, spec.end),
-    fromSoc: figure(typed.fromSoc, 100),
-    toSoc: figure(typed.toSoc, 100),
-    wallWh: figure(typed.wallWh, 0.001),
-    ...optional("paid", figure(typed.paid)),
-    ...optional("odometerKm", figure(typed.odometerKm, kmFactor)),
-    ...optional("outsideC", figure(typed.outsideC)),
-    ...(typed.note.trim() === "" ? {} : { note: typed.note.trim() }),
-  };
-  if (typed.way === NO_WAY) return { ...changed, plan: null };
-  const path = garage.paths.find(({ id }) => id === typed.way);
-  if (path) return asRecorded(garage, path.spec, changed);
-  const { plan, fromSoc } = changed;
-  // The plan began with the charge that was there.
-  return plan && fromSoc !== null && fromSoc < plan.session.toSoc
-    ? { ...changed, plan: { ...plan, session: { ...plan.session, fromSoc } } }
-    : changed;
-}
-
-/** What was noted of a session, corrected: kept at once, taken back with undo. */
-export function EditSession({ garage, row }: Props) {
+/** How what is typed is kept, or the session taken out; and what is wrong with which field. */
+function useKeeping({ garage, row }: Edited, kmFactor: number) {
   const { change, remove, restore } = useLog();
   const household = garage.household.id;
-  const { timeZone: zone, distanceUnit, currency } = garage.household.spec;
-  const kmFactor = fromKm(1 as Parameters<typeof fromKm>[0], distanceUnit);
-  const [typed, setTyped] = useState(() => typedOf(row, zone, kmFactor));
   const [problems, setProblems] = useState<readonly FieldProblem[]>([]);
   const problemOf = (field: string) => problems.find((one) => one.field === field)?.message;
 
-  const save = async () => {
+  const save = async (typed: Typed) => {
     const judged = recordSchema.safeParse(recordFrom(typed, { garage, row }, kmFactor));
     if (!judged.success) return setProblems(problemsOf(judged.error, recordSchema));
     setProblems([]);
@@ -138,6 +38,15 @@ export function EditSession({ garage, row }: Props) {
         }),
       sayTrouble,
     );
+  return { save, takeOut, problemOf };
+}
+
+/** What was noted of a session, corrected: kept at once, taken back with undo. */
+export function EditSession({ garage, row }: Edited) {
+  const { timeZone: zone, distanceUnit, currency } = garage.household.spec;
+  const kmFactor = fromKm(1 as Parameters<typeof fromKm>[0], distanceUnit);
+  const [typed, setTyped] = useState(() => typedOf(row, zone, kmFactor));
+  const { save, takeOut, problemOf } = useKeeping({ garage, row }, kmFactor);
   const line = (name: keyof Typed, label: string, unit = "") => {
     const wrong = problemOf(name);
     return (
@@ -194,7 +103,7 @@ export function EditSession({ garage, row }: Props) {
         noValidate
         onSubmit={(e) => {
           e.preventDefault();
-          void save();
+          void save(typed);
         }}
       >
         {line("name", "Name")}
@@ -227,13 +136,4 @@ export function EditSession({ garage, row }: Props) {
       </form>
     </section>
   );
-}
-
-/** What is accepted, in the unit that is typed. */
-function ownUnit(message: string, field: keyof Typed, kmFactor: number, unit: string): string {
-  if (field === "fromSoc" || field === "toSoc") return "accepted: 0 to 100 %";
-  if (field === "wallWh") return "accepted: 0 to 1,000 kWh";
-  if (field === "odometerKm")
-    return `accepted: 0 to ${Math.floor(10_000_000 * kmFactor).toLocaleString("en-GB")} ${unit}`;
-  return message;
 }

@@ -1,4 +1,4 @@
-import { Suspense, useCallback, useEffect, useMemo, useState } from "react";
+import { Suspense, useEffect, useMemo, useState } from "react";
 import { useParams } from "react-router-dom";
 import type { Garage } from "@kettleback/core";
 import { JobWaiting } from "../../controls/JobWaiting";
@@ -25,12 +25,13 @@ export default function LogScreen({ garage }: { readonly garage: Garage }) {
   const narrow = useNarrow();
   const { householdId, year: loaded, rows, load } = useLog();
   const [year, setYear] = useState(() => thisYear(zone));
-  const [failed, setFailed] = useState<string | null>(null);
-  const fetchYear = useCallback(() => {
-    setFailed(null);
-    load(household, year).catch((error: Error) => setFailed(error.message));
-  }, [load, household, year]);
-  useEffect(fetchYear, [fetchYear]);
+  const [turn, setTurn] = useState(0);
+  const asked = `${household} ${year} ${turn}`;
+  const [failure, setFailure] = useState({ of: "", message: "" });
+  useEffect(() => {
+    load(household, year).catch((error: Error) => setFailure({ of: asked, message: error.message }));
+  }, [load, household, year, asked]);
+  const failed = failure.of === asked ? failure.message : null;
   const named = useMemo(
     () => ({
       cars: Object.fromEntries(garage.cars.map(({ id, spec }) => [id, spec.name])),
@@ -53,7 +54,7 @@ export default function LogScreen({ garage }: { readonly garage: Garage }) {
     >
       {narrow && views}
       {failed !== null ? (
-        <Failure message={failed} retry={fetchYear} />
+        <Failure message={failed} retry={() => setTurn(turn + 1)} />
       ) : !kept ? (
         <Waiting what="what was charged" />
       ) : !log ? (

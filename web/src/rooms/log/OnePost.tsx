@@ -2,6 +2,7 @@ import { useEffect, useState } from "react";
 import { scaleLinear } from "d3-scale";
 import { DateTime } from "luxon";
 import { measuredOver, type Kept, type Sample, type SessionRecord } from "@kettleback/core";
+import { useNow } from "../../controls/useNow";
 import { dayTimeText, timeText } from "../../format/manner";
 import { durationText, figureText, powerFigure } from "../../format/number";
 import { besideOf, meanWatts, sharedSeconds } from "./onePost";
@@ -13,13 +14,14 @@ const LEFT = 8;
 
 /** Two cars on one post, one after the other or at once: their sessions on one clock. */
 export function OnePost({ garage, kept, row }: ViewProps & { readonly row: Kept<SessionRecord> }) {
-  const others = besideOf(kept, row);
+  const now = useNow();
+  const others = besideOf(kept, row, now);
   const all = [row, ...others].sort((a, b) => Date.parse(a.spec.begin) - Date.parse(b.spec.begin));
   const read = useAll(garage.household.id, others.length > 0 ? all : []);
   if (others.length === 0) return null;
   const zone = garage.household.spec.timeZone;
   const from = Math.min(...all.map(({ spec }) => Date.parse(spec.begin)));
-  const to = Math.max(...all.map(({ spec }) => (spec.end === null ? Date.now() : Date.parse(spec.end))));
+  const to = Math.max(...all.map(({ spec }) => (spec.end === null ? now : Date.parse(spec.end))));
   const x = scaleLinear([from, to], [LEFT, WIDTH - LEFT]);
   const wattsOf = (one: Kept<SessionRecord>) => measuredOver(read.get(one.id) ?? [], "watts");
   const most = Math.max(
@@ -27,7 +29,7 @@ export function OnePost({ garage, kept, row }: ViewProps & { readonly row: Kept<
     ...all.flatMap((one) => [meanWatts(one.spec) ?? 0, ...wattsOf(one).map(([, w]) => w)]),
   );
   const at = (ms: number) => DateTime.fromMillis(ms, { zone });
-  const together = sharedSeconds(all);
+  const together = sharedSeconds(all, now);
   const height = all.length * (LANE + GAP) + 22;
   return (
     <section className="view-panel" aria-label="On one post">

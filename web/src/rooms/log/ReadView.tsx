@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from "react";
+import { useState } from "react";
 import {
   LOG_DOCUMENT,
   parseLog,
@@ -9,6 +9,7 @@ import {
   type SessionRecord,
 } from "@kettleback/core";
 import { Button } from "../../controls/Button";
+import { FileButton } from "../../controls/FileButton";
 import { Select } from "../../controls/Select";
 import { JobWaiting } from "../../controls/JobWaiting";
 import { kindOfFile } from "../../controls/fileKinds";
@@ -57,7 +58,6 @@ function openJson(
 
 /** Files of others: a table with its columns mapped on sight, bills of public posts, a log of one's own. */
 export default function ReadView(props: ViewProps) {
-  const chooser = useRef<HTMLInputElement>(null);
   const [opened, setOpened] = useState<Opened | null>(null);
   const [refused, setRefused] = useState<readonly FieldProblem[]>([]);
   const take = async (file: File) => {
@@ -69,21 +69,6 @@ export default function ReadView(props: ViewProps) {
       ]);
     setOpened({ name: file.name, text: await file.text() });
   };
-  useEffect(() => {
-    const over = (event: DragEvent) => event.dataTransfer?.types.includes("Files") && event.preventDefault();
-    const drop = (event: DragEvent) => {
-      const file = event.dataTransfer?.files[0];
-      if (!file) return;
-      event.preventDefault();
-      void take(file);
-    };
-    window.addEventListener("dragover", over);
-    window.addEventListener("drop", drop);
-    return () => {
-      window.removeEventListener("dragover", over);
-      window.removeEventListener("drop", drop);
-    };
-  });
   const isJson = opened !== null && /^\s*[[{]/.test(opened.text.slice(0, 200));
   return (
     <>
@@ -94,21 +79,14 @@ export default function ReadView(props: ViewProps) {
           have seen it.
         </p>
         <p>
-          <Button onClick={() => chooser.current?.click()}>Choose a file…</Button>{" "}
-          <span className="quiet">{opened ? opened.name : "or drop it anywhere on this screen"}</span>
-          <input
-            ref={chooser}
-            type="file"
+          <FileButton
+            label="File to read in"
             accept=".csv,.txt,.tsv,.json,text/csv,application/json"
-            className="visually-hidden"
-            tabIndex={-1}
-            aria-label="File to read in"
-            onChange={(e) => {
-              const file = e.target.files?.[0];
-              e.target.value = "";
-              if (file) void take(file);
-            }}
-          />
+            onFile={(file) => void take(file)}
+          >
+            Choose a file…
+          </FileButton>{" "}
+          <span className="quiet">{opened ? opened.name : "or drop it anywhere on this screen"}</span>
         </p>
       </div>
       {refused.length > 0 && <Problems name="The file" problems={refused} />}

@@ -5,8 +5,9 @@ const SOON = 2 * 3_600_000;
 /** Sessions drawn on one clock at most, beside the one in view. */
 const MOST = 5;
 
-const endOf = ({ end, begin }: SessionRecord): number =>
-  end === null ? Math.max(Date.now(), Date.parse(begin)) : Date.parse(end);
+/** @param now ms since 1970: a session that goes on has come so far */
+const endOf = ({ end, begin }: SessionRecord, now: number): number =>
+  end === null ? Math.max(now, Date.parse(begin)) : Date.parse(end);
 /** Where it was charged: the outlet of its plan, or its place. */
 const postOf = ({ plan, placeId }: SessionRecord): string | null =>
   plan ? `${plan.place?.name ?? ""} ${plan.evse.name}` : placeId;
@@ -15,6 +16,7 @@ const postOf = ({ plan, placeId }: SessionRecord): string | null =>
 export const besideOf = (
   rows: readonly Kept<SessionRecord>[],
   { id, spec }: Kept<SessionRecord>,
+  now: number,
 ): Kept<SessionRecord>[] =>
   rows
     .filter(
@@ -23,8 +25,8 @@ export const besideOf = (
         postOf(other.spec) !== null &&
         (postOf(other.spec) === postOf(spec) ||
           (spec.placeId !== null && other.spec.placeId === spec.placeId)) &&
-        Date.parse(other.spec.begin) < endOf(spec) + SOON &&
-        endOf(other.spec) > Date.parse(spec.begin) - SOON,
+        Date.parse(other.spec.begin) < endOf(spec, now) + SOON &&
+        endOf(other.spec, now) > Date.parse(spec.begin) - SOON,
     )
     .slice(0, MOST);
 
@@ -35,11 +37,11 @@ export function meanWatts({ begin, end, wallWh }: SessionRecord): number | null 
 }
 
 /** How long (s) at least two of some sessions went on at once. */
-export function sharedSeconds(rows: readonly Kept<SessionRecord>[]): number {
+export function sharedSeconds(rows: readonly Kept<SessionRecord>[], now: number): number {
   const marks = rows
     .flatMap(({ spec }) => [
       [Date.parse(spec.begin), 1],
-      [endOf(spec), -1],
+      [endOf(spec, now), -1],
     ])
     .sort((a, b) => a[0]! - b[0]!);
   let [open, sum, last] = [0, 0, 0];
