@@ -272,6 +272,78 @@ describe("recorded sessions", () => {
     expect(((await page()).body as Page).rows).toHaveLength(1);
   });
 
+  test("many that are over are told at once, all or none; those known stay as they are, and all are taken back at once", async () => {
+    const over = (key: string, change: object = {}) => ({
+      ...spec,
+      key,
+      end: "2026-11-23T20:10:00.000Z",
+      ...change,
+    });
+    const many = (sessions: readonly object[]) => call.post(`${SESSIONS}/many`).send({ sessions });
+    const bad = await many([over("many-1"), over("many-2", { carId: "nobodys" })]);
+    expect([bad.status, (bad.body as { errors: { field: string }[] }).errors[0]!.field]).toEqual([
+      422,
+      "spec.carId",
+    ]);
+    const open = await many([over("many-1", { end: null })]);
+    expect([open.status, (open.body as { errors: { field: string }[] }).errors[0]!.field]).toEqual([
+      422,
+      "sessions.0.end",
+    ]);
+    expect((await many([])).status).toBe(422);
+    const told = await many([over("many-1"), over("many-2"), over("many-1", { name: "told twice" })]);
+    expect(told.status).toBe(201);
+    const { added, known } = told.body as { added: Row[]; known: number };
+    expect([added.map((row) => row.spec.key), known]).toEqual([["many-1", "many-2"], 1]);
+    expect((await many([over("many-2", { name: "other" }), over("many-3")])).body).toMatchObject({
+      added: [{ spec: { key: "many-3" } }],
+      known: 1,
+    });
+    const late = await call.delete(`${SESSIONS}/many`).send({
+      rows: [
+        { ...added[0]!, spec: undefined, parentId: undefined },
+        { id: added[1]!.id, version: 9 },
+      ],
+    });
+    expect(late.status).toBe(409);
+    const seen = async () => ((await page()).body as Page).rows.map((row) => row.spec.key);
+    expect(await seen()).toEqual(expect.arrayContaining(["many-1", "many-2", "many-3"]));
+    const rows = added.map(({ id, version }) => ({ id, version }));
+    expect((await call.delete(`${SESSIONS}/many`).send({ rows })).body).toEqual({ gone: 2 });
+    expect((await seen()).filter((key) => key.startsWith("many"))).toEqual(["many-3"]);
+    expect((await many([over("many-1")])).body).toMatchObject({ added: [], known: 1 });
+    const left = ((await page()).body as Page).rows.find((row) => row.spec.key === "many-3")!;
+    await call.delete(`${SESSIONS}/many`).send({ rows: [{ id: left.id, version: left.version }] });
+  });
+
+  test("readings of lanes, temperatures and a counter are kept, and read back without what is not there", async () => {
+    const { id } = (await tell({ key: "lanes" })).body as Row;
+    const samples = [
+      [T0, 6900, 10, 230, 0.3, 10.1, 9.9, 21.5, 33, 5, 120_400],
+      [T0 + 1000, 6900, 10, 230, 0.3, null, null, 21.6],
+      [T0 + 2000, 6900, null, null, null],
+    ];
+    expect((await call.post(`${SESSIONS}/${id}/samples`).send({ samples })).body).toEqual({ added: 3 });
+    expect((await call.get(`${SESSIONS}/${id}/samples`)).body).toMatchObject({ rows: samples });
+    const [bucket] = (
+      await call.get(`${SESSIONS}/${id}/buckets`).query({ from: T0, to: T0 + 3000, buckets: 1 })
+    ).body as { of: object }[];
+    expect(bucket!.of).toMatchObject({
+      packC: { min: 21.5, max: 21.6 },
+      counterWh: { min: 120_400 },
+      plugC: { max: 33 },
+    });
+    const hot = await call
+      .post(`${SESSIONS}/${id}/samples`)
+      .send({ samples: [[T0 + 5000, 1, 1, 1, 1, 1, 1, 900]] });
+    expect([hot.status, (hot.body as { errors: { field: string }[] }).errors[0]!.field]).toEqual([
+      422,
+      "samples.0.7",
+    ]);
+    const { version } = ((await page()).body as Page).rows.find((row) => row.id === id)!;
+    await call.delete(`${SESSIONS}/${id}`).send({ version });
+  });
+
   test("its end is told later, by whoever has seen it last; its key stays", async () => {
     const { id, version, spec: own } = (await tell()).body as Row;
     const over = { ...own, end: "2026-11-24T05:10:00.000Z", wallWh: 24_100 };
