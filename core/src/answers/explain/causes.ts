@@ -313,28 +313,28 @@ export const CAUSES: readonly Cause[] = [
       evidence.seconds > 4 * MARGIN
         ? [
             between("from", "s", 0, evidence.seconds - 2 * MARGIN, [0, ...stepsIn(evidence)]),
-            between("for", "s", 2 * MARGIN, evidence.seconds, [evidence.seconds, ...stepsIn(evidence)]),
+            between("until", "s", 2 * MARGIN, evidence.seconds, [evidence.seconds, ...stepsIn(evidence)]),
           ]
         : null,
-    change: (base, [from, length]) => {
+    change: (base, [from, until]) => {
+      if (until! < from! + MARGIN) return null;
       const { circuit } = base.stretches[0]!;
       const half = (isAc(base) ? Math.min(circuit.pulls, circuit.ways[0]!.most) : circuit.ways[0]!.most) / 2;
       if (isAc(base) && half < 6) return null;
       const halved = withCircuits(base, (one) => (one.sign < 0 ? { ...one, capW: one.capW / 2 } : one));
-      const to = from! + length!;
       return {
         ...base,
         stretches: [
           ...withWindows(base, [{ from: 0, to: from! }]).stretches,
-          ...withWindows(halved, [{ from: from!, to, amps: half }]).stretches,
-          ...withWindows(base, [{ from: to, to: Infinity }]).stretches,
+          ...withWindows(halved, [{ from: from!, to: until!, amps: half }]).stretches,
+          ...withWindows(base, [{ from: until!, to: Infinity }]).stretches,
         ],
       };
     },
-    says: ([from, length], { seconds }) =>
-      from! < MARGIN && from! + length! > seconds - MARGIN
+    says: ([from, until], { seconds }) =>
+      from! < MARGIN && until! > seconds - MARGIN
         ? "The station gave half of it all along, as it does with two cars."
-        : `From ${minutes(from!)} on, for ${minutes(Math.min(length!, seconds - from!))}, the station gave half, as it does with two cars.`,
+        : `From ${minutes(from!)} on, for ${minutes(until! - from!)}, the station gave half, as it does with two cars.`,
     check: "Look whether another car stood beside it, and whether the post’s sign tells of shared power.",
   },
   {

@@ -147,7 +147,11 @@ test("the demo’s session that was left on 6 A, the throttled one and the share
   };
   expect(of("demo 33")).toMatchObject({ codes: ["set-low"], change: { amps: 6 } });
   expect(of("demo 22").codes).toContain("throttled");
-  expect(of("demo 34").codes).toContain("shared");
+  expect(of("demo 34")).toMatchObject({
+    codes: ["shared"],
+    change: { from: expect.closeTo(2_100, -3), until: expect.closeTo(6_000, -3) },
+  });
+  expect(of("demo 34").residual).toBeLessThan(2);
 });
 
 test.each<[string, Partial<SessionRecord>, RegExp]>([

@@ -130,7 +130,7 @@ const NOTED: readonly Noted[] = [
     hours: 2.4,
     outsideC: 5,
     km: 23_520,
-    wrong: ["shared", [2_100, 3_900]],
+    wrong: ["shared", [2_100, 6_000]],
     read: true,
     note: "Another car came to the second socket",
   },

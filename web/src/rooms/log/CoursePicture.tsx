@@ -1,5 +1,6 @@
 import { scaleLinear } from "d3-scale";
 import { DateTime } from "luxon";
+import { useNarrow } from "../../controls/useNarrow";
 import { timeText } from "../../format/manner";
 import { decimals, percentText } from "../../format/number";
 import type { DrawnCourse, DrawnExplanation, ExplainedSession } from "../../jobs/log";
@@ -13,7 +14,9 @@ interface Props {
   readonly zone: string;
 }
 
-const [WIDTH, HEIGHT] = [720, 330];
+/** As wide as it is drawn, so that what is written stays readable on a phone. */
+const WIDTHS = { wide: 720, narrow: 400 } as const;
+const HEIGHT = 330;
 const FRAME = { left: 52, right: 14, top: 20, between: 200, soc: 224, bottom: 300 };
 
 type Scale = (value: number) => number;
@@ -25,11 +28,11 @@ const socOf = ({ points }: DrawnCourse): Line => points.map(([at, , soc]) => [at
 
 /** Steps between times that are written below (s). */
 const STEPS = [300, 900, 1_800, 3_600, 7_200, 10_800, 21_600, 43_200, 86_400];
-const MOST_TICKS = 7;
+const MOST_TICKS = { wide: 7, narrow: 4 } as const;
 
 /** Seconds at which the clock of a zone shows round times. */
-function clockTicks(beginMs: number, seconds: number, zone: string): number[] {
-  const step = STEPS.find((one) => seconds / one <= MOST_TICKS) ?? STEPS.at(-1)!;
+function clockTicks(beginMs: number, seconds: number, zone: string, most: number): number[] {
+  const step = STEPS.find((one) => seconds / one <= most) ?? STEPS.at(-1)!;
   const begin = DateTime.fromMillis(beginMs, { zone });
   const since = begin.diff(begin.startOf("day"), "seconds").seconds;
   const first = Math.ceil(since / step) * step - since;
@@ -41,12 +44,14 @@ function clockTicks(beginMs: number, seconds: number, zone: string): number[] {
 
 /** What was measured as copper, what was computed as an ink line, on one clock: power above, charge below. */
 export function CoursePicture({ explained, best, beginMs, zone }: Props) {
+  const size = useNarrow() ? "narrow" : "wide";
+  const width = WIDTHS[size];
   const { evidence, computed, partsAt } = explained;
   const { watts, soc } = evidence.along;
   const readW: Line = watts ? watts.at.map((at, i) => [at, watts.values[i]!]) : [];
   const readSoc: Line = soc ? soc.at.map((at, i) => [at, soc.values[i]!]) : [];
   const most = Math.max(1000, ...readW.map(([, w]) => w), ...wattsOf(computed).map(([, w]) => w)) * 1.08;
-  const x = scaleLinear([0, evidence.seconds], [FRAME.left, WIDTH - FRAME.right]);
+  const x = scaleLinear([0, evidence.seconds], [FRAME.left, width - FRAME.right]);
   const kW = scaleLinear([0, most], [FRAME.between, FRAME.top]);
   const charge = scaleLinear([0, 1], [FRAME.bottom, FRAME.soc]);
   const area =
@@ -54,18 +59,18 @@ export function CoursePicture({ explained, best, beginMs, zone }: Props) {
       ? `${path(readW, x, kW)}L${x(readW.at(-1)![0])} ${kW(0)}L${x(readW[0]![0])} ${kW(0)}Z`
       : "";
   const clock = (at: number) => timeText(DateTime.fromMillis(beginMs + at * 1000, { zone }));
-  const ticks = clockTicks(beginMs, evidence.seconds, zone);
+  const ticks = clockTicks(beginMs, evidence.seconds, zone, MOST_TICKS[size]);
   return (
     <>
       <svg
         className="course"
-        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+        viewBox={`0 0 ${width} ${HEIGHT}`}
         role="img"
         aria-label={`Measured against computed: ${evidence.toSoc === null ? "" : `${percentText(evidence.toSoc)} measured, `}${percentText(computed.toSoc)} computed at the end`}
       >
         {kW.ticks(4).map((value) => (
           <g key={value}>
-            <line className="rule" x1={FRAME.left} x2={WIDTH - FRAME.right} y1={kW(value)} y2={kW(value)} />
+            <line className="rule" x1={FRAME.left} x2={width - FRAME.right} y1={kW(value)} y2={kW(value)} />
             <text className="axis" x={FRAME.left - 6} y={kW(value) + 4} textAnchor="end">
               {decimals(value / 1000, most < 4000 ? 1 : 0)}
             </text>
@@ -79,7 +84,7 @@ export function CoursePicture({ explained, best, beginMs, zone }: Props) {
             <line
               className="rule"
               x1={FRAME.left}
-              x2={WIDTH - FRAME.right}
+              x2={width - FRAME.right}
               y1={charge(value)}
               y2={charge(value)}
             />

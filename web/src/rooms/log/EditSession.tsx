@@ -50,7 +50,7 @@ export function EditSession({ garage, row }: Edited) {
   const line = (name: keyof Typed, label: string, unit = "") => {
     const wrong = problemOf(name);
     return (
-      <label>
+      <label className={name === "note" ? "way" : ""}>
         {label}
         <span className="measure">
           <TextInput

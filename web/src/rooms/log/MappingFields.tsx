@@ -54,7 +54,8 @@ export function MappingFields({ seen, onChange }: Props) {
     <>
       <div className="mapping-head">
         <span>
-          {lines.toLocaleString("en-GB")} lines, decimals with a {decimal === "," ? "comma" : "point"}
+          {lines === 1 ? "One line" : `${lines.toLocaleString("en-GB")} lines`}, decimals with a{" "}
+          {decimal === "," ? "comma" : "point"}
         </span>
         <Select says="It has" value={guess.kind} options={KINDS} onChange={kind} />
         <Select
