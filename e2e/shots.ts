@@ -60,16 +60,6 @@ const SHOTS: readonly Shot[] = [
     ready: open("Curlew at the harbour with the wrong cable"),
   },
   { file: "path-stop", at: "path", ready: open("Plover over the garden reel") },
-  {
-    file: "path-rapid",
-    at: "path",
-    height: 1120,
-    ready: async (page) => {
-      await open("Curlew on the ferry rapid, from 10 to 80 %")(page);
-      await page.getByRole("button", { name: "Where it goes" }).click();
-      await page.getByRole("region", { name: "Table of losses" }).waitFor();
-    },
-  },
   { file: "line-up", at: "line-up", ready: inView("Curlew") },
   {
     file: "line-up-what-if-dusk",
