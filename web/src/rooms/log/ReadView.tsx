@@ -2,7 +2,11 @@ import { useState } from "react";
 import {
   LOG_DOCUMENT,
   parseLog,
+  READING_ROLES,
   readCdrs,
+  ROLES,
+  SESSION_ROLES,
+  type ColumnRole,
   type FieldProblem,
   type FiledSession,
   type Mapping,
@@ -89,6 +93,7 @@ export default function ReadView(props: ViewProps) {
           <span className="quiet">{opened ? opened.name : "or drop it anywhere on this screen"}</span>
         </p>
       </div>
+      {!opened && <WhatMayBeIn />}
       {refused.length > 0 && <Problems name="The file" problems={refused} />}
       {opened &&
         (isJson ? (
@@ -99,6 +104,26 @@ export default function ReadView(props: ViewProps) {
     </>
   );
 }
+
+const names = (roles: readonly ColumnRole[]): string => roles.map((role) => ROLES[role].name).join(", ");
+
+/** What a table may hold, before one is chosen. */
+const WhatMayBeIn = () => (
+  <section className="view-panel narrow" aria-label="What may be in a table">
+    <h2>What may be in a table</h2>
+    <p>
+      <b>A session a line:</b> {names(SESSION_ROLES)}. Needed: when it began, and either what the meter
+      counted or the charge after.
+    </p>
+    <p>
+      <b>A reading a line:</b> {names(READING_ROLES)}. Needed: the moment, and anything that was measured.
+    </p>
+    <p className="quiet">
+      Columns may have any name and order: you see what each is taken for, and say so where it is another. How
+      a table was read is remembered on this device.
+    </p>
+  </section>
+);
 
 const Problems = ({
   name,

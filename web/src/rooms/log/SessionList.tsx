@@ -124,7 +124,8 @@ const FURTHEST = 0.2;
 function OffMark({ off }: { readonly off: number | null }) {
   if (off === null) return <span className="off quiet">nothing to compare</span>;
   const share = Math.max(-FURTHEST, Math.min(FURTHEST, off));
-  const says = `${off >= 0 ? "+" : "−"}${shareText(Math.abs(off))}`;
+  const sign = Math.abs(off) < 0.005 ? "" : off > 0 ? "+" : "−";
+  const says = `${sign}${shareText(Math.abs(off))}`;
   return (
     <span className="off">
       <svg viewBox="-50 -8 100 16" width="100" height="16" aria-hidden="true">
