@@ -1,6 +1,14 @@
 import { FIXED_GAUGES, type FixedGauge } from "../../trade/conductors";
 import { CONNECTORS } from "../../trade/connectors";
-import { phasesAt, LEAST_SPAN, type Cable, type Car, type Lead, type Outlet } from "../../things/parts";
+import {
+  phasesAt,
+  relaid,
+  LEAST_SPAN,
+  type Cable,
+  type Car,
+  type Lead,
+  type Outlet,
+} from "../../things/parts";
 import { settableSteps } from "../steps";
 import { CABLES, LAID, tradeOf } from "../../trade/sizes";
 import { tapOf } from "../../trade/supply";
@@ -33,6 +41,10 @@ const withCircuit = (plan: Plan, circuit: Partial<Outlet["circuit"]>): Plan => (
   ...plan,
   outlet: { ...plan.outlet, circuit: { ...plan.outlet.circuit, ...circuit } },
 });
+
+/** Another run: what sessions told of the one there is says nothing of it. */
+const withRun = (plan: Plan, run: Outlet["circuit"]["run"]): Plan =>
+  withCircuit({ ...plan, outlet: { ...plan.outlet, circuit: relaid(plan.outlet.circuit) } }, { run });
 
 const RAPID_ONLY = "only a rapid station has it";
 const NOT_RAPID = "a rapid station's supply, circuit and unit are its own business";
@@ -222,7 +234,7 @@ export const QUANTITIES = {
     sizes: () => [5, 10, 20, 30, 50, 80],
     now: ({ outlet }) => outlet.circuit.run?.lengthM,
     never: notRapid,
-    with: (plan, lengthM) => withCircuit(plan, { run: { ...runOf(plan), lengthM } }),
+    with: (plan, lengthM) => withRun(plan, { ...runOf(plan), lengthM }),
   },
   conductor: {
     name: "the run's conductor",
@@ -236,7 +248,7 @@ export const QUANTITIES = {
         g.endsWith(tradeOf(plan.outlet.supply.system) === "nec" ? "AWG" : "mm2"),
       );
       const gauge = like.find((g) => areaOf(g) === area) ?? like[0]!;
-      return withCircuit(plan, { run: { ...runOf(plan), gauge } });
+      return withRun(plan, { ...runOf(plan), gauge });
     },
   },
   temperature: {

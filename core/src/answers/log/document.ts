@@ -23,14 +23,26 @@ const loggedSchema = z.strictObject({
 export type Logged = z.infer<typeof loggedSchema>;
 
 /** What was charged: sessions with their plans and readings, self-contained. */
-export const logSchema = z.strictObject({
-  ...documentHead(LOG_FORMAT),
-  name: nameSchema,
-  household: householdSchema,
-  sessions: z
-    .array(loggedSchema, { error: "needed: a list of sessions" })
-    .max(MOST_LOGGED, { error: `accepted: up to ${MOST_LOGGED.toLocaleString("en-GB")} sessions` }),
-});
+export const logSchema = z
+  .strictObject({
+    ...documentHead(LOG_FORMAT),
+    name: nameSchema,
+    household: householdSchema,
+    sessions: z
+      .array(loggedSchema, { error: "needed: a list of sessions" })
+      .max(MOST_LOGGED, { error: `accepted: up to ${MOST_LOGGED.toLocaleString("en-GB")} sessions` }),
+  })
+  .superRefine(({ household, sessions }, ctx) => {
+    sessions.forEach(({ spec }, i) => {
+      const currency = spec.plan?.household.currency;
+      if (currency !== undefined && currency !== household.currency)
+        ctx.addIssue({
+          code: "custom",
+          path: ["sessions", i, "spec", "plan", "household", "currency"],
+          message: `this log counts in ${household.currency}, the plan in ${currency}: currencies are never mixed`,
+        });
+    });
+  });
 /** A log document of this version. */
 export type LogDocument = z.infer<typeof logSchema>;
 

@@ -1,6 +1,6 @@
 import { breakerUpTo, largestBreakerFor } from "../../trade/conductors";
 import { hasEarth, outletType } from "../../trade/outlets";
-import { phasesAt, type Outlet, type PieceState } from "../../things/parts";
+import { phasesAt, relaid, type Outlet, type PieceState } from "../../things/parts";
 import type { Plan } from "../../engine/plan";
 import { tradeOf } from "../../trade/sizes";
 import type { Change } from "./change";
@@ -11,12 +11,18 @@ export function renewed(outlet: Outlet): { outlet: Outlet; what: string } {
   const weather = outlet.exposed ? "weatherproof " : "";
   if (outlet.kind === "hardwired")
     return {
-      outlet: { ...outlet, condition: "sound", exposed: false },
+      outlet: { ...outlet, condition: "sound", exposed: false, circuit: relaid(outlet.circuit) },
       what: `the connections of ${outlet.name} remade${weather && ", and closed against the weather"}`,
     };
   const { name } = outletType(outlet.type);
   return {
-    outlet: { ...outlet, name: `new ${name}`.slice(0, 80), condition: "sound", exposed: false },
+    outlet: {
+      ...outlet,
+      name: `new ${name}`.slice(0, 80),
+      condition: "sound",
+      exposed: false,
+      circuit: relaid(outlet.circuit),
+    },
     what: `${outlet.name} replaced by a new ${weather}${name} outlet`,
   };
 }

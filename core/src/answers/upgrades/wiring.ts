@@ -8,7 +8,7 @@ import {
   type FixedGauge,
 } from "../../trade/conductors";
 import { hasEarth, outletType, type OutletTypeId, type Terminals } from "../../trade/outlets";
-import { phasesAt, tapIdOf, threePhasesHere, type Outlet, type Evse } from "../../things/parts";
+import { phasesAt, relaid, tapIdOf, threePhasesHere, type Outlet, type Evse } from "../../things/parts";
 import { circuitAmps, CONDUCTORS, gaugeText, voltsOn } from "../../engine/path";
 import type { Plan } from "../../engine/plan";
 import { supplySystem, tapOf, type SupplyId, type Tap, type TapVolts } from "../../trade/supply";
@@ -293,7 +293,7 @@ function heavierRun(plan: Plan): Change[] {
   });
   if (!gauge || gaugeArea(gauge) <= gaugeArea(run.gauge)) return [];
   if (outlet.kind === "socket" && !hasEarth(outlet.type)) return [];
-  const circuit = { ...outlet.circuit, run: { ...run, gauge } };
+  const circuit = { ...relaid(outlet.circuit), run: { ...run, gauge } };
   const what = `the run renewed in ${gaugeText(gauge)}`;
   if (outlet.condition === "sound" && !outlet.exposed)
     return [{ what, effort: "outlet", parts: { outlet: { ...outlet, circuit } } }];

@@ -43,6 +43,14 @@ export const branchCircuitSchema = z.strictObject({
 /** The breaker at the board and the wiring behind it. */
 export type BranchCircuit = z.infer<typeof branchCircuitSchema>;
 
+/**
+ * A circuit whose conductor is laid anew: what sessions told of the old one is no longer so.
+ * @example "measuredOhms" in relaid({ breakerAmps: 16, otherLoadAmps: 0, measuredOhms: 0.3 }) // false
+ */
+export function relaid({ measuredOhms: _, ...circuit }: BranchCircuit): BranchCircuit {
+  return circuit;
+}
+
 /** What is known of the wiring and the outlet itself. */
 export const CONDITIONS = ["sound", "unknown", "worn"] as const;
 

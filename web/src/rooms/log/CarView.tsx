@@ -114,7 +114,14 @@ function OfCar(props: OfCarProps) {
           garage={garage}
           car={car}
           calibrated={state.calibrated}
-          onTake={() => takeOver(garage, car, state)}
+          onTake={() =>
+            takeOver(
+              garage,
+              car,
+              state,
+              chosen.some(({ spec }) => spec.plan?.evse.kind === "rapid"),
+            )
+          }
         />
       )}
       {state.kind === "done" && "refused" in state.calibrated.found && (
@@ -199,6 +206,7 @@ async function takeOver(
   garage: Garage,
   car: Kept<Car>,
   { calibrated, sessions }: Extract<State, { kind: "done" }>,
+  rapid: boolean,
 ): Promise<void> {
   const { keep } = useGarage.getState();
   const { found, economy } = calibrated;
@@ -207,7 +215,7 @@ async function takeOver(
   const spec = measuredCar(
     car.spec,
     { estimates: told, economy: "refused" in economy ? null : economy, sessions, on: todayIn(garage) },
-    false,
+    rapid,
   );
   const kept = await keep("cars", { ...car, spec });
   const back: (() => Promise<unknown>)[] = [() => keep("cars", { ...kept, spec: car.spec })];

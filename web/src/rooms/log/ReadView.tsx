@@ -47,9 +47,28 @@ function openJson(
         problems: [{ field: "(file)", message: `too large; accepted: up to ${LOG_DOCUMENT.maxBytes} bytes` }],
       };
     const parsed = parseLog(text);
-    return parsed.ok
-      ? { sessions: parsed.value.sessions.map(({ spec, samples }) => ({ spec, samples })) }
-      : { problems: parsed.problems };
+    if (!parsed.ok) return { problems: parsed.problems };
+    const { household, sessions } = parsed.value;
+    if (household.currency !== currency)
+      return {
+        problems: [
+          {
+            field: "household.currency",
+            message: `this household counts in ${currency}, the log in ${household.currency}: currencies are never mixed`,
+          },
+        ],
+      };
+    const open = sessions.findIndex(({ spec }) => spec.end === null);
+    return open < 0
+      ? { sessions: sessions.map(({ spec, samples }) => ({ spec, samples })) }
+      : {
+          problems: [
+            {
+              field: `sessions.${open}.spec.end`,
+              message: "needed: when it ended; one that goes on stays where it is",
+            },
+          ],
+        };
   }
   const other = kindOfFile(text);
   if (other && other.kind !== "log")
