@@ -141,6 +141,50 @@ test("listening wider it asks for the passphrase, says where it answers, and say
   ]);
 });
 
+test("killed while readings stream in, every one that was acknowledged is there after a restart, and no half batch", async () => {
+  const file = join(folder, "streamed.sqlite");
+  const BATCH = 200;
+  const T0 = Date.UTC(2026, 10, 23, 18);
+  const batch = (n: number) =>
+    Array.from({ length: BATCH }, (_, i) => [T0 + (n * BATCH + i) * 1000, 2300 + n, 10, 230, null]);
+  const post = (address: string, at: string, body: object) =>
+    fetch(`${address}/api/households/fallow-quay/sessions${at}`, {
+      method: "POST",
+      headers: { "Content-Type": "application/json" },
+      body: JSON.stringify(body),
+    });
+  const acknowledged: number[] = [];
+  let session = "";
+  await start({ KETTLEBACK_DB: file, KETTLEBACK_DEMO: "1" }, async (address, signal) => {
+    const spec = { name: "streamed", begin: "2026-11-23T18:00:00Z", source: "meter", key: "streamed" };
+    session = ((await (await post(address, "", { spec })).json()) as { id: string }).id;
+    for (let n = 0; ; n++) {
+      // In the middle of one that is on its way.
+      if (acknowledged.length === 8) setTimeout(() => signal("SIGKILL"), 3);
+      const sent = await post(address, `/${session}/samples`, { samples: batch(n) }).catch(() => null);
+      if (!sent) return;
+      if (sent.status === 201) acknowledged.push(n);
+    }
+  });
+  expect(acknowledged.length).toBeGreaterThanOrEqual(8);
+  let moments: number[] = [];
+  await start({ KETTLEBACK_DB: file, KETTLEBACK_DEMO: "1" }, async (address, signal) => {
+    for (let from = 0; ;) {
+      const page = (await (
+        await fetch(`${address}/api/households/fallow-quay/sessions/${session}/samples?from=${from}`)
+      ).json()) as { rows: [number][]; next: string | null };
+      moments.push(...page.rows.map(([at]) => at));
+      if (page.next === null) break;
+      from = Number(page.next);
+    }
+    signal("SIGTERM");
+  });
+  moments = moments.map((at) => (at - T0) / 1000);
+  expect(moments).toEqual(Array.from({ length: moments.length }, (_, i) => i));
+  expect(moments.length % BATCH).toBe(0);
+  expect(moments.length).toBeGreaterThanOrEqual(acknowledged.length * BATCH);
+});
+
 describe("a lost database, by the words that are told", () => {
   const households = async (address: string) =>
     ((await (await fetch(`${address}/api/households`)).json()) as object[]).length;
