@@ -62,8 +62,6 @@ function OfCar(props: OfCarProps) {
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const [state, setState] = useState<State>({ kind: "none" });
   const chosen = sessions.filter(({ id }) => !left.has(id));
-  const leftOut = state.kind === "done" ? state.calibrated.leftOut : [];
-  const why = (key: string) => leftOut.find((one) => one.key === key)?.why;
   const estimate = async () => {
     let job: Job<Calibrated> | undefined;
     let stopped = false;
@@ -127,38 +125,63 @@ function OfCar(props: OfCarProps) {
       {state.kind === "done" && "refused" in state.calibrated.found && (
         <p className="quiet">{state.calibrated.found.refused}</p>
       )}
-      <section className="view-panel" aria-label="Sessions it is estimated from">
-        <h2>From these sessions</h2>
-        {sessions.length === 0 && (
-          <p>
-            None of {car.spec.name} this year says over which way it was charged.{" "}
-            <Link to="/log/read">Read some in</Link>, or say it of one you have.
-          </p>
-        )}
-        <ul className="chosen">
-          {sessions.map(({ id, spec }) => (
-            <li key={id}>
-              <Tick
-                checked={!left.has(id)}
-                onChange={(on) => {
-                  const next = new Set(left);
-                  if (on) next.delete(id);
-                  else next.add(id);
-                  setLeft(next);
-                }}
-              >
-                {whenText(spec.begin, zone)}: {spec.name}, {chargeText(spec)}
-                {why(spec.key) !== undefined && <small>Left out: {why(spec.key)}</small>}
-              </Tick>
-            </li>
-          ))}
-        </ul>
-        <p className="quiet">
-          Sessions in which something was otherwise, a timer, heating, a shared post, are left out by
-          themselves where it shows. Sessions at two currents tell most.
-        </p>
-      </section>
+      <ChosenSessions
+        name={car.spec.name}
+        zone={zone}
+        sessions={sessions}
+        left={left}
+        leftOut={state.kind === "done" ? state.calibrated.leftOut : []}
+        onLeft={setLeft}
+      />
     </>
+  );
+}
+
+interface ChosenProps {
+  readonly name: string;
+  readonly zone: string;
+  readonly sessions: readonly Kept<SessionRecord>[];
+  /** Those that were taken out, by their ids; and those that left by themselves, with why. */
+  readonly left: ReadonlySet<string>;
+  readonly leftOut: Calibrated["leftOut"];
+  onLeft(left: ReadonlySet<string>): void;
+}
+
+/** The sessions a car is estimated from, each to be left out. */
+function ChosenSessions({ name, zone, sessions, left, leftOut, onLeft }: ChosenProps) {
+  const why = (key: string) => leftOut.find((one) => one.key === key)?.why;
+  return (
+    <section className="view-panel" aria-label="Sessions it is estimated from">
+      <h2>From these sessions</h2>
+      {sessions.length === 0 && (
+        <p>
+          None of {name} this year says over which way it was charged.{" "}
+          <Link to="/log/read">Read some in</Link>, or say it of one you have.
+        </p>
+      )}
+      <ul className="chosen">
+        {sessions.map(({ id, spec }) => (
+          <li key={id}>
+            <Tick
+              checked={!left.has(id)}
+              onChange={(on) => {
+                const next = new Set(left);
+                if (on) next.delete(id);
+                else next.add(id);
+                onLeft(next);
+              }}
+            >
+              {whenText(spec.begin, zone)}: {spec.name}, {chargeText(spec)}
+              {why(spec.key) !== undefined && <small>Left out: {why(spec.key)}</small>}
+            </Tick>
+          </li>
+        ))}
+      </ul>
+      <p className="quiet">
+        Sessions in which something was otherwise, a timer, heating, a shared post, are left out by themselves
+        where it shows. Sessions at two currents tell most.
+      </p>
+    </section>
   );
 }
 

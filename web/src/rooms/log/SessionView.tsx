@@ -9,6 +9,7 @@ import { Causes } from "./Causes";
 import { CoursePicture } from "./CoursePicture";
 import { EditSession } from "./EditSession";
 import { OnePost } from "./OnePost";
+import { SessionReceipt } from "./SessionReceipt";
 import { readingsOf } from "./readings";
 import { chargeText, costText, kWhText, lastedText, whenText } from "./words";
 import type { ViewProps } from "./view";
@@ -71,6 +72,7 @@ export default function SessionView(props: ViewProps) {
             <dt>Way</dt>
             <dd>{[line.unit, line.cable].filter(Boolean).join(", ") || "not said"}</dd>
           </dl>
+          <SessionReceipt record={row.spec} currency={garage.household.spec.currency} />
         </section>
       </div>
       <OnePost {...props} row={row} />

@@ -266,6 +266,8 @@ describe("one session", () => {
     // 12 % of 100 kWh at 2,115.3 of 2,300 W: 13.05 kWh, 13.1 as told; 13.8 counted less 12 stored.
     expect(came).toContain("13.8 kWh; 13.1 kWh reckoned");
     expect(came).toContain("Lost1.80 kWh");
+    // 13.8 kWh at 0.50.
+    expect(came).toContain("energy13.80 kWh€0.50€6.90altogether€6.90");
   });
 
   test("readings that come late for another session are not shown for this one", async () => {
