@@ -113,6 +113,9 @@ const SCANS: Readonly<Record<string, Screens>> = {
     },
     "one session, explained": async (page) => {
       await page.getByRole("link", { name: "One session" }).click();
+      await page
+        .getByLabel("Session", { exact: true })
+        .selectOption({ label: "17 Nov 2026, Tue 18:30: Plover overnight in the boathouse" });
       await page.getByRole("region", { name: "What may explain it" }).waitFor();
     },
     "a table with something wrong": async (page) => {

@@ -286,7 +286,8 @@ function TableSeen(props: SeenProps) {
   };
   return (
     <section className="view-panel" aria-label="What is in the file">
-      <MappingFields seen={seen} onChange={setMapping} />
+      {/* Over what was said last: the newest may not be read yet. */}
+      <MappingFields seen={{ ...seen, guess: mapping ?? seen.guess }} onChange={setMapping} />
       {seen.problems.length > 0 && <Problems name={opened.name} problems={seen.problems} />}
       {sessions && <SessionsSeen garage={garage} sessions={sessions} />}
       {series && (
