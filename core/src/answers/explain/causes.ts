@@ -126,11 +126,7 @@ function silenceIn({ along, seconds }: SessionEvidence): { from: number; length:
   watts.values.forEach((value, i) => {
     const at = watts.at[i]!;
     if (value > NOTHING_W) {
-      if (open !== null) {
-        const from = i > 0 && open > 0 ? open : open;
-        const length = at - from;
-        if (!best || length > best.length) best = { from, length };
-      }
+      if (open !== null && (!best || at - open > best.length)) best = { from: open, length: at - open };
       open = null;
     } else open ??= i === 0 ? 0 : (watts.at[i - 1]! + at) / 2;
   });
@@ -350,11 +346,7 @@ export const CAUSES: readonly Cause[] = [
         high: 0.95,
       },
     ],
-    change: (base, [by]) => ({
-      ...base,
-      socOffset: base.socOffset + by! / 100,
-      startSoc: Math.max(0, Math.min(1, base.startSoc - 0)),
-    }),
+    change: (base, [by]) => ({ ...base, socOffset: base.socOffset + by! / 100 }),
     says: ([by]) =>
       `The per cent the car shows is rounded: it had about ${fixed(Math.abs(by!), 1)} % ${by! > 0 ? "less" : "more"} than it showed. A reading of 2 % may be anything from 1.01 to 2.99.`,
     check: "Compare longer sessions: over 50 % of charge, one per cent hardly counts.",

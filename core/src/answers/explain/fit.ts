@@ -84,7 +84,8 @@ function search(bad: Badness, knobs: readonly Knob[]): readonly number[] {
         best,
         k,
         knob,
-        ((knob.high - knob.low) / count / (round === 0 ? 1 : 4)) * (round === 0 ? 1 : 1),
+        // Once round at the distance of the first values, once more closely.
+        (knob.high - knob.low) / count / (round === 0 ? 1 : 4),
       );
     });
   return best;
