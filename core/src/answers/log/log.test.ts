@@ -85,6 +85,7 @@ test("a receipt counts the energy of the meter and the time it stood there", () 
   // Unplugged before it could be done: it cannot have gone on longer than it stood there.
   const short = receiptOf(record({ plan: timed, end: "2026-11-23T19:10:00Z" }))!;
   expect(amountOf(short.total)).toBeCloseTo(8, 3);
+  expect(Math.max(...short.lines.map(({ to }) => to))).toBeCloseTo(3_600, 6);
 });
 
 test("day and night prices are met at the hours of the session, also through the night the clocks go back", () => {
