@@ -28,7 +28,7 @@ const MONTHS: Readonly<Record<Inspected["kind"], number>> = {
   lead: 6,
   adapter: 6,
 };
-const TODO: Readonly<Record<Inspected["kind"], string>> = {
+const WHAT_TO_DO: Readonly<Record<Inspected["kind"], string>> = {
   outlet:
     "Charge for an hour at full current and feel the plug: warm is usual, too hot to hold is not. Press the test button of its residual-current device.",
   evse: "Look at handle and strain relief, and press its test button where it has one.",
@@ -57,7 +57,7 @@ export function inspectionsDue(pieces: readonly Inspected[], today: string): Due
     .map(({ name, kind, state }): Due => {
       const last = state?.tested?.on ?? null;
       const by = last === null ? today : later(last, MONTHS[kind]);
-      return { name, kind, last, by, overdue: last === null || by <= today, todo: TODO[kind] };
+      return { name, kind, last, by, overdue: last === null || by <= today, todo: WHAT_TO_DO[kind] };
     })
     .filter(({ by }) => by <= ahead)
     .sort((a, b) => a.by.localeCompare(b.by) || Number(a.last === null) - Number(b.last === null));

@@ -25,7 +25,7 @@ const cdrSchema = z
       .min(1, { error: "needed: an id" })
       .max(39, { error: "accepted: up to 39 characters" }),
     country_code: z.string().default("ZZ"),
-    party_id: z.string().default("XXX"),
+    party_id: z.string().default("ZZZ"),
     start_date_time: moment,
     end_date_time: moment,
     currency: z.string({ error: "needed: the currency, three letters such as EUR" }),

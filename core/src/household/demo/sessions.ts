@@ -52,7 +52,7 @@ const NOTED: readonly Noted[] = [
   { path: SLIP, at: "2026-04-04T18:45", from: 0.27, to: 0.8, outsideC: 9, km: 20_010 },
   { path: PLOVER, at: "2026-04-14T18:30", from: 0.3, to: 0.9, outsideC: 11, km: 41_944 },
   { path: FERRY, at: "2026-05-01T15:20", from: 0.11, to: 0.8, outsideC: 13, km: 20_402 },
-  { path: PLOVER, at: "2026-05-05T18:00", from: 0.37, to: 0.9, outsideC: 12, km: 42_073 },
+  { path: PLOVER, at: "2026-05-05T18:00", from: 0.39, to: 0.9, outsideC: 12, km: 42_073 },
   { path: SLIP, at: "2026-05-16T20:00", from: 0.33, to: 0.8, outsideC: 12, km: 20_655 },
   { path: PLOVER, at: "2026-05-27T19:00", from: 0.33, to: 0.9, outsideC: 15, km: 42_219 },
   { path: PLOVER, at: "2026-06-12T18:25", from: 0.24, to: 0.9, outsideC: 17, km: 42_402 },
