@@ -1,5 +1,6 @@
 import Papa from "papaparse";
 import type { Severity } from "../cautions";
+import { plainCell } from "../../things/documents";
 import type { LinkKind } from "../../engine/path";
 import { amountOf } from "../../trade/units";
 import type { Cell } from "./row";
@@ -97,12 +98,12 @@ export function tableRow(cell: Cell): TableRow {
   };
 }
 
-/** A leading character by which a spreadsheet would take a text for a formula. */
-export const FORMULA = /^[=+\-@\t\r]/;
+const plainRow = (row: object): object =>
+  Object.fromEntries(Object.entries(row).map(([name, value]) => [name, plainCell(value)]));
 
 /**
  * Rows as CSV with a heading (RFC 4180), numbers in full, nothing where nothing charges.
  * @example csvOf([{ way: "Wall socket", hours: 9.5 }]) // "way,hours\r\nWall socket,9.5\r\n"
  */
 export const csvOf = (rows: readonly object[]): string =>
-  `${Papa.unparse(rows as object[], { newline: "\r\n", escapeFormulae: FORMULA })}\r\n`;
+  `${Papa.unparse(rows.map(plainRow), { newline: "\r\n" })}\r\n`;

@@ -1,5 +1,5 @@
 import Papa from "papaparse";
-import { FORMULA } from "../lineup";
+import { plainCell } from "../../things/documents";
 import type { LogRow } from "./rows";
 
 /** The columns of a log's table, with the units in their names. */
@@ -37,6 +37,9 @@ const round = (value: number, digits: number): number => Math.round(value * 10 *
  */
 export const logTable = (rows: readonly LogRow[]): string =>
   `${Papa.unparse(
-    { fields: COLUMNS.map(([name]) => name), data: rows.map((row) => COLUMNS.map(([, of]) => of(row))) },
-    { escapeFormulae: FORMULA, newline: "\r\n" },
+    {
+      fields: COLUMNS.map(([name]) => name),
+      data: rows.map((row) => COLUMNS.map(([, of]) => plainCell(of(row)))),
+    },
+    { newline: "\r\n" },
   )}\r\n`;
