@@ -8,9 +8,9 @@ import { Events, eventsApi } from "./api/events";
 import { api } from "./api/router";
 import { busy, sendProblems } from "./api/problem";
 import type { Keeper } from "./database";
-import type { SignIns } from "./safety/sign-ins";
+import { bodyInTime, refuseDeep } from "./safety/bodies";
+import { nobody, type Door } from "./safety/door";
 import { guardHostAndOrigin, securityHeaders } from "./safety/guard";
-import { signInPage, signInsApi } from "./safety/sign-in-page";
 
 /** Largest request body, in bytes: a hundred times the largest thing a form sends. */
 export const BODY_LIMIT = 256 * 1024;
@@ -28,12 +28,12 @@ export interface AppOptions {
   readonly log: Logger;
   /** Folder of the built pages; without it only the interface answers. */
   readonly pages?: string | undefined;
-  /** Names and addresses it answers to beside loopback. */
-  readonly hosts?: readonly string[] | undefined;
+  /** Whether a name or address is this server's; loopback alone where nothing is said. */
+  readonly isOwn?: ((name: string) => boolean) | undefined;
   /** Tells followers what is recorded as it happens. */
   readonly events?: Events;
   /** Asks everybody for the passphrase; left out on loopback. */
-  readonly signIns?: SignIns | undefined;
+  readonly door?: Door | undefined;
 }
 
 /** The whole application: guards, interface, pages. */
@@ -42,37 +42,31 @@ export function createApp({
   keeper,
   log,
   pages,
-  hosts,
-  signIns,
+  isOwn,
+  door,
   events = new Events(),
 }: AppOptions): Express {
   const app = express();
   app.disable("x-powered-by");
   app.set("query parser", "simple");
-  app.use(securityHeaders, guardHostAndOrigin(hosts));
-  if (signIns) app.use(signInPage(signIns));
-  app.use("/api/sign-ins", noStore, signInsApi(signIns));
+  app.use(securityHeaders, guardHostAndOrigin(isOwn));
+  app.use(bodyInTime(({ path }) => path === "/api/take"));
+  if (door) app.use(door.stands);
+  app.use("/api/sign-ins", noStore, door?.signIns ?? nobody());
   // Before what counts readers and writers: a line that stays open reads nothing from the database.
   app.use("/api/households/:household/events", eventsApi(events));
-  if (keeper)
-    app.use("/api", (_req, res, next) => {
-      if (keeper.busy) throw busy();
-      res.once("close", keeper.use());
-      next();
-    });
+  if (keeper) app.use("/api", whileKept(keeper));
+  const json = (limit: number) => express.json({ limit, strict: true, verify: refuseDeep });
   for (const kind of KIND_NAMES) {
     const { maxBytes: limit } = kindRow(kind);
-    if (limit) app.use(`/api/households/:household/${kind}`, express.json({ limit, strict: true }));
+    if (limit) app.use(`/api/households/:household/${kind}`, json(limit));
   }
-  app.use(
-    "/api/households/:household/sessions/:id/samples",
-    express.json({ limit: SAMPLES_LIMIT, strict: true }),
-  );
-  app.use("/api/households/:household/sessions/many", express.json({ limit: MANY_LIMIT, strict: true }));
-  app.use("/api/households/:household/networks/file", express.json({ limit: NETWORK_LIMIT, strict: true }));
-  app.use("/api/take", express.json({ limit: HOUSEHOLD_DOCUMENT.maxBytes, strict: true }));
-  app.use("/api/households/:household/import", express.json({ limit: PLAN_DOCUMENT.maxBytes, strict: true }));
-  app.use("/api", express.json({ limit: BODY_LIMIT, strict: true }), noStore, api(orm, events, keeper));
+  app.use("/api/households/:household/sessions/:id/samples", json(SAMPLES_LIMIT));
+  app.use("/api/households/:household/sessions/many", json(MANY_LIMIT));
+  app.use("/api/households/:household/networks/file", json(NETWORK_LIMIT));
+  app.use("/api/households/:household/import", json(PLAN_DOCUMENT.maxBytes));
+  app.use("/api/take", json(HOUSEHOLD_DOCUMENT.maxBytes));
+  app.use("/api", json(BODY_LIMIT), noStore, api(orm, events, keeper));
   if (pages && existsSync(join(pages, "index.html"))) {
     app.use(
       "/assets",
@@ -85,6 +79,29 @@ export function createApp({
   app.use(sendProblems(log));
   return app;
 }
+
+/**
+ * Counts who reads and writes, so that a copy can be put in place between them; and looks whether the database is still
+ * the file it was, before a write is begun and again before it is acknowledged.
+ */
+const whileKept =
+  (keeper: Keeper): express.RequestHandler =>
+  async (req, res, next) => {
+    if (keeper.busy) throw busy();
+    res.once("close", keeper.use());
+    if (req.method !== "GET") {
+      await keeper.requireOwn();
+      const acknowledge = res.json.bind(res);
+      res.json = (body: unknown) => {
+        keeper
+          .requireOwn()
+          .then(() => acknowledge(body))
+          .catch(next);
+        return res;
+      };
+    }
+    next();
+  };
 
 const noStore: express.RequestHandler = (_req, res, next) => {
   res.setHeader("Cache-Control", "no-store");

@@ -1,7 +1,8 @@
 import { isIP } from "node:net";
-import { networkInterfaces } from "node:os";
 import { resolve } from "node:path";
 import { z } from "zod";
+import { readTls, type TlsFiles } from "./safety/tls";
+import { asHost, isAll, isLoopback } from "./safety/names";
 
 const LOOPBACK = "127.0.0.1";
 const LEAST_PASSPHRASE = 12;
@@ -35,6 +36,8 @@ const schema = z.object({
       error: "KETTLEBACK_HOSTS: accepted: names apart by commas, such as kettleback.local,house",
     })
     .optional(),
+  KETTLEBACK_TLS_CERT: z.string().min(1).optional(),
+  KETTLEBACK_TLS_KEY: z.string().min(1).optional(),
   KETTLEBACK_DEMO: z.enum(["0", "1"], { error: "KETTLEBACK_DEMO: accepted: 0 or 1" }).default("0"),
 });
 
@@ -49,21 +52,11 @@ export interface Config {
   readonly listen: string;
   /** Asked of everybody where it listens wider than loopback; null there. */
   readonly passphrase: string | null;
-  /** Names and addresses it answers to beside loopback. */
+  /** Names it answers to beside loopback; where it listens to all addresses of the machine, to those as well. */
   readonly hosts: readonly string[];
+  /** Files of its certificate and key; null where it speaks plain HTTP. */
+  readonly tls: TlsFiles | null;
 }
-
-const isLoopback = (address: string): boolean =>
-  address === "localhost" || address === "::1" || address.startsWith("127.");
-
-/** A literal address as it stands in a Host header. */
-const asHost = (address: string): string => (isIP(address) === 6 ? `[${address}]` : address);
-
-/** Addresses this machine is reached by on an address it listens on. */
-const reachedBy = (listen: string): string[] =>
-  listen === "0.0.0.0" || listen === "::"
-    ? Object.values(networkInterfaces()).flatMap((list) => (list ?? []).map(({ address }) => asHost(address)))
-    : [asHost(listen)];
 
 /** Reads the settings from the environment. @throws Error naming the variable and what is accepted */
 export function readConfig(env: NodeJS.ProcessEnv): Config {
@@ -83,6 +76,22 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     demo: KETTLEBACK_DEMO === "1",
     listen: KETTLEBACK_LISTEN,
     passphrase: wide ? KETTLEBACK_PASSPHRASE! : null,
-    hosts: wide ? [...reachedBy(KETTLEBACK_LISTEN), ...(result.data.KETTLEBACK_HOSTS?.split(",") ?? [])] : [],
+    hosts: wide
+      ? [
+          ...(isAll(KETTLEBACK_LISTEN) ? [] : [asHost(KETTLEBACK_LISTEN)]),
+          ...(result.data.KETTLEBACK_HOSTS?.split(",") ?? []),
+        ]
+      : [],
+    tls: tlsFiles(result.data.KETTLEBACK_TLS_CERT, result.data.KETTLEBACK_TLS_KEY),
   };
+}
+
+/** Both files or none, each judged at start. @throws Error naming the variable and what is accepted */
+function tlsFiles(cert: string | undefined, key: string | undefined): TlsFiles | null {
+  if (cert === undefined && key === undefined) return null;
+  if (cert === undefined) throw new Error("KETTLEBACK_TLS_CERT: needed beside KETTLEBACK_TLS_KEY");
+  if (key === undefined) throw new Error("KETTLEBACK_TLS_KEY: needed beside KETTLEBACK_TLS_CERT");
+  const files = { cert: resolve(cert), key: resolve(key) };
+  readTls(files);
+  return files;
 }

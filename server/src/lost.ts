@@ -3,9 +3,8 @@ import type { Logger } from "pino";
 import { Problem, sendProblems } from "./api/problem";
 import { recover, type LostDatabaseError } from "./database";
 import { escaped, plainPage, plainStyle } from "./plain-page";
-import type { SignIns } from "./safety/sign-ins";
+import type { Door } from "./safety/door";
 import { guardHostAndOrigin, securityHeaders } from "./safety/guard";
-import { signInPage } from "./safety/sign-in-page";
 
 const ADDRESS = "/recover";
 
@@ -13,19 +12,19 @@ export interface LostOptions {
   readonly file: string;
   readonly lost: LostDatabaseError;
   readonly log: Logger;
-  readonly hosts?: readonly string[] | undefined;
-  readonly signIns?: SignIns | undefined;
+  readonly isOwn?: ((name: string) => boolean) | undefined;
+  readonly door?: Door | undefined;
   /** Called once a copy stands in the database's place. */
   readonly recovered: () => Promise<void>;
 }
 
 /** What answers while the database is lost: one page that says so, with one button that goes on from its newest copy. */
-export function createLostApp({ file, lost, log, hosts, signIns, recovered }: LostOptions): Express {
+export function createLostApp({ file, lost, log, isOwn, door, recovered }: LostOptions): Express {
   const app = express();
   let busy = false;
   app.disable("x-powered-by");
-  app.use(securityHeaders, guardHostAndOrigin(hosts));
-  if (signIns) app.use(signInPage(signIns));
+  app.use(securityHeaders, guardHostAndOrigin(isOwn));
+  if (door) app.use(door.stands);
   app.use(plainStyle());
   app.use((_req, res, next) => {
     res.setHeader("Cache-Control", "no-store");

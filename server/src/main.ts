@@ -1,14 +1,22 @@
-import { createServer, type IncomingMessage, type Server, type ServerResponse } from "node:http";
+import {
+  createServer as createPlainServer,
+  type IncomingMessage,
+  type Server,
+  type ServerResponse,
+} from "node:http";
+import { createServer as createTlsServer } from "node:https";
 import type { AddressInfo } from "node:net";
 import pino from "pino";
 import { createApp } from "./app";
 import { readConfig, type Config } from "./config";
-import { Keeper, LostDatabaseError, recoverLost, seedDemo } from "./database";
+import { keepForOneself, Keeper, LostDatabaseError, recoverLost, seedDemo } from "./database";
 import { createLostApp } from "./lost";
 import { Events } from "./api/events";
-import { SignIns } from "./safety/sign-ins";
+import { doorOf } from "./safety/door";
+import { isAll, knownNames, ownAddresses } from "./safety/names";
+import { secretFile, secretIn } from "./safety/secret";
+import { followRenewal, readTls } from "./safety/tls";
 
-const ALL = new Set(["0.0.0.0", "::"]);
 const log = pino({ level: process.env.LOG_LEVEL ?? "info" }, pino.destination(2));
 
 function listen(server: Server, { port, listen: address }: Config): Promise<AddressInfo> {
@@ -29,39 +37,68 @@ function listen(server: Server, { port, listen: address }: Config): Promise<Addr
 /** What answers: the application, or the page that says the database is lost until it is not. */
 type Answering = (req: IncomingMessage, res: ServerResponse) => void;
 
+/** Closes lines on which nothing has come or gone for so long (ms). */
+const SILENT_MS = 60_000;
+
+/** Speaks TLS where it has a certificate. Lines that do not ask, or are silent, are closed when they are said to be. */
+function serverFor({ tls }: Config, answer: Answering): Server {
+  const options = {
+    // All of a request's head; its body has limits of its own.
+    headersTimeout: 5_000,
+    requestTimeout: 0,
+    connectionsCheckingInterval: 1_000,
+  };
+  if (!tls) return createPlainServer(options, answer).setTimeout(SILENT_MS);
+  const server = createTlsServer({ ...options, ...readTls(tls), handshakeTimeout: 5_000 }, answer);
+  followRenewal(server, tls, (error) =>
+    log.warn(`The new certificate is not used: ${(error as Error).message}`),
+  );
+  return server.setTimeout(SILENT_MS);
+}
+
 async function run(config: Config): Promise<void> {
-  const { pages, hosts, database } = config;
+  const { pages, database, tls } = config;
+  const release = keepForOneself(database);
   const events = new Events();
-  const signIns = config.passphrase === null ? undefined : await SignIns.for(config.passphrase);
+  const all = isAll(config.listen);
+  const isOwn = config.passphrase === null ? undefined : knownNames(config.hosts, all ? ownAddresses : null);
+  const door =
+    config.passphrase === null
+      ? undefined
+      : doorOf({
+          passphrase: config.passphrase,
+          secret: secretIn(secretFile(database)),
+          secure: tls !== null,
+        });
   let keeper: Keeper | undefined;
   let answer: Answering;
+  const lose = (lost: LostDatabaseError) => {
+    answer = createLostApp({ file: database, lost, log, isOwn, door, recovered: open });
+  };
   const open = async () => {
-    keeper = await Keeper.open(database);
-    if (config.demo) await seedDemo(keeper.em.fork());
-    keeper.startCopying((error) => log.warn(`No copy could be made: ${(error as Error).message}`));
-    answer = createApp({ orm: keeper, keeper, log, pages, hosts, signIns, events });
+    const opened = await Keeper.open(database);
+    keeper = opened;
+    if (config.demo) await seedDemo(opened.em.fork());
+    opened.startCopying((trouble) => log.warn(trouble));
+    opened.onLost = (lost) => {
+      log.error(lost.message);
+      lose(lost);
+      void opened.close().then(() => (keeper = undefined));
+    };
+    answer = createApp({ orm: opened, keeper: opened, log, pages, isOwn, door, events });
   };
   try {
     await open();
   } catch (lost) {
     if (!(lost instanceof LostDatabaseError) || lost.copies.length === 0) throw lost;
     process.stderr.write(`${lost.message} Or open the address below and press the button there.\n`);
-    answer = createLostApp({ file: database, lost, log, hosts, signIns, recovered: open });
+    lose(lost);
   }
-  const server = createServer((req, res) => answer(req, res));
-  server.requestTimeout = 15_000;
-  server.headersTimeout = 5_000;
+  const server = serverFor(config, (req, res) => answer(req, res));
   const { port } = await listen(server, config).catch(async (error: unknown) => {
     await keeper?.close();
     throw error;
   });
-  const here = ALL.has(config.listen) ? "127.0.0.1" : config.listen === "::1" ? "[::1]" : config.listen;
-  process.stdout.write(`Kettleback is ready at http://${here}:${port}/\n`);
-  if (signIns)
-    process.stdout.write(
-      `It also answers, to whoever gives the passphrase, at ${hosts.map((host) => `http://${host}:${port}/`).join(" ")}\n`,
-    );
-
   let stopping = false;
   const stop = (signal: string) => {
     if (stopping) return;
@@ -72,19 +109,37 @@ async function run(config: Config): Promise<void> {
     server.closeIdleConnections();
     server.close(() => {
       clearTimeout(force);
-      void Promise.resolve(keeper?.close()).then(() => process.exit(0));
+      void Promise.resolve(keeper?.close()).then(() => {
+        release();
+        process.exit(0);
+      });
     });
   };
   process.on("SIGINT", stop);
   process.on("SIGTERM", stop);
+
+  const here = all ? "127.0.0.1" : config.listen === "::1" ? "[::1]" : config.listen;
+  const scheme = tls ? "https" : "http";
+  process.stdout.write(`Kettleback is ready at ${scheme}://${here}:${port}/\n`);
+  if (door) {
+    const names = [...(all ? ownAddresses() : []), ...config.hosts];
+    process.stdout.write(
+      `It also answers, to whoever gives the passphrase, at ${names.map((name) => `${scheme}://${name}:${port}/`).join(" ")}\n`,
+    );
+  }
 }
+
+// A write beyond a limit on the size of files (`ulimit -f`) fails like one on a full disk, instead of ending the program.
+process.on("SIGXFSZ", () => undefined);
 
 try {
   const config = readConfig(process.env);
   // Whatever else reads the environment of this process need not see it.
   delete process.env.KETTLEBACK_PASSPHRASE;
   if (process.argv[2] === "recover") {
+    const release = keepForOneself(config.database);
     const name = await recoverLost(config.database);
+    release();
     process.stdout.write(
       `${config.database} goes on from ${name}. What lay there before is kept beside it, under a name with "lost" in it.\n`,
     );

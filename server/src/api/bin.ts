@@ -28,7 +28,7 @@ const binned = (household: string, kind: Kind | null, row: Row): Binned => ({
   kind,
   id: row.id,
   version: row.version,
-  name: String((row.spec as { name?: unknown }).name ?? row.id),
+  name: String((row.spec as { name?: unknown } | null)?.name ?? row.id),
   deletedAt: row.deletedAt!.toISOString(),
 });
 
@@ -36,7 +36,7 @@ const binned = (household: string, kind: Kind | null, row: Row): Binned => ({
 export async function binOf(em: EntityManager, now = Date.now()): Promise<Binned[]> {
   const deletedAt = { $gte: binSince(now) };
   const latest = { orderBy: { deletedAt: "desc" as const }, limit: MOST_OF_A_KIND };
-  const houses = await em.find(HouseholdRow, { deletedAt }, latest);
+  const houses = await em.find(HouseholdRow, { deletedAt, arrivingSince: null }, latest);
   const all = houses.map((row) => binned(row.id, null, row));
   for (const kind of KIND_NAMES) {
     const rows = await em.find(

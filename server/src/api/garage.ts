@@ -1,8 +1,8 @@
 import type { EntityManager } from "@mikro-orm/core";
 import type { EntityManager as SqlManager } from "@mikro-orm/libsql";
 import { KIND_NAMES, KINDS, type Garage, type Kind, type Unread } from "@kettleback/core";
-import { tableOf } from "../database";
-import { householdOf } from "./keep";
+import { specOf, tableOf } from "../database";
+import { householdOf, type HouseholdLying } from "./keep";
 import { notFound } from "./problem";
 import { isUnread, readRow, type Described } from "./read-row";
 
@@ -35,9 +35,9 @@ export async function garageOf(em: EntityManager, householdId: string): Promise<
   let household: Garage["household"] | undefined;
   const unread: Unread[] = [];
   for (const { kind, ...row } of lying) {
-    const described = { ...row, spec: JSON.parse(row.spec) as object };
+    const described = { ...row, spec: specOf(row.spec) };
     if (kind === "household") {
-      household = householdOf(described);
+      household = householdOf(described as HouseholdLying);
       continue;
     }
     const read = readRow(kind, described);

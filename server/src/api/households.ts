@@ -4,13 +4,13 @@ import { SPEC_VERSION, type Household, type Kept, type Plan } from "@kettleback/
 import { DEMO_GARAGES } from "@kettleback/core/demo";
 import { HouseholdRow, persistDemo } from "../database";
 import { importPlan } from "./import-plan";
-import { addTo, householdOf, requireVersion } from "./keep";
+import { addTo, householdOf, readHousehold, requireVersion, type UnreadHousehold } from "./keep";
 import { notFound } from "./problem";
 
-/** The households there are, oldest first; what is deleted is left out. */
-export async function householdsOf(em: EntityManager): Promise<Kept<Household>[]> {
+/** The households there are, oldest first; what is deleted is left out, and what cannot be read is named. */
+export async function householdsOf(em: EntityManager): Promise<(Kept<Household> | UnreadHousehold)[]> {
   const rows = await em.find(HouseholdRow, { deletedAt: null }, { orderBy: { createdAt: "asc", id: "asc" } });
-  return rows.map(householdOf);
+  return rows.map(readHousehold);
 }
 
 /**
@@ -46,7 +46,11 @@ export const setHouseholdDeleted = (
   deleted: boolean,
 ): Promise<Kept<Household>> =>
   em.transactional(async (tx) => {
-    const row = await tx.findOne(HouseholdRow, { id, deletedAt: deleted ? null : { $ne: null } });
+    const row = await tx.findOne(HouseholdRow, {
+      id,
+      arrivingSince: null,
+      deletedAt: deleted ? null : { $ne: null },
+    });
     if (!row) throw notFound(`household ${id}`);
     requireVersion(row.version, version, "household", householdOf(row));
     row.deletedAt = deleted ? new Date() : null;
@@ -55,7 +59,7 @@ export const setHouseholdDeleted = (
   });
 
 /** Puts the demo's households in beside one's own, as they were made or, taken out before, as they were left. */
-export const putDemo = (em: EntityManager): Promise<Kept<Household>[]> =>
+export const putDemo = (em: EntityManager): ReturnType<typeof householdsOf> =>
   em.transactional(async (tx) => {
     let moment = Date.now();
     for (const garage of DEMO_GARAGES) {

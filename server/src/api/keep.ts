@@ -14,7 +14,7 @@ import {
   type Kind,
   type Tariff,
 } from "@kettleback/core";
-import { ENTITY_OF, HouseholdRow, type KeptRow } from "../database";
+import { ENTITY_OF, HouseholdRow, isNoJson, type KeptRow } from "../database";
 import { notFound, Problem, refused } from "./problem";
 import { isUnread, readRow } from "./read-row";
 
@@ -32,23 +32,46 @@ const rawOf = (row: KeptRow): Kept<object> => ({
   spec: row.spec,
 });
 
-/** A household's row, judged like every other. @throws Problem 500 naming the field, as nothing works without it */
-export function householdOf(row: {
-  id: string;
-  version: number;
-  spec: object;
-  specVersion: number;
-}): Kept<Household> {
-  const parsed = householdSchema.safeParse(upgradePart("household", row.spec, row.specVersion));
-  if (!parsed.success) {
-    const [first] = problemsOf(parsed.error, householdSchema);
-    throw new Problem(
-      500,
-      "Unreadable",
-      `Household ${row.id} cannot be read: ${first!.field}: ${first!.message}`,
-    );
-  }
-  return { id: row.id, version: row.version, parentId: null, spec: parsed.data };
+/** A household's row as it lies there. */
+export interface HouseholdLying {
+  readonly id: string;
+  readonly version: number;
+  readonly spec: unknown;
+  readonly specVersion: number;
+}
+
+/** A household that this program cannot accept: kept as it is, and said. */
+export interface UnreadHousehold {
+  readonly id: string;
+  readonly name: string;
+  readonly problems: readonly FieldProblem[];
+}
+
+/** A household's row, judged like every other, or what is wrong with it. */
+export function readHousehold({
+  id,
+  version,
+  spec,
+  specVersion,
+}: HouseholdLying): Kept<Household> | UnreadHousehold {
+  if (isNoJson(spec))
+    return { id, name: id, problems: [{ field: "spec", message: "what lies there is no JSON" }] };
+  const parsed = householdSchema.safeParse(upgradePart("household", spec, specVersion));
+  if (parsed.success) return { id, version, parentId: null, spec: parsed.data };
+  const { name } = (spec ?? {}) as { name?: unknown };
+  return { id, name: String(name ?? id), problems: problemsOf(parsed.error, householdSchema) };
+}
+
+/** A household's row. @throws Problem 500 naming the field, as nothing works without it */
+export function householdOf(row: HouseholdLying): Kept<Household> {
+  const read = readHousehold(row);
+  if ("spec" in read) return read;
+  const [first] = read.problems;
+  throw new Problem(
+    500,
+    "Unreadable",
+    `Household ${row.id} cannot be read: ${first!.field}: ${first!.message}`,
+  );
 }
 
 /** Money of one currency is never added to another's: a tariff counts in its household's. */
@@ -94,7 +117,7 @@ async function checkReferences(
 
 /** @throws Problem 404 where there is no such household */
 export async function requireHousehold(em: EntityManager, id: string): Promise<void> {
-  if (!(await em.count(HouseholdRow, { id }))) throw notFound(`household ${id}`);
+  if (!(await em.count(HouseholdRow, { id, deletedAt: null }))) throw notFound(`household ${id}`);
 }
 
 /** Adds a thing to a household, within the caller's transaction. */
@@ -140,9 +163,9 @@ async function current(
 ): Promise<KeptRow> {
   const row = await tx.findOne(ENTITY_OF[kind], {
     id,
-    household,
+    household: { id: household, deletedAt: null },
     deletedAt: deleted ? { $ne: null } : null,
-  });
+  } as never);
   if (!row) throw notFound(`${KINDS[kind].one} ${id} in household ${household}`);
   requireVersion(row.version, version, KINDS[kind].one, rawOf(row));
   return row;

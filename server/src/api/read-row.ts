@@ -1,4 +1,13 @@
-import { KINDS, problemsOf, upgradePart, type Kept, type Kind, type Unread } from "@kettleback/core";
+import {
+  KINDS,
+  problemsOf,
+  upgradePart,
+  type FieldProblem,
+  type Kept,
+  type Kind,
+  type Unread,
+} from "@kettleback/core";
+import { isNoJson } from "../database";
 
 /** A row, its description as it lies there, and the version that wrote it. */
 export interface Described {
@@ -15,10 +24,17 @@ export function readRow(
   { id, version, parentId, spec, specVersion }: Described,
 ): Kept<object> | Unread {
   const { schema, part } = KINDS[kind];
+  const unread = (problems: readonly FieldProblem[], name: unknown): Unread => ({
+    kind,
+    id,
+    name: String(name ?? id),
+    problems: [...problems],
+  });
+  if (isNoJson(spec)) return unread([{ field: "spec", message: "what lies there is no JSON" }], id);
   const parsed = schema.safeParse(upgradePart(part, spec, specVersion));
   if (parsed.success) return { id, version, parentId, spec: parsed.data };
   const { name } = (spec ?? {}) as { name?: unknown };
-  return { kind, id, name: String(name ?? id), problems: problemsOf(parsed.error, schema) };
+  return unread(problemsOf(parsed.error, schema), name);
 }
 
 /** Whether a row could not be read. */

@@ -14,14 +14,14 @@ import {
 import {
   columnsOf,
   ENTITY_OF,
-  HouseholdRow,
   insertSamples,
+  isNoJson,
   MOST_SAMPLES,
   SAMPLE_COLUMNS,
   SessionEntity,
   type SessionRow,
 } from "../database";
-import { requireVersion } from "./keep";
+import { requireHousehold, requireVersion } from "./keep";
 import { notFound, Problem, refused } from "./problem";
 
 /** Most sessions one request reads. */
@@ -34,8 +34,11 @@ export type ReadSession = Kept<SessionRecord> | { readonly id: string; readonly 
 
 const moment = (date: Date): string => new Date(date).toISOString();
 
+const NO_JSON = { field: "spec", message: "what lies there is no JSON" } as const;
+
 /** The description of a session, with what stands in columns put in its place. */
 function described(row: SessionRow): ReadSession {
+  if (isNoJson(row.spec)) return { id: String(row.id), problems: [NO_JSON] };
   const upgraded = upgradePart("record", row.spec, row.specVersion) as object;
   const parsed = recordSchema.safeParse({
     ...upgraded,
@@ -83,9 +86,9 @@ async function sessionRow(
   const row = /^\d{1,15}$/.test(id)
     ? await em.findOne(SessionEntity, {
         id: Number(id),
-        household,
+        household: { id: household, deletedAt: null },
         deletedAt: deleted ? { $ne: null } : null,
-      })
+      } as never)
     : null;
   if (!row) throw notFound(`session ${id.slice(0, 40)} in household ${household}`);
   return row;
@@ -100,8 +103,7 @@ export interface Begun {
 /** Records a session. Told again under the same key it is the one there is, as it is kept. */
 export const begin = (em: EntityManager, household: string, spec: SessionRecord): Promise<Begun> =>
   em.transactional(async (tx) => {
-    if (!(await tx.count(HouseholdRow, { id: household, deletedAt: null })))
-      throw notFound(`household ${household}`);
+    await requireHousehold(tx, household);
     const there = await tx.findOne(SessionEntity, { household, key: spec.key });
     if (there?.deletedAt)
       throw new Problem(
@@ -130,8 +132,7 @@ export const tellAll = (
   specs: readonly SessionRecord[],
 ): Promise<Told> =>
   em.transactional(async (tx) => {
-    if (!(await tx.count(HouseholdRow, { id: household, deletedAt: null })))
-      throw notFound(`household ${household}`);
+    await requireHousehold(tx, household);
     for (const spec of firstOfEach(specs)) await checkNamed(tx, household, spec);
     const there = await tx.find(
       SessionEntity,
@@ -218,8 +219,7 @@ export async function sessionsBetween(
   household: string,
   { from, to, after, limit }: { from: string; to: string; after?: string | undefined; limit: number },
 ): Promise<Page<ReadSession>> {
-  if (!(await em.count(HouseholdRow, { id: household, deletedAt: null })))
-    throw notFound(`household ${household}`);
+  await requireHousehold(em, household);
   const [ms, id] = (after ?? "").split("-").map(Number);
   const rows = await em.find(
     SessionEntity,

@@ -1,12 +1,13 @@
 import { defineEntity, p, type EntitySchema } from "@mikro-orm/core";
 import { KINDS, PARENTS_FIRST, type Kind } from "@kettleback/core";
+import { SpecType } from "./spec-type";
 
 /** Columns every kept thing has. The description is one JSON document, judged by the core's schema both ways. */
 const columns = () => ({
   id: p.string().primary(),
   /** Raised on every write; a writer who saw an older one is refused. */
   version: p.integer().version(),
-  spec: p.json<object>(),
+  spec: p.type(SpecType).$type<object>(),
   /** The version of the description, raised to this program's when it is written again. */
   specVersion: p.integer().default(1),
   createdAt: p.datetime().onCreate(() => new Date()),
@@ -20,7 +21,13 @@ const columns = () => ({
 export const HouseholdRow = defineEntity({
   name: "Household",
   tableName: "household",
-  properties: { ...columns(), /** Set while deleted; cleared by undo. */ deletedAt: p.datetime().nullable() },
+  properties: {
+    ...columns(),
+    /** Set while deleted; cleared by undo. */
+    deletedAt: p.datetime().nullable(),
+    /** Set, beside the other, while it is taken in from a file. */
+    arrivingSince: p.datetime().nullable(),
+  },
 });
 
 /** A row of any kind of thing a household keeps. */

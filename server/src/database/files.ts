@@ -26,6 +26,20 @@ export function moveAside(file: string, word: string, now: Date): string {
   return aside;
 }
 
+/** Moves the log that lies beside a database out of its way. @returns the name it has now */
+export function moveLogAside(file: string, now: Date): string {
+  const aside = `${file}.foreign-log-${stampOf(now)}-wal`;
+  renameSync(`${file}-wal`, aside);
+  rmSync(`${file}-shm`, { force: true });
+  return aside;
+}
+
+/** Which file lies under a name; undefined where none does. It is another after the name was given to another. */
+export function fileAt(file: string): string | undefined {
+  const found = statSync(file, { bigint: true, throwIfNoEntry: false });
+  return found && `${found.dev}-${found.ino}`;
+}
+
 /** How an SQLite file begins, where it says how it is written, and what one not in write-ahead mode says there. */
 const HEADER = { magic: "SQLite format 3\0", writeVersionAt: 18, rollback: 1 } as const;
 
@@ -53,10 +67,7 @@ export function setForeignLogAside(file: string, now = new Date()): string | und
   const log = `${file}-wal`;
   if (!existsSync(file) || !existsSync(log) || statSync(log).size === 0 || !isPlainCopy(file))
     return undefined;
-  const aside = `${file}.foreign-log-${stampOf(now)}-wal`;
-  renameSync(log, aside);
-  rmSync(`${file}-shm`, { force: true });
-  return aside;
+  return moveLogAside(file, now);
 }
 
 /** Whether a file is a whole database: one that is cut off may open all the same, and fail only where something is missing. */

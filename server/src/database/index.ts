@@ -1,4 +1,7 @@
 export * from "./open";
+export * from "./arrival";
+export * from "./lock";
+export * from "./spec-type";
 export * from "./copies";
 export * from "./emptying";
 export * from "./files";

@@ -1,11 +1,11 @@
-import { existsSync, renameSync } from "node:fs";
-import { join } from "node:path";
+import { renameSync } from "node:fs";
 import type { MikroORM } from "@mikro-orm/libsql";
-import { copiesFolder, copiesOf, copyDaily, copyInto, type Copy } from "./copies";
+import { dropArrivals } from "./arrival";
+import { clockHolds, copiesOf, copyInto, DailyCopies, nameBefore, oddClock, type Copy } from "./copies";
 import { emptyBin } from "./emptying";
-import { dropDatabase, dropLog, stampOf } from "./files";
+import { dropDatabase, dropLog, fileAt, moveLogAside } from "./files";
 import { closeDatabase, openDatabase } from "./open";
-import { readyCopy, requireWhole } from "./recover";
+import { LostDatabaseError, readyCopy, requireWhole } from "./recover";
 
 /** How often a copy may be due (ms). */
 const EVERY = 3_600_000;
@@ -22,7 +22,9 @@ export class RestoringError extends Error {
 /** Opens a database, or says plainly that it is lost. @throws LostDatabaseError */
 export async function openKept(file: string): Promise<MikroORM> {
   requireWhole(file);
-  return openDatabase(file);
+  const orm = await openDatabase(file);
+  await dropArrivals(orm.em.fork());
+  return orm;
 }
 
 /** A database in use, with its daily copies, that can be put back to one of them while it runs. */
@@ -33,11 +35,24 @@ export class Keeper {
   private idle: (() => void) | undefined;
   /** Set while another copy is put in place: nothing more is read or written until it stands there. */
   busy = false;
+  /** Set once the file was found deleted or replaced: nothing more is written. */
+  lost: LostDatabaseError | undefined;
+  /** Called then, once. */
+  onLost: ((lost: LostDatabaseError) => void) | undefined;
+  /** The very file that was opened, and its log. */
+  private own: string | undefined;
+  private log: string | undefined;
+  private rescuing: Promise<LostDatabaseError> | undefined;
+  private readonly daily: DailyCopies;
 
   private constructor(
     private orm: MikroORM,
     readonly file: string,
-  ) {}
+  ) {
+    this.own = fileAt(file);
+    this.log = fileAt(`${file}-wal`);
+    this.daily = new DailyCopies(file);
+  }
 
   static async open(file: string): Promise<Keeper> {
     return new Keeper(await openKept(file), file);
@@ -72,19 +87,60 @@ export class Keeper {
 
   /**
    * Makes copies as they fall due, then takes out for good what lies in the bin too long: the newest copy has it still.
-   * @param failed told of what could not be done: a full disk, say
+   * @param say told of what could not be done: a full disk, a clock that cannot be right
    */
-  startCopying(failed: (error: unknown) => void): void {
+  startCopying(say: (trouble: string) => void): void {
     const tend = async () => {
-      await copyDaily(this.orm, this.file, Date.now());
-      await emptyBin(this.orm.em.fork(), Date.now());
+      await this.requireOwn();
+      const now = Date.now();
+      const odd = oddClock(this.file, now);
+      if (odd) say(odd);
+      await this.daily.make(this.orm, now);
+      // A clock that has just jumped would empty it at once.
+      if (clockHolds(this.file, now)) await emptyBin(this.orm.em.fork(), now);
     };
     const due = () => {
-      if (!this.busy) this.copying = tend().catch(failed);
+      if (this.busy || this.lost) return;
+      this.copying = tend().catch((error: unknown) =>
+        say(`No copy could be made: ${(error as Error).message}`),
+      );
     };
     due();
     this.timer = setInterval(due, EVERY);
     this.timer.unref();
+  }
+
+  /**
+   * Makes sure that what was written lies in the file that is there: it is looked at before a write is begun and again
+   * before it is acknowledged. Where the file was deleted or replaced meanwhile, all that is kept goes into a copy.
+   * @throws LostDatabaseError then, and from then on
+   */
+  async requireOwn(): Promise<void> {
+    if (this.lost) throw this.lost;
+    if (this.busy || fileAt(this.file) === this.own) return;
+    this.rescuing ??= this.rescue();
+    this.lost ??= await this.rescuing;
+    this.onLost?.(this.lost);
+    this.onLost = undefined;
+    throw this.lost;
+  }
+
+  private async rescue(): Promise<LostDatabaseError> {
+    const what = "was deleted or replaced while it was in use";
+    try {
+      await copyInto(this.orm, this.file, nameBefore(this.file, new Date()));
+      return new LostDatabaseError(
+        this.file,
+        what,
+        "All that was kept until now is in a copy; nothing more is written. What lies there now is used by stopping Kettleback and starting it again.",
+      );
+    } catch (error) {
+      return new LostDatabaseError(
+        this.file,
+        what,
+        `What was kept since its last copy could not be saved (${(error as Error).message}).`,
+      );
+    }
   }
 
   copies(): Copy[] {
@@ -103,14 +159,16 @@ export class Keeper {
     try {
       await Promise.all([this.copying, this.untilOnly(asking)]);
       const next = await readyCopy(this.file, name);
-      await copyInto(this.orm, this.file, this.nameBefore());
+      await copyInto(this.orm, this.file, nameBefore(this.file, new Date()));
       await closeDatabase(this.orm);
       try {
         // The log was emptied on closing; renaming replaces the file whole or not at all.
         dropLog(this.file);
         renameSync(next, this.file);
       } finally {
-        this.orm = await openDatabase(this.file);
+        this.orm = await openKept(this.file);
+        this.own = fileAt(this.file);
+        this.log = fileAt(`${this.file}-wal`);
         dropDatabase(next);
       }
     } finally {
@@ -118,18 +176,18 @@ export class Keeper {
     }
   }
 
-  /** A name for the copy of what was there until now that no copy has yet. */
-  private nameBefore(): string {
-    const stamp = stampOf(new Date());
-    const name = (n: number) => `before-${stamp}${n === 0 ? "" : `-${n}`}.sqlite`;
-    let n = 0;
-    while (existsSync(join(copiesFolder(this.file), name(n)))) n += 1;
-    return name(n);
-  }
-
   async close(): Promise<void> {
     clearInterval(this.timer);
     await this.copying;
+    // What lies there now is not its own: its log is not written into it.
+    if (this.lost) return this.abandon();
     await closeDatabase(this.orm);
+  }
+
+  /** Lets go of a database whose name another file has, and takes its log out of that one's way. */
+  private async abandon(): Promise<void> {
+    await this.orm.close(true);
+    if (this.log !== undefined && fileAt(`${this.file}-wal`) === this.log)
+      moveLogAside(this.file, new Date());
   }
 }

@@ -9,11 +9,11 @@ export class LostDatabaseError extends Error {
   /** Its copies, newest first; none where nothing can be put in its place. */
   readonly copies: readonly Copy[];
 
-  constructor(file: string, what: string) {
+  constructor(file: string, what: string, said = "Nothing has been written.") {
     const copies = copiesOf(file);
     const [newest] = copies;
     super(
-      `The database ${file} ${what}. Nothing has been written. ` +
+      `The database ${file} ${what}. ${said} ` +
         (newest
           ? `Its newest copy is ${join(copiesFolder(file), newest.name)}: "npm run recover" goes on from it, and keeps what is there now beside it.`
           : "Put the right file there, or name another with KETTLEBACK_DB."),

@@ -1,30 +1,29 @@
 import type { RequestHandler } from "express";
 import helmet from "helmet";
 import { Problem } from "../api/problem";
+import { hostName, knownNames } from "./names";
 
-const LOOPBACK_NAMES = new Set(["localhost", "127.0.0.1", "[::1]"]);
-
-const hostName = (authority: string): string => authority.replace(/:\d+$/, "").toLowerCase();
+/** The names a server that listens on loopback is known by. */
+const ONLY_LOOPBACK = knownNames();
 
 /**
  * Refuses requests that reached this server under a foreign name (a rebound DNS name) or were sent by a page of another
  * origin.
- * @param hosts names and addresses it is known by beside loopback
+ * @param isOwn whether a name or address is this server's
  */
-export function guardHostAndOrigin(hosts: readonly string[] = []): RequestHandler {
-  const names = new Set([...LOOPBACK_NAMES, ...hosts.map((host) => host.toLowerCase())]);
+export function guardHostAndOrigin(isOwn: (name: string) => boolean = ONLY_LOOPBACK): RequestHandler {
   return (req, _res, next) => {
     const host = req.headers.host ?? "";
-    if (!names.has(hostName(host)))
+    if (!isOwn(hostName(host)))
       throw new Problem(
         403,
         "Foreign host",
-        hosts.length === 0
-          ? "This server answers only to localhost, 127.0.0.1 and [::1]."
+        isOwn === ONLY_LOOPBACK
+          ? "This server answers only to localhost and the loopback addresses, such as 127.0.0.1."
           : "This server does not know itself by that name. Add it to KETTLEBACK_HOSTS.",
       );
     const { origin } = req.headers;
-    if (origin !== undefined && origin !== `http://${host}`)
+    if (origin !== undefined && origin !== `${req.protocol}://${host}`)
       throw new Problem(403, "Foreign origin", "This server takes requests only from its own pages.");
     next();
   };
@@ -50,6 +49,6 @@ export const securityHeaders = helmet({
   },
   // A form sent with no referrer at all would say its origin is null, and be refused.
   referrerPolicy: { policy: "same-origin" },
-  // Served over plain HTTP on loopback: a strict-transport promise could not be kept.
+  // A name in a house is shared by other ports that speak plain HTTP: a strict-transport promise would shut them out.
   strictTransportSecurity: false,
 });

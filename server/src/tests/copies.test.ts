@@ -4,6 +4,7 @@ import {
   mkdtempSync,
   readFileSync,
   readdirSync,
+  renameSync,
   rmSync,
   statSync,
   truncateSync,
@@ -15,7 +16,19 @@ import { join } from "node:path";
 import pino from "pino";
 import request from "supertest";
 import { createApp } from "../app";
-import { BIN_DAYS, copiesFolder, copyDaily, copyInto, Keeper, openDatabase, seedDemo } from "../database";
+import {
+  BIN_DAYS,
+  clockHolds,
+  copiesFolder,
+  copiesOf,
+  copyInto,
+  DailyCopies,
+  Keeper,
+  LostDatabaseError,
+  oddClock,
+  openDatabase,
+  seedDemo,
+} from "../database";
 
 // What is kept is written to a real disk, which may be slow.
 jest.setTimeout(30_000);
@@ -37,18 +50,21 @@ const cars = async (keeper: Keeper): Promise<number> => {
   return row.n;
 };
 
+type Orm = Awaited<ReturnType<typeof openDatabase>>;
+const ormOf = (keeper: Keeper): Orm => (keeper as unknown as { orm: Orm }).orm;
+/** Makes the day's copy where it is due, as a server that was just started does. */
+const copyToday = (orm: Orm, now = Date.now()) => new DailyCopies(file).make(orm, now);
+
 test("a copy a day it changes, seven kept, each a whole database", async () => {
   const orm = await openDatabase(file);
   await seedDemo(orm.em.fork());
   const start = Date.now();
   for (let day = 0; day < 9; day++) {
     await orm.em.getConnection().execute("update car set version = version + 1");
-    const name = await copyDaily(orm, file, start + day * DAY);
-    expect(name).toMatch(/^kettleback-\d{4}-\d\d-\d\d\.sqlite$/);
-    expect(await copyDaily(orm, file, start + day * DAY)).toBeUndefined();
-    // As if made on its own day.
-    const at = new Date(start - (9 - day) * DAY);
-    utimesSync(join(copiesFolder(file), name!), at, at);
+    const name = await copyToday(orm, start + day * DAY);
+    const date = new Date(start + day * DAY).toISOString().slice(0, 10);
+    expect(name).toBe(`kettleback-00000${day + 1}-${date}.sqlite`);
+    expect(await copyToday(orm, start + day * DAY)).toBeUndefined();
   }
   expect(listed()).toHaveLength(7);
   const copy = await openDatabase(join(copiesFolder(file), listed().at(-1)!));
@@ -65,24 +81,206 @@ test("what lies in the bin too long goes once the day's copy is made, which has 
   const leads = (orm: Pick<Keeper, "em">) =>
     orm.em.getConnection().execute("select count(*) as n from lead where deleted_at is not null");
   const failures: unknown[] = [];
-  keeper.startCopying((error) => failures.push(error));
+  // A clock that two copies agree with.
+  for (const [i, days] of [2, 1].entries())
+    await copyInto(
+      ormOf(keeper),
+      file,
+      `kettleback-00000${i + 1}-${new Date(Date.now() - days * DAY).toISOString().slice(0, 10)}.sqlite`,
+    );
+  await keeper.em.getConnection().execute("update car set version = version + 1");
+  keeper.startCopying((trouble) => failures.push(trouble));
   await keeper.close();
   expect(failures).toEqual([]);
   const left = await openDatabase(file);
   expect(await leads(left)).toEqual([{ n: 0 }]);
   await left.close();
-  const copy = await openDatabase(join(copiesFolder(file), listed()[0]!));
+  const copy = await openDatabase(join(copiesFolder(file), listed().at(-1)!));
   expect(await leads(copy)).toEqual([{ n: 1 }]);
   await copy.close();
 });
 
 test("a day on which nothing changes makes no copy", async () => {
   const orm = await openDatabase(file);
-  expect(await copyDaily(orm, file, Date.now())).toBeDefined();
-  const later = new Date(Date.now() + 1_000);
-  for (const name of listed()) utimesSync(join(copiesFolder(file), name), later, later);
-  expect(await copyDaily(orm, file, Date.now() + DAY)).toBeUndefined();
+  await seedDemo(orm.em.fork());
+  expect(await copyToday(orm)).toBeDefined();
+  expect(await copyToday(orm, Date.now() + DAY)).toBeUndefined();
+  expect(listed()).toHaveLength(1);
+  await orm.em.getConnection().execute("update car set version = version + 1");
+  expect(await copyToday(orm, Date.now() + DAY)).toBeDefined();
   await orm.close();
+});
+
+test("a copy dated 2031 by a clock that was wrong stops none; order goes by number, and the oldest by number goes", async () => {
+  const orm = await openDatabase(file);
+  await seedDemo(orm.em.fork());
+  const now = Date.parse("2026-11-28T12:00:00Z");
+  const change = () => orm.em.getConnection().execute("update car set version = version + 1");
+  const wrong = Date.parse("2031-03-04T12:00:00Z");
+  const names: (string | undefined)[] = [];
+  for (const at of [now - DAY, wrong, now, now + DAY]) {
+    await change();
+    names.push(await copyToday(orm, at));
+  }
+  expect(names).toEqual([
+    "kettleback-000001-2026-11-27.sqlite",
+    "kettleback-000002-2031-03-04.sqlite",
+    "kettleback-000003-2026-11-28.sqlite",
+    "kettleback-000004-2026-11-29.sqlite",
+  ]);
+  // Whatever the files themselves say of when they were written.
+  utimesSync(join(copiesFolder(file), names[1]!), new Date(wrong), new Date(wrong));
+  expect(copiesOf(file).map(({ name }) => name)).toEqual(names.toReversed());
+  expect(oddClock(file, now)).toMatch(
+    /kettleback-000002-2031-03-04\.sqlite bears a date after today's, 2026-11-28/,
+  );
+  expect(oddClock(file, wrong + DAY)).toBeUndefined();
+  for (let day = 2; day < 7; day++) {
+    await change();
+    await copyToday(orm, now + day * DAY);
+  }
+  expect(listed().map((name) => Number(name.slice(11, 17)))).toEqual([3, 4, 5, 6, 7, 8, 9]);
+  await orm.close();
+});
+
+test("copies of an older Kettleback, without a number, come after those that have one", async () => {
+  const orm = await openDatabase(file);
+  await seedDemo(orm.em.fork());
+  await copyInto(orm, file, "kettleback-2031-03-04.sqlite");
+  await copyInto(orm, file, "before-2026-11-20-10-00-00-000.sqlite");
+  await copyInto(orm, file, "a-file-of-mine.sqlite");
+  const early = new Date("2020-01-01");
+  utimesSync(join(copiesFolder(file), "kettleback-2031-03-04.sqlite"), early, early);
+  expect(await copyToday(orm)).toBeUndefined();
+  await orm.em.getConnection().execute("update car set version = version + 1");
+  const name = await copyToday(orm);
+  expect(copiesOf(file).map((copy) => copy.name)).toEqual([
+    name,
+    "before-2026-11-20-10-00-00-000.sqlite",
+    "kettleback-2031-03-04.sqlite",
+  ]);
+  await orm.close();
+});
+
+test("a clock is trusted to empty the bin once two daily copies agree with it, and not when it has just jumped", async () => {
+  const orm = await openDatabase(file);
+  const now = Date.parse("2026-11-28T12:00:00Z");
+  const named = async (...dates: string[]) => {
+    rmSync(copiesFolder(file), { recursive: true, force: true });
+    for (const [i, date] of dates.entries())
+      await copyInto(orm, file, `kettleback-00000${i + 1}-${date}.sqlite`);
+  };
+  expect(clockHolds(file, now)).toBe(false);
+  await named("2026-11-28");
+  expect(clockHolds(file, now)).toBe(false);
+  await named("2026-11-20", "2026-11-28");
+  expect(clockHolds(file, now)).toBe(true);
+  await named("2026-11-20", "2031-03-04");
+  expect(clockHolds(file, Date.parse("2031-03-04T12:00:00Z"))).toBe(false);
+  expect(clockHolds(file, now)).toBe(false);
+  await named("2031-03-04", "2026-11-28");
+  expect(clockHolds(file, now)).toBe(false);
+  await orm.close();
+});
+
+test("where a file lies in the copies' place, what is kept is served all the same and the trouble is said", async () => {
+  writeFileSync(copiesFolder(file), "mine");
+  const keeper = await Keeper.open(file);
+  await seedDemo(keeper.em.fork());
+  expect(keeper.copies()).toEqual([]);
+  const said: string[] = [];
+  keeper.startCopying((trouble) => said.push(trouble));
+  await keeper.close();
+  expect(said).toEqual([expect.stringMatching(/^No copy could be made: .*own-copies is no folder/)]);
+  expect(readFileSync(copiesFolder(file), "utf8")).toBe("mine");
+});
+
+describe("a database whose file", () => {
+  const called = (keeper: Keeper) =>
+    request
+      .agent(createApp({ orm: keeper, keeper, log: pino({ level: "silent" }) }))
+      .set("Host", "127.0.0.1:4180");
+  const add = (call: ReturnType<typeof called>, name: string) =>
+    call.post("/api/households/fallow-quay/places").send({ spec: { name }, parentId: null });
+  const wrecks: [string, () => void][] = [
+    ["is deleted", () => rmSync(file)],
+    [
+      "is replaced by another",
+      () => {
+        copyFileSync(join(folder, "other.sqlite"), `${file}.new`);
+        renameSync(`${file}.new`, file);
+      },
+    ],
+  ];
+  test.each(wrecks)(
+    "%s while it is in use acknowledges no write, and all it kept is in a copy",
+    async (_, wreck) => {
+      const other = await openDatabase(join(folder, "other.sqlite"));
+      await other.close();
+      const keeper = await Keeper.open(file);
+      await seedDemo(keeper.em.fork());
+      const lost: LostDatabaseError[] = [];
+      keeper.onLost = (error) => lost.push(error);
+      const call = called(keeper);
+      expect((await add(call, "before")).status).toBe(201);
+      wreck();
+      const refused = await Promise.all([add(call, "after"), add(call, "after too")]);
+      for (const { status, body } of refused)
+        expect([status, body]).toEqual([
+          503,
+          expect.objectContaining({
+            title: "Database gone",
+            detail: expect.stringMatching(
+              /was deleted or replaced while it was in use\. All that was kept until now is in a copy/,
+            ),
+          }),
+        ]);
+      expect(lost).toHaveLength(1);
+      await keeper.close();
+      expect(listed()).toHaveLength(1);
+      const copy = await Keeper.open(join(copiesFolder(file), listed()[0]!));
+      const names = (await copy.em
+        .fork()
+        .getConnection()
+        .execute("select spec ->> 'name' as name from place")) as {
+        name: string;
+      }[];
+      expect(names.map(({ name }) => name)).toContain("before");
+      expect(await cars(copy)).toBe(5);
+      await copy.close();
+      // What lies there now is opened as it is: no log of the other is played into it.
+      if (existsSync(file)) {
+        const now = await Keeper.open(file);
+        expect(await cars(now)).toBe(0);
+        await now.close();
+      }
+    },
+  );
+
+  test("is replaced between a write and its acknowledgement is noticed before that", async () => {
+    const other = await openDatabase(join(folder, "other.sqlite"));
+    await other.close();
+    const keeper = await Keeper.open(file);
+    await seedDemo(keeper.em.fork());
+    const own = keeper.requireOwn.bind(keeper);
+    let looked = 0;
+    jest.spyOn(keeper, "requireOwn").mockImplementation(() => {
+      looked += 1;
+      // The first look was before the write; it is written when the second is taken.
+      if (looked === 2) wrecks[1]![1]();
+      return own();
+    });
+    expect((await add(called(keeper), "between")).status).toBe(503);
+    expect(looked).toBe(2);
+    await keeper.close();
+    const copy = await Keeper.open(join(copiesFolder(file), listed()[0]!));
+    const found = await copy.em
+      .fork()
+      .getConnection()
+      .execute("select 1 from place where spec ->> 'name' = 'between'");
+    expect(found).toHaveLength(1);
+    await copy.close();
+  });
 });
 
 test("a copy is put back from the screen while the server runs, and that can be undone", async () => {
@@ -91,7 +289,7 @@ test("a copy is put back from the screen while the server runs, and that can be 
   const call = request
     .agent(createApp({ orm: keeper, keeper, log: pino({ level: "silent" }) }))
     .set("Host", "127.0.0.1:4180");
-  await copyDaily((keeper as unknown as { orm: Parameters<typeof copyDaily>[0] }).orm, file, Date.now());
+  await copyToday(ormOf(keeper));
   await keeper.em.fork().getConnection().execute("delete from saved_path");
   await keeper.em
     .fork()
@@ -115,7 +313,7 @@ test("a copy that is damaged, or none, is refused and nothing is changed", async
   const call = request
     .agent(createApp({ orm: keeper, keeper, log: pino({ level: "silent" }) }))
     .set("Host", "127.0.0.1:4180");
-  await copyDaily((keeper as unknown as { orm: Parameters<typeof copyDaily>[0] }).orm, file, Date.now());
+  await copyToday(ormOf(keeper));
   const [name] = listed();
   truncateSync(join(copiesFolder(file), name!), 5_000);
   const refused = await call.post(`/api/copies/${name}/restore`).send({});
@@ -146,7 +344,7 @@ test("what is kept lies in the one file once the keeper is closed: copied alone,
 test("a log that is not the database's own is moved aside, never played into a copy put in its place", async () => {
   const keeper = await Keeper.open(file);
   await seedDemo(keeper.em.fork());
-  await copyDaily((keeper as unknown as { orm: Parameters<typeof copyDaily>[0] }).orm, file, Date.now());
+  await copyToday(ormOf(keeper));
   await keeper.em.fork().getConnection().execute("delete from car");
   // As kill -9 leaves it: the log not played into the file.
   const log = readFileSync(`${file}-wal`);
@@ -184,7 +382,7 @@ test("of copies put back at once, one is and the others are told to wait; every 
   const call = request
     .agent(createApp({ orm: keeper, keeper, log: pino({ level: "silent" }) }))
     .set("Host", "127.0.0.1:4180");
-  await copyDaily((keeper as unknown as { orm: Parameters<typeof copyDaily>[0] }).orm, file, Date.now());
+  await copyToday(ormOf(keeper));
   const [name] = listed();
   const answers = await Promise.all([1, 2, 3].map(() => call.post(`/api/copies/${name}/restore`).send({})));
   expect(answers.map(({ status }) => status).sort()).toEqual([200, 503, 503]);
@@ -205,7 +403,7 @@ test("a copy is put back only when what is being written is written", async () =
   const call = request
     .agent(createApp({ orm: keeper, keeper, log: pino({ level: "silent" }) }))
     .set("Host", "127.0.0.1:4180");
-  await copyDaily((keeper as unknown as { orm: Parameters<typeof copyDaily>[0] }).orm, file, Date.now());
+  await copyToday(ormOf(keeper));
   const [name] = listed();
   const answers = await Promise.all([
     ...Array.from({ length: 12 }, (_, i) =>
@@ -242,7 +440,7 @@ test("a copy is put back only when what is being written is written", async () =
 test("a file cut off, swapped for something else, or moved away is said with what to do, and never overwritten", async () => {
   const keeper = await Keeper.open(file);
   await seedDemo(keeper.em.fork());
-  await copyDaily((keeper as unknown as { orm: Parameters<typeof copyDaily>[0] }).orm, file, Date.now());
+  await copyToday(ormOf(keeper));
   await keeper.close();
   const whole = join(folder, "whole.sqlite");
   copyFileSync(file, whole);

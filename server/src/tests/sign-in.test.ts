@@ -7,7 +7,10 @@ import request from "supertest";
 import { createApp } from "../app";
 import { readConfig } from "../config";
 import { openDatabase, seedDemo } from "../database";
-import { SignIns } from "../safety/sign-ins";
+import { cookieNames, doorOf, type Door } from "../safety/door";
+import { Guesses, sourceOf, type Guess } from "../safety/guesses";
+import { knownToken } from "../safety/cookies";
+import { knownNames } from "../safety/names";
 
 // What is kept is written to a real disk, which may be slow.
 jest.setTimeout(30_000);
@@ -16,8 +19,8 @@ const PASSPHRASE = "curlews over the slip";
 const HOST = "192.168.1.20:4180";
 
 let orm: MikroORM;
-let clock = 0;
-let signIns: SignIns;
+const SECRET = "a secret of the test";
+let door: Door;
 let logged = "";
 const folder = mkdtempSync(join(tmpdir(), "kettleback-door-"));
 const log = pino({ level: "trace" }, { write: (line: string) => void (logged += line) });
@@ -27,10 +30,8 @@ beforeAll(async () => {
   await seedDemo(orm.em.fork());
   writeFileSync(join(folder, "index.html"), "<title>inside</title>");
 });
-beforeEach(async () => {
-  clock = 1_000_000;
-  signIns = await SignIns.for(PASSPHRASE, () => clock);
-});
+beforeEach(() => (door = doorOf({ passphrase: PASSPHRASE, secret: SECRET, secure: false })));
+afterEach(() => jest.restoreAllMocks());
 afterAll(async () => {
   rmSync(folder, { recursive: true });
   await orm.close();
@@ -38,7 +39,9 @@ afterAll(async () => {
 
 const call = () =>
   request
-    .agent(createApp({ orm, log, pages: folder, hosts: ["192.168.1.20", "kettleback.local"], signIns }))
+    .agent(
+      createApp({ orm, log, pages: folder, isOwn: knownNames(["192.168.1.20", "kettleback.local"]), door }),
+    )
     .set("Host", HOST);
 const guess = (agent: ReturnType<typeof call>, passphrase: string) =>
   agent.post("/sign-in").type("form").send({ passphrase });
@@ -57,7 +60,7 @@ test.each([
   ["get", "/path", 303],
   ["get", "/assets/anything.js", 303],
   ["get", "/index.html", 303],
-  ["get", "/API/households", 303],
+  ["get", "/API/households", 401],
 ] as const)(
   "without the passphrase %s %s gives %d and nothing of what is kept",
   async (method, address, status) => {
@@ -78,90 +81,222 @@ test("the page that asks needs no script, and the passphrase opens everything wi
   ]);
   const entered = await guess(agent, PASSPHRASE);
   expect([entered.status, entered.headers.location]).toEqual([303, "/"]);
-  expect(entered.headers["set-cookie"]![0]).toMatch(
-    /^kettleback=[0-9a-f.]+; Path=\/; HttpOnly; SameSite=Strict$/,
-  );
+  const cookies = entered.headers["set-cookie"] as unknown as string[];
+  expect(cookies.map((cookie) => cookie.split("=")[0]).sort()).toEqual(["kettleback", "kettleback-known"]);
+  for (const cookie of cookies) expect(cookie).toMatch(/; Path=\/; .*HttpOnly; SameSite=Strict$/);
   expect((await agent.get("/")).text).toContain("inside");
   expect(((await agent.get("/api/households")).body as unknown[]).length).toBe(2);
 });
 
-test("a wrong passphrase opens nothing, and every further one is put off twice as long", async () => {
+/** A guess that nobody breaks off. */
+const guessOf = (text: string, address: string, known: string | null = null): Guess => ({
+  text,
+  address,
+  known,
+  gone: new AbortController().signal,
+});
+const DAY = 24 * 3600 * 1000;
+/** Has every clock in the program stand at a moment. */
+const at = (now: number) => jest.spyOn(Date, "now").mockReturnValue(now);
+
+test("a wrong passphrase opens nothing, and its answer is held back; the right one is let in meanwhile", async () => {
   const agent = call();
-  const waits: number[] = [];
-  for (let i = 0; i < 8; i++) {
-    const wrong = await guess(agent, "gulls over the slip");
-    expect(wrong.status).toBe(429);
-    waits.push(Number(wrong.headers["retry-after"]));
-    // Too soon even the right one is not weighed.
-    expect((await guess(agent, PASSPHRASE)).status).toBe(429);
-    clock += waits.at(-1)! * 1000;
-  }
-  expect(waits).toEqual([1, 2, 4, 8, 16, 32, 60, 60]);
+  const began = performance.now();
+  const wrong = await guess(agent, "gulls over the slip");
+  expect([wrong.status, wrong.text.includes("That is not it")]).toEqual([403, true]);
+  expect(performance.now() - began).toBeGreaterThan(500);
   expect((await agent.get("/api/households")).status).toBe(401);
+  const held = guess(agent, "terns over the slip").then(() => performance.now());
   expect((await guess(agent, PASSPHRASE)).status).toBe(303);
+  expect(performance.now()).toBeLessThan(await held);
 });
 
-test("guesses sent together count one after the other: all but the first come too soon", async () => {
-  const attempts = await Promise.all(
-    Array.from({ length: 6 }, (_, i) => signIns.attempt(i === 5 ? PASSPHRASE : `guess ${i}`, "10.0.0.9", "")),
+test("the answer to each further wrong guess of a source is held back twice as long, up to fifteen seconds", async () => {
+  const guesses = new Guesses(PASSPHRASE);
+  const holds: number[] = [];
+  for (let i = 0; i < 8; i++)
+    holds.push(await guesses.holdAfterWrong(guessOf("gulls over the slip", "10.0.0.9")));
+  expect(holds).toEqual([500, 1000, 2000, 4000, 8000, 15_000, 15_000, 15_000]);
+  expect(await guesses.holdAfterWrong(guessOf("gulls over the slip", "10.0.0.10"))).toBe(500);
+});
+
+test("behind a hundred wrong guesses of one address another address waits for one turn, and the same address for its own", async () => {
+  const guesses = new Guesses(PASSPHRASE);
+  const order: string[] = [];
+  const weigh = (name: string, guess: Guess) =>
+    guesses.weigh(guess).then((weighed) => void order.push(`${name} ${weighed}`));
+  const flood = Array.from({ length: 100 }, (_, i) => weigh("flood", guessOf(`guess ${i}`, "10.0.0.9")));
+  await Promise.all([
+    weigh("elsewhere", guessOf(PASSPHRASE, "10.0.0.10")),
+    weigh("beside", guessOf(PASSPHRASE, "10.0.0.9")),
+  ]);
+  await Promise.all(flood);
+  // Two are weighed at once, and began before it came.
+  expect(order.indexOf("elsewhere right")).toBeLessThanOrEqual(5);
+  expect(order.at(-1)).toBe("beside right");
+  expect(order.filter((one) => one === "flood wrong")).toHaveLength(100);
+});
+
+test("a browser that was let in before goes first, whatever address it shares; after five wrong guesses it waits like others", async () => {
+  const guesses = new Guesses(PASSPHRASE);
+  const order: string[] = [];
+  const weigh = (name: string, guess: Guess) =>
+    guesses.weigh(guess).then((weighed) => void order.push(`${name} ${weighed}`));
+  const flood = (n: number) =>
+    Array.from({ length: n }, (_, i) => weigh("flood", guessOf(`guess ${i}`, `10.0.${i % 9}.9`)));
+  const first = flood(40);
+  await weigh("known", guessOf(PASSPHRASE, "10.0.0.9", "a browser"));
+  expect(order.length).toBeLessThanOrEqual(5);
+  await Promise.all(first);
+  for (let i = 0; i < 5; i++) await guesses.holdAfterWrong(guessOf("wrong", "10.0.0.9", "a browser"));
+  order.length = 0;
+  const second = flood(40);
+  await weigh("known", guessOf(PASSPHRASE, "10.0.0.9", "a browser"));
+  expect(order.length).toBeGreaterThan(15);
+  await Promise.all(second);
+});
+
+test("a guess nobody waits for any more is not weighed, and its place goes to the next", async () => {
+  const guesses = new Guesses(PASSPHRASE);
+  const gone = new AbortController();
+  const flood = Array.from({ length: 200 }, (_, i) =>
+    guesses.weigh({ ...guessOf(`guess ${i}`, "10.0.0.9"), gone: gone.signal }),
   );
-  expect(attempts.filter(({ ok }) => ok)).toEqual([]);
+  const right = guesses.weigh(guessOf(PASSPHRASE, "10.0.0.9"));
+  await new Promise((resolve) => setImmediate(resolve));
+  gone.abort();
+  expect(await right).toBe("right");
+  const weighed = await Promise.all(flood);
+  expect(weighed.filter((one) => one === "gone").length).toBeGreaterThanOrEqual(198);
 });
 
-test("of 200 that come at once with the right passphrase from everywhere two are weighed, the rest put off", async () => {
-  const attempts = await Promise.all(
-    Array.from({ length: 200 }, (_, i) => signIns.attempt(PASSPHRASE, `10.0.1.${i}`, "")),
+test("too many that wait have the longest queue give way, its latest first", async () => {
+  const guesses = new Guesses(PASSPHRASE);
+  const gone = new AbortController();
+  const waiting = Array.from({ length: 4_002 }, (_, i) =>
+    guesses.weigh({ ...guessOf(`guess ${i}`, "10.0.0.9"), gone: gone.signal }),
   );
-  expect(attempts.filter(({ ok }) => ok)).toHaveLength(2);
-  expect(attempts.filter((attempt) => !attempt.ok && attempt.waitMs === 1000)).toHaveLength(198);
-  // Who was put off was not judged: the next try counts as the first.
-  expect((await signIns.attempt(PASSPHRASE, "10.0.1.199", "")).ok).toBe(true);
+  const elsewhere = guesses.weigh(guessOf(PASSPHRASE, "10.0.0.10"));
+  expect(await elsewhere).toBe("right");
+  gone.abort();
+  const weighed = await Promise.all(waiting);
+  expect(weighed.filter((one) => one === "crowded")).toHaveLength(1);
+  expect(weighed.indexOf("crowded")).toBe(4_001);
 });
 
-test("of 200 guesses at once over the network from one address one is weighed, and none gets in", async () => {
+test.each([
+  ["192.168.1.7", "192.168.1.7"],
+  ["::ffff:192.168.1.7", "192.168.1.7"],
+  ["2001:db8:1:2:3:4:5:6", "2001:db8:1:2::/64"],
+  ["2001:db8:1:2::9", "2001:db8:1:2::/64"],
+  ["fe80::1%eth0", "fe80:0:0:0::/64"],
+  ["2001:db8::", "2001:db8:0:0::/64"],
+])("guesses from %s come from %s", (address, source) => expect(sourceOf(address)).toBe(source));
+
+test("forty guesses at once over the network, the last one right: it alone gets in", async () => {
   const agent = call();
   const answers = await Promise.all(
-    Array.from({ length: 200 }, (_, i) => guess(agent, i === 199 ? PASSPHRASE : `guess ${i}`)),
+    Array.from({ length: 40 }, (_, i) => {
+      const asked = guess(agent, i === 39 ? PASSPHRASE : `guess ${i}`);
+      return i === 39 ? asked : asked.timeout(3_000).catch(() => undefined);
+    }),
   );
-  expect(answers.map(({ status }) => status)).toEqual(Array.from({ length: 200 }, () => 429));
-  expect(answers.some(({ headers }) => headers["set-cookie"])).toBe(false);
+  expect(answers.map((answer) => answer?.status === 303)).toEqual(
+    Array.from({ length: 40 }, (_, i) => i === 39),
+  );
 });
 
 test("a session that is used lives on; a week without use ends it, and it is no longer listed", async () => {
-  const day = 24 * 3600 * 1000;
-  const attempt = await signIns.attempt(PASSPHRASE, "10.0.0.9", "");
-  if (!attempt.ok) throw new Error("not let in");
-  for (let i = 0; i < 3; i++) {
-    clock += 6 * day;
-    expect(signIns.admitted(attempt.cookie)).toBeDefined();
+  const start = Date.now();
+  const [used, other] = [call(), call()];
+  await guess(used, PASSPHRASE);
+  for (let i = 1; i <= 3; i++) {
+    at(start + i * 6 * DAY);
+    expect((await used.get("/api/households")).status).toBe(200);
   }
-  clock += 7 * day;
-  expect(signIns.list()).toHaveLength(1);
-  clock += 1;
-  expect(signIns.list()).toEqual([]);
-  expect(signIns.admitted(attempt.cookie)).toBeUndefined();
+  await guess(other, PASSPHRASE);
+  const listed = async () =>
+    ((await other.get("/api/sign-ins")).body as { own: boolean; seenAt: number }[]).map(({ own, seenAt }) => [
+      own,
+      Math.round((seenAt - start) / DAY),
+    ]);
+  expect(await listed()).toEqual([
+    [false, 18],
+    [true, 18],
+  ]);
+  at(start + 24 * DAY);
+  await other.get("/api/households");
+  at(start + 25 * DAY + 1000);
+  expect(await listed()).toEqual([[true, 24]]);
+  expect((await used.get("/api/households")).status).toBe(401);
 });
 
-test("a forged, an ended and a forgotten cookie are none", async () => {
-  const attempt = await signIns.attempt(PASSPHRASE, "10.0.0.9", "");
-  if (!attempt.ok) throw new Error("not let in");
-  const { cookie } = attempt;
-  const [id, signature] = cookie.split(".") as [string, string];
-  expect(signIns.admitted(cookie)?.id).toBe(id);
+const cookiesOf = (answer: { headers: Record<string, unknown> }): string[] =>
+  (answer.headers["set-cookie"] as string[]).map((cookie) => cookie.split(";")[0]!);
+
+test("a forged and a foreign cookie are none, and of several under one name the planted ones are passed over", async () => {
+  const entered = await guess(call(), PASSPHRASE);
+  const own = cookiesOf(entered).find((cookie) => cookie.startsWith("kettleback="))!;
+  const get = async (cookie: string) => (await call().get("/api/households").set("Cookie", cookie)).status;
+  const value = decodeURIComponent(own.slice("kettleback=".length));
+  const [id] = value.slice(2).split(".") as [string];
+  expect(await get(own)).toBe(200);
   for (const forged of [
-    undefined,
     "",
     id,
-    `${id}.`,
-    `${id}.${"0".repeat(64)}`,
-    `${"0".repeat(32)}.${signature}`,
+    `s:${id}`,
+    `s:${id}.`,
+    `s:${id}.${"0".repeat(43)}`,
+    `s:other${value.slice(2)}`,
   ])
-    expect(signIns.admitted(forged)).toBeUndefined();
-  const other = await SignIns.for(PASSPHRASE, () => clock);
-  expect(other.admitted(cookie)).toBeUndefined();
-  expect([signIns.end(id), signIns.end(id)]).toEqual([true, false]);
-  expect(signIns.admitted(cookie)).toBeUndefined();
+    expect(await get(`kettleback=${encodeURIComponent(forged)}`)).toBe(401);
+  const planted = "kettleback=planted";
+  for (const both of [
+    `${planted}; ${own}`,
+    `${own}; ${planted}`,
+    `${planted}; a=1; ${planted}; ${own}; b=%zz`,
+  ])
+    expect(await get(both)).toBe(200);
+  expect(await get(`${planted}; ${planted}`)).toBe(401);
+  const ended = doorOf({ passphrase: PASSPHRASE, secret: SECRET, secure: false });
+  door = ended;
+  expect(await get(own)).toBe(401);
 });
+
+test("a browser is known again by the token it was given, and by no other", async () => {
+  const weigh = jest.spyOn(Guesses.prototype, "weigh");
+  const agent = call();
+  await guess(agent, PASSPHRASE);
+  await guess(agent, PASSPHRASE);
+  const known = (i: number) => weigh.mock.calls[i]![0].known;
+  expect([known(0), known(1)]).toEqual([null, expect.stringMatching(/^[0-9a-f]{32}$/)]);
+  for (const token of ["", "known:me", `known:me.${"0".repeat(43)}`, knownToken("me", "another secret")]) {
+    await call()
+      .post("/sign-in")
+      .set("Cookie", `kettleback-known=${encodeURIComponent(token)}`)
+      .type("form")
+      .send({ passphrase: PASSPHRASE });
+    expect(weigh.mock.calls.at(-1)![0].known).toBeNull();
+  }
+});
+
+test("of more than fifty signed-in browsers the one signed in longest ago is out", async () => {
+  const agents = Array.from({ length: 51 }, () => call());
+  let now = Date.now();
+  for (const agent of agents) {
+    at((now += 1000));
+    await guess(agent, PASSPHRASE);
+  }
+  expect((await agents[0]!.get("/api/households")).status).toBe(401);
+  expect((await agents[1]!.get("/api/households")).status).toBe(200);
+  expect((await agents[50]!.get("/api/sign-ins")).body as unknown[]).toHaveLength(50);
+});
+
+test("over TLS its cookies bear a prefix nobody else can plant", () =>
+  expect([cookieNames(true), cookieNames(false)]).toEqual([
+    { session: "__Host-kettleback", known: "__Host-kettleback-known" },
+    { session: "kettleback", known: "kettleback-known" },
+  ]));
 
 test("sessions are told and ended from a screen: the one ended has to say the passphrase again", async () => {
   const [phone, desk] = [call(), call()];
@@ -199,7 +334,6 @@ test("the names it is known by are answered, with the passphrase; foreign names 
 test("the passphrase is in no log and no answer", async () => {
   const agent = call();
   const answers = [await guess(agent, "gulls over the slip")];
-  clock += 5000;
   answers.push(await guess(agent, PASSPHRASE), await agent.get("/api/sign-ins"));
   // A body too large and one that is no form.
   answers.push(
@@ -234,9 +368,20 @@ test("on loopback nobody is asked; listening wider it knows its own addresses an
     KETTLEBACK_PASSPHRASE: PASSPHRASE,
     KETTLEBACK_HOSTS: "kettleback.local",
   });
-  expect([
-    wide.passphrase,
-    wide.hosts.includes("kettleback.local"),
-    wide.hosts.includes("127.0.0.1"),
-  ]).toEqual([PASSPHRASE, true, true]);
+  expect([wide.passphrase, wide.hosts]).toEqual([PASSPHRASE, ["kettleback.local"]]);
+});
+
+test("every loopback address is its own; an address that comes later is known, one that was not given is not", () => {
+  const loopback = knownNames();
+  expect(["localhost", "127.0.0.1", "127.0.0.5", "[::1]"].every(loopback)).toBe(true);
+  expect(["127.evil.example", "127.0.0.1.evil.example", "192.168.1.20", "[::2]", ""].some(loopback)).toBe(
+    false,
+  );
+  let own = ["192.168.1.20"];
+  const wide = knownNames(["House.local"], () => own);
+  expect([wide("house.local"), wide("192.168.1.20"), wide("192.168.1.21")]).toEqual([true, true, false]);
+  own = ["192.168.1.21"];
+  const later = performance.now() + 2_001;
+  jest.spyOn(performance, "now").mockReturnValue(later);
+  expect([wide("192.168.1.21"), wide("192.168.1.20")]).toEqual([true, false]);
 });

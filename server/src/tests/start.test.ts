@@ -6,10 +6,13 @@ import {
   readdirSync,
   readFileSync,
   rmSync,
+  statSync,
+  symlinkSync,
   truncateSync,
   writeFileSync,
 } from "node:fs";
-import { createServer, type AddressInfo } from "node:net";
+import { request as httpsRequest, type RequestOptions } from "node:https";
+import { connect, createServer, type AddressInfo } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { build } from "esbuild";
@@ -49,9 +52,10 @@ const start = (
   env: Record<string, string>,
   onReady?: (address: string, signal: (s: NodeJS.Signals) => void) => void | Promise<void>,
   args: readonly string[] = [],
+  limit = "true",
 ) =>
   new Promise<Run>((resolve) => {
-    const child = spawn(process.execPath, [BUILT, ...args], {
+    const child = spawn("bash", ["-c", `${limit}; exec "$0" "$@"`, process.execPath, BUILT, ...args], {
       env: {
         ...process.env,
         KETTLEBACK_DB: join(folder, "own.sqlite"),
@@ -65,7 +69,7 @@ const start = (
     child.stderr.on("data", (chunk: Buffer) => (err += chunk.toString()));
     child.stdout.on("data", (chunk: Buffer) => {
       out += chunk.toString();
-      const address = /http:\/\/[^\s/]+/.exec(out)?.[0];
+      const address = /https?:\/\/[^\s/]+/.exec(out)?.[0];
       if (!address || told) return;
       told = true;
       void onReady?.(address, (s) => child.kill(s));
@@ -120,7 +124,10 @@ test("listening wider it asks for the passphrase, says where it answers, and say
         body: new URLSearchParams({ passphrase }),
         redirect: "manual",
       });
-      const cookie = entered.headers.get("set-cookie")!.split(";")[0]!;
+      const cookie = entered.headers
+        .getSetCookie()
+        .map((one) => one.split(";")[0])
+        .join("; ");
       const inside = await fetch(`${address}/api/households`, { headers: { cookie } });
       met = [outside.status, entered.status, inside.status];
       signal("SIGTERM");
@@ -139,6 +146,177 @@ test("listening wider it asks for the passphrase, says where it answers, and say
     1,
     expect.stringContaining("is no address of this machine"),
   ]);
+});
+
+test("a second one on the same file, by whatever name, is refused at start; the first goes on, and its end frees the file", async () => {
+  const file = join(folder, "twice.sqlite");
+  const link = join(folder, "link.sqlite");
+  let met: readonly unknown[] = [];
+  await start({ KETTLEBACK_DB: file }, async (address, signal) => {
+    symlinkSync(file, link);
+    const second = await start({ KETTLEBACK_DB: file });
+    const linked = await start({ KETTLEBACK_DB: link });
+    const recovering = await start({ KETTLEBACK_DB: file }, undefined, ["recover"]);
+    met = [second, linked, recovering].map(({ code, err }) => [
+      code,
+      /is in use by another Kettleback/.test(err),
+    ]);
+    met = [...met, (await fetch(`${address}/api/health`)).status];
+    signal("SIGKILL");
+  });
+  expect(met).toEqual([[1, true], [1, true], [1, true], 200]);
+  const third = await start({ KETTLEBACK_DB: file }, (_, signal) => signal("SIGTERM"));
+  expect(third.code).toBe(0);
+});
+
+test("deleted while it runs the page says so, and its button goes on with all that was kept until then", async () => {
+  const file = join(folder, "deleted.sqlite");
+  let met: readonly unknown[] = [];
+  await start({ KETTLEBACK_DB: file, KETTLEBACK_DEMO: "1" }, async (address, signal) => {
+    const add = (name: string) =>
+      fetch(`${address}/api/households/fallow-quay/places`, {
+        method: "POST",
+        headers: { "Content-Type": "application/json" },
+        body: JSON.stringify({ spec: { name }, parentId: null }),
+      });
+    const kept = await add("before it was deleted");
+    rmSync(file);
+    const refused = await add("after it was deleted");
+    const page = await fetch(`${address}/path`);
+    const pressed = await fetch(`${address}/recover`, { method: "POST", redirect: "manual" });
+    const garage = await (await fetch(`${address}/api/households/fallow-quay/garage`)).text();
+    met = [
+      kept.status,
+      refused.status,
+      page.status,
+      pressed.status,
+      garage.includes("before it was deleted"),
+      existsSync(file),
+    ];
+    signal("SIGTERM");
+  });
+  expect(met).toEqual([201, 503, 503, 303, true, true]);
+});
+
+test("over TLS it answers with its certificate, its cookie comes back over TLS alone, and plain requests get nothing", async () => {
+  const passphrase = "curlews over the slip";
+  const fixture = (name: string) => join(__dirname, "fixtures", name);
+  const ca = readFileSync(fixture("tls-cert.pem"));
+  const ask = (address: string, path: string, options: RequestOptions, body = "") =>
+    new Promise<{ status: number; cookies: readonly string[] }>((resolve, reject) => {
+      const asked = httpsRequest(`${address}${path}`, { ca, ...options }, (answer) => {
+        answer.resume();
+        resolve({ status: answer.statusCode!, cookies: answer.headers["set-cookie"] ?? [] });
+      });
+      asked.once("error", reject);
+      asked.end(body);
+    });
+  let met: readonly unknown[] = [];
+  await start(
+    {
+      KETTLEBACK_LISTEN: "0.0.0.0",
+      KETTLEBACK_PASSPHRASE: passphrase,
+      KETTLEBACK_TLS_CERT: fixture("tls-cert.pem"),
+      KETTLEBACK_TLS_KEY: fixture("tls-key.pem"),
+    },
+    async (address, signal) => {
+      const form = { "Content-Type": "application/x-www-form-urlencoded", Origin: address };
+      const entered = await ask(
+        address,
+        "/sign-in",
+        { method: "POST", headers: form },
+        String(new URLSearchParams({ passphrase })),
+      );
+      const cookie = entered.cookies.map((one) => one.split(";")[0]).join("; ");
+      const inside = await ask(address, "/api/households", { headers: { Cookie: cookie } });
+      const foreign = await ask(address, "/api/households", {
+        headers: { Cookie: cookie, Origin: address.replace("https", "http") },
+      });
+      const plain = await fetch(address.replace("https", "http")).catch(() => "nothing");
+      met = [
+        address.startsWith("https://"),
+        entered.status,
+        entered.cookies.every((one) => one.startsWith("__Host-") && one.includes("; Secure")),
+        inside.status,
+        foreign.status,
+        plain,
+      ];
+      signal("SIGTERM");
+    },
+  );
+  expect(met).toEqual([true, 303, true, 200, 403, "nothing"]);
+});
+
+test("on 127.0.0.5 it answers at the address it says", async () => {
+  let status = 0;
+  const run = await start({ KETTLEBACK_LISTEN: "127.0.0.5" }, async (address, signal) => {
+    status = (await fetch(`${address}/api/health`)).status;
+    signal("SIGTERM");
+  });
+  expect([run.out.includes("http://127.0.0.5:"), status]).toEqual([true, 200]);
+});
+
+test("a request whose head or body does not come is closed within the time stated", async () => {
+  let met: readonly (readonly [string, number])[] = [];
+  await start({}, async (address, signal) => {
+    const { port } = new URL(address);
+    const told = (text: string) =>
+      new Promise<readonly [string, number]>((resolve) => {
+        const began = performance.now();
+        let said = "";
+        const socket = connect(Number(port), "127.0.0.1", () => socket.write(text));
+        socket.on("data", (chunk: Buffer) => (said += chunk.toString()));
+        socket.on("close", () => resolve([said.split("\r\n")[0]!, (performance.now() - began) / 1000]));
+        socket.on("error", () => undefined);
+      });
+    met = await Promise.all([
+      told("GET / HTTP/1.1\r\nHost: 127.0.0.1"),
+      told(
+        "POST /api/households HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Type: application/json\r\nContent-Length: 100\r\n\r\n{",
+      ),
+    ]);
+    signal("SIGTERM");
+  });
+  expect(met.map(([said]) => said)).toEqual(["HTTP/1.1 408 Request Timeout", "HTTP/1.1 408 Request Timeout"]);
+  expect(met[0]![1]).toBeLessThan(5 + 2);
+  expect(met[1]![1]).toBeGreaterThan(14);
+  expect(met[1]![1]).toBeLessThan(15 + 2);
+});
+
+test("a limit on the size of files is told as a full disk, and what was kept before stays", async () => {
+  const file = join(folder, "limited.sqlite");
+  await start({ KETTLEBACK_DB: file, KETTLEBACK_DEMO: "1" }, (_, signal) => signal("SIGTERM"));
+  // In blocks of 1024 bytes; enough for the log to begin and not for all that is written.
+  const blocks = Math.ceil(statSync(file).size / 1024) + 100;
+  let [added, refused, body] = [0, 0, ""];
+  let there = 0;
+  const run = await start(
+    { KETTLEBACK_DB: file },
+    async (address, signal) => {
+      for (let i = 0; i < 2_000 && refused === 0; i++) {
+        const sent = await fetch(`${address}/api/households/fallow-quay/places`, {
+          method: "POST",
+          headers: { "Content-Type": "application/json" },
+          body: JSON.stringify({ spec: { name: `mooring ${i}`, note: "x".repeat(190) }, parentId: null }),
+        });
+        if (sent.status === 201) added += 1;
+        else [refused, body] = [sent.status, await sent.text()];
+      }
+      signal("SIGKILL");
+    },
+    [],
+    `ulimit -f ${blocks}`,
+  );
+  expect([run.code, refused, body]).toEqual([null, 507, expect.stringContaining("Disk full")]);
+  expect(added).toBeGreaterThan(5);
+  await start({ KETTLEBACK_DB: file }, async (address, signal) => {
+    const garage = (await (await fetch(`${address}/api/households/fallow-quay/garage`)).json()) as {
+      places: { spec: { name: string } }[];
+    };
+    there = garage.places.filter(({ spec }) => spec.name.startsWith("mooring ")).length;
+    signal("SIGTERM");
+  });
+  expect(there).toBe(added);
 });
 
 test("killed while readings stream in, every one that was acknowledged is there after a restart, and no half batch", async () => {
@@ -292,7 +470,7 @@ describe("a lost database, by the words that are told", () => {
   test("where even the newest copy is damaged the one before it is taken; where none can be read, that is said", async () => {
     const { file } = await lose("SIGTERM", "gone");
     const [copy] = readdirSync(copiesFolder(file));
-    const newer = join(copiesFolder(file), "kettleback-2099-01-01.sqlite");
+    const newer = join(copiesFolder(file), "kettleback-000099-2099-01-01.sqlite");
     copyFileSync(join(copiesFolder(file), copy!), newer);
     truncateSync(newer, 5_000);
     const recovered = await start({ KETTLEBACK_DB: file }, undefined, ["recover"]);

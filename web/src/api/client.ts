@@ -70,6 +70,13 @@ export interface Copy {
   readonly bytes: number;
 }
 
+/** A household that this program cannot accept: kept as it is, and said. */
+export interface UnreadHousehold {
+  readonly id: string;
+  readonly name: string;
+  readonly problems: readonly FieldProblem[];
+}
+
 /** Something in the bin; a household itself is of no kind. */
 export interface Binned {
   readonly household: string;
@@ -137,7 +144,7 @@ async function allSessions(household: string, from: string, to: string): Promise
 export const api = {
   signIns: () => request<SignedIn[]>("GET", "/sign-ins"),
   endSignIn: (id: string) => request<unknown>("DELETE", `/sign-ins/${id}`),
-  households: () => request<Kept<Household>[]>("GET", "/households"),
+  households: () => request<(Kept<Household> | UnreadHousehold)[]>("GET", "/households"),
   addHousehold: (plan: Plan) => request<Kept<Household>>("POST", "/households", { plan }),
   removeHousehold: ({ id, version }: Kept<Household>) =>
     request<Kept<Household>>("DELETE", `/households/${id}`, { version }),

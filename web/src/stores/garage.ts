@@ -1,11 +1,13 @@
 import { create } from "zustand";
 import { createJSONStorage, persist } from "zustand/middleware";
 import type { Garage, Household, Kept, Kind, Plan, SavedPath, SpecOf } from "@kettleback/core";
-import { api, Refused } from "../api/client";
+import { api, Refused, type UnreadHousehold } from "../api/client";
 import { writeAs } from "../format/manner";
 
 interface GarageState {
   readonly households: readonly Kept<Household>[];
+  /** Households that cannot be read: named, and left alone. */
+  readonly unreadHouseholds: readonly UnreadHousehold[];
   readonly householdId: string | null;
   readonly garage: Garage | null;
   /** Why the garage could not be loaded; null while loading or loaded. */
@@ -97,6 +99,7 @@ export const useGarage = create<GarageState>()(
       };
       return {
         households: [],
+        unreadHouseholds: [],
         householdId: null,
         garage: null,
         failure: null,
@@ -106,12 +109,15 @@ export const useGarage = create<GarageState>()(
           const load = ++loads;
           set({ failure: null });
           try {
-            const households = await api.households();
+            const all = await api.households();
+            const households = all.filter((row): row is Kept<Household> => "spec" in row);
+            const unreadHouseholds = all.filter((row): row is UnreadHousehold => "problems" in row);
             const id = [wanted, get().householdId, households[0]?.id].find(
               (candidate) => candidate && households.some((h) => h.id === candidate),
             );
             const garage = id ? await api.garage(id) : null;
-            if (load === loads) set({ households, householdId: id ?? null, garage, loaded: true });
+            if (load === loads)
+              set({ households, unreadHouseholds, householdId: id ?? null, garage, loaded: true });
           } catch (error) {
             if (load === loads) set({ failure: message(error) });
           }

@@ -7,6 +7,7 @@ import { M0006Sessions } from "./0006-sessions";
 import { M0007FuelCars } from "./0007-fuel-cars";
 import { M0008Posts } from "./0008-posts";
 import { M0009LanesAndTemperatures } from "./0009-lanes-and-temperatures";
+import { M0010Arrivals } from "./0010-arrivals";
 
 /** Every migration in order. A name, once released, never changes. */
 export const MIGRATIONS = [
@@ -19,4 +20,5 @@ export const MIGRATIONS = [
   { name: "0007-fuel-cars", class: M0007FuelCars },
   { name: "0008-posts", class: M0008Posts },
   { name: "0009-lanes-and-temperatures", class: M0009LanesAndTemperatures },
+  { name: "0010-arrivals", class: M0010Arrivals },
 ] as const;

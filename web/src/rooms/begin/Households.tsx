@@ -15,7 +15,7 @@ import styles from "./houses.module.scss";
 
 /** The households: added, renamed, taken away and brought back; and what each decides, in one place. */
 export default function Households() {
-  const { households, householdId, putDemo } = useGarage();
+  const { households, unreadHouseholds, householdId, putDemo } = useGarage();
   return (
     <div className={styles.room}>
       <h1>Households</h1>
@@ -24,6 +24,12 @@ export default function Households() {
           <House key={`${row.id} ${row.version}`} row={row} shown={row.id === householdId} />
         ))}
       </ul>
+      {unreadHouseholds.map(({ id, name, problems }) => (
+        <p key={id} role="note" className="unread">
+          <strong>{name} cannot be read</strong> ({problems[0]?.field}: {problems[0]?.message}). It is left as
+          it is: a newer Kettleback, or a copy of an earlier day below, may have it whole.
+        </p>
+      ))}
       <div className="acts">
         <Link className="btn btn-primary btn-sm" to="/begin">
           Add a household

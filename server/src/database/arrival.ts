@@ -1,0 +1,147 @@
+import { randomUUID } from "node:crypto";
+import { setImmediate as breath } from "node:timers/promises";
+import type { EntityManager } from "@mikro-orm/core";
+import type { EntityManager as SqlManager } from "@mikro-orm/libsql";
+import { PARENTS_FIRST, SPEC_VERSION, type Household, type Kind, type Sample } from "@kettleback/core";
+import { tableOf } from "./entities";
+import { insertSamples } from "./recorded";
+
+/** A thing on its way in: its id, what it belongs to, and its description as text of JSON. */
+export interface Arriving {
+  readonly id: string;
+  readonly parentId: string | null;
+  readonly spec: string;
+}
+
+/** A session on its way in, in the columns it goes into; what it names is there already. */
+export interface ArrivingSession {
+  readonly carId: string | null;
+  readonly placeId: string | null;
+  readonly beganAt: number;
+  readonly endedAt: number | null;
+  readonly key: string;
+  readonly spec: string;
+}
+
+/** Rows written at once: some ten milliseconds, so that others get their turn. */
+const AT_ONCE = 500;
+/** … and readings. */
+const SAMPLES_AT_ONCE = 2_000;
+
+const INSERT_INTO = (kind: Kind, parent: boolean): string =>
+  `insert into \`${tableOf(kind)}\` (id, version, spec, spec_version, created_at, updated_at, household_id${parent ? ", parent_id" : ""}) ` +
+  `select json_extract(value, '$[0]'), 1, json_extract(value, '$[1]'), ${SPEC_VERSION}, json_extract(value, '$[2]'), ?, ?` +
+  `${parent ? ", json_extract(value, '$[3]')" : ""} from json_each(?)`;
+
+/**
+ * A household that arrives a piece at a time, each in a short transaction of its own, and is seen by nobody before all of
+ * it is there. What breaks off on the way is dropped, by the next start at the latest.
+ */
+export class Arrival {
+  /** The household as it arrives; where it goes into one there is, its things move there at the end. */
+  readonly id = randomUUID();
+  private moment = Date.now();
+
+  constructor(private readonly em: () => EntityManager) {}
+
+  private execute(sql: string, values: unknown[], em: EntityManager = this.em()): Promise<unknown> {
+    return (em as SqlManager).execute(sql, values, "run");
+  }
+
+  async begin(household: Household): Promise<void> {
+    await this.execute(
+      "insert into household (id, version, spec, spec_version, created_at, updated_at, deleted_at, arriving_since) values (?, 1, ?, ?, ?, ?, ?, ?)",
+      [this.id, JSON.stringify(household), SPEC_VERSION, this.moment, this.moment, this.moment, this.moment],
+    );
+  }
+
+  /** Takes in things of a kind, in their order; what they belong to came before. */
+  async things(kind: Kind, belongs: boolean, things: readonly Arriving[]): Promise<void> {
+    for (let i = 0; i < things.length; i += AT_ONCE) {
+      const rows = things
+        .slice(i, i + AT_ONCE)
+        .map(({ id, parentId, spec }) => [id, spec, this.moment++, ...(belongs ? [parentId] : [])]);
+      await this.execute(INSERT_INTO(kind, belongs), [Date.now(), this.id, JSON.stringify(rows)]);
+      await breath();
+    }
+  }
+
+  /** Takes in a session. @returns its row's id, by which its readings follow */
+  async session({ carId, placeId, beganAt, endedAt, key, spec }: ArrivingSession): Promise<number> {
+    const { insertId } = (await this.execute(
+      "insert into session (version, spec, spec_version, created_at, updated_at, household_id, car_id, place_id, began_at, ended_at, key) values (1, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+      [spec, SPEC_VERSION, this.moment, this.moment, this.id, carId, placeId, beganAt, endedAt, key],
+    )) as { insertId: number };
+    return insertId;
+  }
+
+  /** Takes in readings of a session. */
+  async samples(session: number, samples: readonly Sample[]): Promise<void> {
+    for (let i = 0; i < samples.length; i += SAMPLES_AT_ONCE) {
+      await insertSamples(this.em() as SqlManager, session, samples.slice(i, i + SAMPLES_AT_ONCE));
+      await breath();
+    }
+  }
+
+  /**
+   * All of it is there: from now on it is seen.
+   * @param into the household its things move into; one of its own where null
+   * @returns the id of the household it is seen in; null where the one it was to go into is gone
+   */
+  finish(into: string | null): Promise<string | null> {
+    return this.em().transactional(async (tx) => {
+      if (into === null) {
+        await this.execute(
+          "update household set deleted_at = null, arriving_since = null where id = ?",
+          [this.id],
+          tx,
+        );
+        return this.id;
+      }
+      const [there] = await (tx as SqlManager).execute<object[]>(
+        "select id from household where id = ? and deleted_at is null",
+        [into],
+      );
+      if (!there) return null;
+      for (const kind of PARENTS_FIRST)
+        await this.execute(
+          `update \`${tableOf(kind)}\` set household_id = ? where household_id = ?`,
+          [into, this.id],
+          tx,
+        );
+      await this.execute("delete from household where id = ?", [this.id], tx);
+      return into;
+    });
+  }
+
+  /** Leaves nothing of what has arrived so far. */
+  drop(): Promise<void> {
+    return dropArrival(this.em(), this.id);
+  }
+}
+
+const run = (em: EntityManager, sql: string, values: unknown[]): Promise<unknown> =>
+  (em as SqlManager).execute(sql, values, "run");
+
+/** Takes out a household that has not arrived, a piece at a time. */
+async function dropArrival(em: EntityManager, id: string): Promise<void> {
+  const sessions = await (em as SqlManager).execute<{ id: number }[]>(
+    "select id from session where household_id = ?",
+    [id],
+  );
+  for (const { id: session } of sessions) {
+    await run(em, "delete from session where id = ?", [session]);
+    await breath();
+  }
+  for (const kind of PARENTS_FIRST.toReversed())
+    await run(em, `delete from \`${tableOf(kind)}\` where household_id = ?`, [id]);
+  await run(em, "delete from household where id = ?", [id]);
+}
+
+/** Takes out what was on its way in when the program ended. */
+export async function dropArrivals(em: EntityManager): Promise<void> {
+  const begun = await (em as SqlManager).execute<{ id: string }[]>(
+    "select id from household where arriving_since is not null",
+  );
+  for (const { id } of begun) await dropArrival(em, id);
+}
