@@ -24,8 +24,9 @@ for (const part of ["core", "money", "week", "away", "log"]) {
 rmSync(folder, { recursive: true });
 broken += run(tool("tsx"), ["bench/recording.ts"]);
 build();
-await withDemoServer(async (address) => {
+await withDemoServer(async (address, _, pid) => {
   broken += run(tool("tsx"), ["bench/server.ts", address]);
+  broken += run(tool("tsx"), ["bench/keeping.ts", address, String(pid)]);
   broken += run(tool("tsx"), ["bench/browser.ts", address, CHROMIUM, "web/dist"]);
   broken += run(tool("tsx"), ["bench/lineup.ts", address, CHROMIUM]);
   broken += run(tool("tsx"), ["bench/garage.ts", address, CHROMIUM]);

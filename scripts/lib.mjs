@@ -137,14 +137,14 @@ export function start(file, env) {
     let text = "";
     child.stdout.on("data", (chunk) => {
       text += chunk;
-      const address = /http:\/\/\S+/.exec(text)?.[0];
+      const address = /https?:\/\/\S+/.exec(text)?.[0];
       if (address) resolve({ child, address });
     });
     child.once("exit", (code) => reject(new Error(`${file} stopped with exit code ${code}`)));
   });
 }
 
-/** Serves the demo from a database of its own while `use` works with its address and that database, then clears up. */
+/** Serves the demo from a database of its own while `use` works with its address, that database and the process, then clears up. */
 export async function withDemoServer(use) {
   const folder = mkdtempSync(join(tmpdir(), "kettleback-demo-"));
   const database = join(folder, "demo.sqlite");
@@ -159,7 +159,7 @@ export async function withDemoServer(use) {
   // A command that fails ends the process where it stands.
   process.once("exit", stop);
   try {
-    await use(address, database);
+    await use(address, database, child.pid);
   } finally {
     stop();
     // It may be writing to the last: the folder goes once it has ended.

@@ -3,8 +3,9 @@ import { join } from "node:path";
 import express, { type Express } from "express";
 import type { MikroORM } from "@mikro-orm/core";
 import type { Logger } from "pino";
-import { HOUSEHOLD_DOCUMENT, KIND_NAMES, kindRow, PLAN_DOCUMENT } from "@kettleback/core";
+import { KIND_NAMES, kindRow, PLAN_DOCUMENT } from "@kettleback/core";
 import { Events, eventsApi } from "./api/events";
+import { Garages } from "./api/garages";
 import { api } from "./api/router";
 import { busy, sendProblems } from "./api/problem";
 import type { Keeper } from "./database";
@@ -56,6 +57,7 @@ export function createApp({
   // Before what counts readers and writers: a line that stays open reads nothing from the database.
   app.use("/api/households/:household/events", eventsApi(events));
   if (keeper) app.use("/api", whileKept(keeper));
+  const garages = new Garages(() => orm.em.fork());
   const json = (limit: number) => express.json({ limit, strict: true, verify: refuseDeep });
   for (const kind of KIND_NAMES) {
     const { maxBytes: limit } = kindRow(kind);
@@ -65,8 +67,10 @@ export function createApp({
   app.use("/api/households/:household/sessions/many", json(MANY_LIMIT));
   app.use("/api/households/:household/networks/file", json(NETWORK_LIMIT));
   app.use("/api/households/:household/import", json(PLAN_DOCUMENT.maxBytes));
-  app.use("/api/take", json(HOUSEHOLD_DOCUMENT.maxBytes));
-  app.use("/api", json(BODY_LIMIT), noStore, api(orm, events, keeper));
+  const small = json(BODY_LIMIT);
+  // A household file is read as it comes.
+  app.use("/api", (req, res, next) => (req.path === "/take" ? next() : small(req, res, next)));
+  app.use("/api", noStore, api({ orm, garages, events, keeper }));
   if (pages && existsSync(join(pages, "index.html"))) {
     app.use(
       "/assets",

@@ -13,6 +13,7 @@ import { keepForOneself, Keeper, LostDatabaseError, recoverLost, seedDemo } from
 import { createLostApp } from "./lost";
 import { Events } from "./api/events";
 import { doorOf } from "./safety/door";
+import { dropSpooled } from "./take/spool";
 import { isAll, knownNames, ownAddresses } from "./safety/names";
 import { secretFile, secretIn } from "./safety/secret";
 import { followRenewal, readTls } from "./safety/tls";
@@ -75,6 +76,7 @@ async function run(config: Config): Promise<void> {
   const lose = (lost: LostDatabaseError) => {
     answer = createLostApp({ file: database, lost, log, isOwn, door, recovered: open });
   };
+  dropSpooled(database);
   const open = async () => {
     const opened = await Keeper.open(database);
     keeper = opened;

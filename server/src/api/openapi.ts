@@ -51,6 +51,11 @@ const made = (schema: Json): Answer => ({ status: 201, what: "Added", schema });
 const HOUSE = "/households/:household";
 const copies = list(object({ name: text, madeAt: text, bytes: { type: "integer" } }));
 const household = kept(ref("household"));
+const unreadHousehold = object({
+  id: text,
+  name: text,
+  problems: list(object({ field: text, message: text })),
+});
 const session = kept(ref("sessions"));
 const network = object({
   id: text,
@@ -110,7 +115,12 @@ export const OPERATIONS: readonly Operation[] = [
     summary: "Whether it runs",
     answers: [ok(object({ ok: { const: true } }))],
   },
-  { method: "get", path: "/households", summary: "The households there are", answers: [ok(list(household))] },
+  {
+    method: "get",
+    path: "/households",
+    summary: "The households there are; one that cannot be read is named, with what is wrong",
+    answers: [ok(list({ anyOf: [household, unreadHousehold] }))],
+  },
   {
     method: "post",
     path: "/households",
@@ -175,7 +185,7 @@ export const OPERATIONS: readonly Operation[] = [
     query: asked.takeInto,
     body: { type: "object", description: "A household file: docs/schemas/household.schema.json" },
     answers: [made(household)],
-    refusals: [404, 413],
+    refusals: [400, 404, 408, 413, 507],
   },
   { method: "get", path: "/copies", summary: "The copies of the database", answers: [ok(copies)] },
   {
@@ -195,7 +205,7 @@ export const OPERATIONS: readonly Operation[] = [
     method: "get",
     path: `${HOUSE}/garage`,
     summary: "Everything a household keeps",
-    answers: [ok(garage)],
+    answers: [ok(garage), { status: 304, what: "As it was when it had the tag that is sent" }],
     refusals: [404],
   },
   {
@@ -376,12 +386,15 @@ export const OPERATIONS: readonly Operation[] = [
 ];
 
 const REFUSALS: Readonly<Record<number, string>> = {
+  400: "No JSON, or too deep",
   404: "There is no such thing",
   409: "It was changed meanwhile; `current` is the row as it is now",
   413: "Too large",
   422: "Not accepted; `errors` names each field and what is accepted",
   502: "The network was not read; `detail` says why",
+  408: "It stopped coming",
   503: "Busy; try again in a moment",
+  507: "No room left on the disk",
 };
 
 const schemaOf = (schema: z.ZodType): Json => {

@@ -1,18 +1,22 @@
 import { Router, type Request } from "express";
 import type { EntityManager, MikroORM } from "@mikro-orm/core";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 import { Readable } from "node:stream";
 import { pipeline } from "node:stream/promises";
-import { judgeHousehold, judgePlan, KIND_NAMES, SPEC_VERSION } from "@kettleback/core";
+import { judgePlan, KIND_NAMES, SPEC_VERSION } from "@kettleback/core";
 import { HouseholdRow, RestoringError, UnreadableCopyError, type Keeper } from "../database";
 import { binOf } from "./bin";
 import type { Events } from "./events";
-import { garageOf } from "./garage";
-import { exportHousehold, importHousehold } from "./household-file";
+import type { Garages } from "./garages";
+import { householdText } from "./household-file";
+import { takeHousehold } from "../take/household";
 import { addHousehold, householdsOf, putDemo, setHouseholdDeleted } from "./households";
 import { add, change, householdOf, requireVersion, setDeleted, type Address } from "./keep";
 import { importPlan } from "./import-plan";
 import { forget, keepFile, networksOf, networkText, readAndKeep } from "./networks";
 import { busy, notFound, parsed, refused, unknownAddress } from "./problem";
+import { goneWith } from "../safety/gone";
 import * as asked from "./requests";
 import {
   amend,
@@ -41,8 +45,19 @@ const addressOf = ({ params }: Request<{ household: string; kind: string; id: st
 /** The request that asks for a copy is itself one of those that read and write. */
 const THIS_ONE = 1;
 
+/** What the interface works with. */
+export interface ApiOptions {
+  readonly orm: Pick<MikroORM, "em">;
+  readonly garages: Garages;
+  readonly events: Events;
+  readonly keeper?: Keeper | undefined;
+}
+
+/** A garage from so many bytes on is sent compressed. */
+const LARGE = 16 * 1024;
+
 /** The interface under /api. Every request works on its own entity manager. */
-export function api(orm: Pick<MikroORM, "em">, events: Events, keeper?: Keeper): Router {
+export function api({ orm, garages, events, keeper }: ApiOptions): Router {
   const router = Router();
   const em = () => orm.em.fork();
 
@@ -73,17 +88,23 @@ export function api(orm: Pick<MikroORM, "em">, events: Events, keeper?: Keeper):
   });
 
   router.get("/households/:household/file", async (req, res) => {
-    const chunks = await exportHousehold(em(), req.params.household);
+    const { garage } = await garages.read(req.params.household);
+    const { name } = garage.household.spec;
+    res.attachment(`${name.toLowerCase().replace(/[^a-z0-9]+/g, "-") || "own"}.household.json`);
     res.type("application/json");
-    await pipeline(Readable.from(chunks), res);
+    await pipeline(Readable.from(householdText(em(), garage)), res);
   });
 
   /** A household file, as a household of its own or into one there is. */
   router.post("/take", async (req, res) => {
     const { into } = parsed(asked.takeInto, { ...req.query });
-    const file = judgeHousehold(req.body);
-    if (!file.ok) throw refused(file.problems);
-    res.status(201).json(await importHousehold(em(), file.value, into ?? null));
+    const taken = await takeHousehold(req, into ?? null, {
+      em,
+      gone: goneWith(res),
+      beside: keeper?.file ?? join(tmpdir(), "kettleback"),
+      garageOf: async (id) => (await garages.read(id)).garage,
+    });
+    res.status(201).json(taken);
   });
 
   router.get("/bin", async (_req, res) => {
@@ -102,13 +123,20 @@ export function api(orm: Pick<MikroORM, "em">, events: Events, keeper?: Keeper):
         ? refused([{ field: "name", message: error.message }])
         : error;
     });
+    garages.forget();
     res.json(keeper.copies());
   });
 
   router.post("/demo", async (_req, res) => void res.status(201).json(await putDemo(em())));
 
   router.get("/households/:household/garage", async (req, res) => {
-    res.json(await garageOf(em(), req.params.household));
+    const { text, compressed, etag } = await garages.read(req.params.household);
+    // Kept by the browser, and asked for anew each time: sent again only where something is another.
+    res.set({ ETag: etag, "Cache-Control": "private, no-cache", Vary: "Accept-Encoding" });
+    if (req.fresh) return void res.status(304).end();
+    const small = text.length > LARGE && req.acceptsEncodings("gzip") === "gzip";
+    if (small) res.set("Content-Encoding", "gzip");
+    res.type("application/json").send(small ? await compressed() : text);
   });
 
   router.put("/households/:household", async (req, res) => {

@@ -4,6 +4,7 @@ import express, { Router, type Request, type RequestHandler, type Response } fro
 import session, { MemoryStore, type SessionData } from "express-session";
 import { notFound, Problem } from "../api/problem";
 import { plainPage, plainStyle } from "../plain-page";
+import { goneWith } from "./gone";
 import { knownBrowser, knownToken, valuesOf, withOnly } from "./cookies";
 import { Guesses, type Guess } from "./guesses";
 
@@ -124,12 +125,6 @@ const held = (ms: number, gone: AbortSignal): Promise<void> =>
       { once: true },
     );
   });
-
-const goneWith = (res: Response): AbortSignal => {
-  const gone = new AbortController();
-  res.once("close", () => gone.abort());
-  return gone.signal;
-};
 
 const noStore: RequestHandler = (_req, res, next) => {
   res.setHeader("Cache-Control", "no-store");

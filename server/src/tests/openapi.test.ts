@@ -5,6 +5,7 @@ import { KIND_NAMES, planOf } from "@kettleback/core";
 import { fallowQuay } from "@kettleback/core/demo";
 import { Events } from "../api/events";
 import { openApi, openApiText, OPERATIONS } from "../api/openapi";
+import { Garages } from "../api/garages";
 import { api } from "../api/router";
 
 test("docs/openapi.json is what the schemas say", () => {
@@ -16,7 +17,13 @@ interface Layer {
 }
 
 test("every address of the router is described, and nothing else is", () => {
-  const layers = (api({ em: {} } as never, new Events()) as unknown as { stack: Layer[] }).stack;
+  const layers = (
+    api({
+      orm: { em: {} } as never,
+      garages: new Garages(() => ({}) as never),
+      events: new Events(),
+    }) as unknown as { stack: Layer[] }
+  ).stack;
   const routes = layers.flatMap(({ route }) =>
     route ? Object.keys(route.methods).map((method) => `${method} ${route.path}`) : [],
   );

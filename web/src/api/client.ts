@@ -24,16 +24,21 @@ export class Refused extends Error {
   }
 }
 
-async function request<T>(method: string, address: string, body?: unknown): Promise<T> {
+async function request<T>(method: string, address: string, body?: unknown, signal?: AbortSignal): Promise<T> {
   let response: Response;
   try {
     response = await fetch(`/api${address}`, {
       method,
       ...(body === undefined
         ? {}
-        : { headers: { "Content-Type": "application/json" }, body: JSON.stringify(body) }),
+        : {
+            headers: { "Content-Type": "application/json" },
+            body: body instanceof Blob ? body : JSON.stringify(body),
+          }),
+      ...(signal ? { signal } : {}),
     });
   } catch {
+    if (signal?.aborted) throw new Refused(0, "Stopped.");
     throw new Refused(
       0,
       "Kettleback's server does not answer. Your entries stay on this page; try again once it runs.",
@@ -150,9 +155,10 @@ export const api = {
     request<Kept<Household>>("DELETE", `/households/${id}`, { version }),
   restoreHousehold: ({ id, version }: Kept<Household>) =>
     request<Kept<Household>>("POST", `/households/${id}/restore`, { version }),
-  householdFile: (household: string) => fileText(`/households/${household}/file`),
-  takeHousehold: (file: unknown, into: string | null) =>
-    request<Kept<Household>>("POST", `/take${into === null ? "" : `?into=${into}`}`, file),
+  /** Where the file of all that a household keeps is: it may be larger than a page could hold. */
+  householdFile: (household: string) => `/api/households/${household}/file`,
+  takeHousehold: (file: File, into: string | null, stopped: AbortSignal) =>
+    request<Kept<Household>>("POST", `/take${into === null ? "" : `?into=${into}`}`, file, stopped),
   bin: () => request<Binned[]>("GET", "/bin"),
   putBack: ({ household, kind, id, version }: Binned) =>
     request<unknown>("POST", `/households/${household}${kind === null ? "" : `/${kind}/${id}`}/restore`, {

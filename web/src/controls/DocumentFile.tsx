@@ -17,6 +17,14 @@ interface Props {
   take(text: string): Promise<readonly FieldProblem[]>;
 }
 
+interface SentProps {
+  readonly one: string;
+  /** Most that is looked into where it is refused, to tell of what kind it is. */
+  readonly maxBytes: number;
+  /** Sends the file itself, whatever its size: what is wrong with it, or nothing once it is in. */
+  send(file: File, stopped: AbortSignal): Promise<readonly FieldProblem[]>;
+}
+
 interface KindProps<T> {
   readonly one: string;
   readonly document: DocumentKind<T>;
@@ -64,6 +72,83 @@ export function saveAs(name: string, text: string, type: string): void {
   setTimeout(() => URL.revokeObjectURL(address), 60_000);
 }
 
+/** What is wrong with a file; of another kind of file nothing is wrong but the place. */
+function wrongWith(
+  one: string,
+  text: string | null,
+  found: readonly FieldProblem[],
+): readonly FieldProblem[] {
+  const other = found.length > 0 && text !== null ? kindOfFile(text) : undefined;
+  return other && other.kind !== one
+    ? [{ field: "(file)", message: `this is ${other.one}: take it in at ${other.where}` }]
+    : found;
+}
+
+interface Refusal {
+  readonly file: string;
+  readonly problems: readonly FieldProblem[];
+}
+
+function RefusedFile({ refusal, onClose }: { readonly refusal: Refusal; onClose(): void }) {
+  return (
+    <div className="problems file-problems" role="alert">
+      <strong>{refusal.file} was not imported; nothing has changed.</strong>
+      <ul>
+        {refusal.problems.slice(0, 8).map((p) => (
+          <li key={p.field + p.message}>
+            {p.field}: {p.message}
+          </li>
+        ))}
+        {refusal.problems.length > 8 && <li>and {refusal.problems.length - 8} more</li>}
+      </ul>
+      <Button quiet onClick={onClose}>
+        Close
+      </Button>
+    </div>
+  );
+}
+
+/** Sends a file, chosen or dropped, to the server as it is. While it is on its way that is said, and can be stopped. */
+export function SentFile({ one, maxBytes, send }: SentProps) {
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const [going, setGoing] = useState<{ readonly file: string; stop(): void } | null>(null);
+  const take = async (file: File) => {
+    const stopped = new AbortController();
+    setRefusal(null);
+    setGoing({ file: file.name, stop: () => stopped.abort() });
+    try {
+      const found = await send(file, stopped.signal);
+      if (stopped.signal.aborted) return;
+      const text = found.length > 0 && file.size <= maxBytes ? await file.text() : null;
+      const problems = wrongWith(one, text, found);
+      setRefusal(problems.length > 0 ? { file: file.name, problems } : null);
+    } finally {
+      setGoing(null);
+    }
+  };
+  return (
+    <>
+      {going ? (
+        <Button quiet onClick={going.stop}>
+          Stop importing
+        </Button>
+      ) : (
+        <FileButton
+          quiet
+          label={`${one.replace(/^./, (c) => c.toUpperCase())} file`}
+          accept=".json,application/json"
+          title={`Or drop a ${one} file anywhere on this screen`}
+          onFile={(file) => void take(file)}
+        >
+          Import…
+        </FileButton>
+      )}
+      <span role="status">{going && `${going.file} is being taken in…`}</span>
+      {refusal && <RefusedFile refusal={refusal} onClose={() => setRefusal(null)} />}
+    </>
+  );
+}
+
 /** Exports a document as a file, and takes one in, chosen or dropped. A broken file changes nothing. */
 export function DocumentFile({
   one,
@@ -72,7 +157,7 @@ export function DocumentFile({
   accept = ".json,application/json",
   take: takeText,
 }: Props) {
-  const [refusal, setRefusal] = useState<{ file: string; problems: readonly FieldProblem[] } | null>(null);
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
 
   const take = async (file: File) => {
     const tooLarge = {
@@ -81,12 +166,7 @@ export function DocumentFile({
     };
     const text = file.size > maxBytes ? null : await file.text();
     const found = text === null ? [tooLarge] : await takeText(text);
-    const other = found.length > 0 && text !== null ? kindOfFile(text) : undefined;
-    // Of another kind of file nothing is wrong but the place.
-    const problems =
-      other && other.kind !== one
-        ? [{ field: "(file)", message: `this is ${other.one}: take it in at ${other.where}` }]
-        : found;
+    const problems = wrongWith(one, text, found);
     setRefusal(problems.length > 0 ? { file: file.name, problems } : null);
   };
 
@@ -112,22 +192,7 @@ export function DocumentFile({
       >
         Import…
       </FileButton>
-      {refusal && (
-        <div className="problems file-problems" role="alert">
-          <strong>{refusal.file} was not imported; nothing has changed.</strong>
-          <ul>
-            {refusal.problems.slice(0, 8).map((p) => (
-              <li key={p.field + p.message}>
-                {p.field}: {p.message}
-              </li>
-            ))}
-            {refusal.problems.length > 8 && <li>and {refusal.problems.length - 8} more</li>}
-          </ul>
-          <Button quiet onClick={() => setRefusal(null)}>
-            Close
-          </Button>
-        </div>
-      )}
+      {refusal && <RefusedFile refusal={refusal} onClose={() => setRefusal(null)} />}
     </>
   );
 }

@@ -4,14 +4,21 @@ import {
   documentKind,
   SPEC_VERSION,
   upgradeNames,
-  upgradePart,
   type DocumentKind,
 } from "../../things/documents";
 import { householdSchema, type Household } from "../../things/parts";
 import { sessionsOfSeries } from "./before-4";
-import { idSchema } from "../../things/documents";
+import {
+  filedSchema,
+  filedSessionSchema,
+  KEY_OF_ITS_OWN,
+  withSpec,
+  wrongKeys,
+  type Filed,
+  type FiledKeys,
+} from "./filed";
 import { kindRow, KIND_NAMES, KINDS, withReferences, type Garage, type Kind } from "./kinds";
-import { recordSchema, sampleSchema, type FiledSession, type SessionRecord } from "../../answers/record";
+import type { FiledSession, SessionRecord } from "../../answers/record";
 
 /** The `format` of a household file. */
 export const HOUSEHOLD_FORMAT = "kettleback-household";
@@ -19,12 +26,7 @@ export const HOUSEHOLD_FORMAT = "kettleback-household";
 export const HOUSEHOLD_MAX_BYTES = 32 * 1024 * 1024;
 const MOST_THINGS = 20_000;
 
-/** A kept thing in a file: a key of its own there, what it belongs to, and its description. */
-export interface Filed {
-  readonly key: string;
-  readonly parent: string | null;
-  readonly spec: object;
-}
+export type { Filed } from "./filed";
 
 /** All that a household keeps, as it is filed. */
 export interface HouseholdFile {
@@ -59,6 +61,19 @@ export function sessionFiler(garage: Garage): (spec: SessionRecord) => SessionRe
   });
 }
 
+/** A kept thing as it is filed. */
+const filedThing = (
+  kind: Kind,
+  { id, parentId, spec }: Garage[Kind][number],
+  key: ReturnType<typeof keyOf>,
+): Filed => ({
+  key: key.of(kind, id),
+  // What it belonged to is gone: it belongs to nothing.
+  parent: parentId === null ? null : key.known(kindRow(kind).parent!, parentId),
+  // Fields in the order of their schema, whatever wrote them.
+  spec: withReferences(kind, KINDS[kind].schema.parse(spec), key.of),
+});
+
 /**
  * A household as it is filed: ids become keys by kind and place, so that the same household gives the same bytes.
  * @example filedOf(garage, []).things.cars.length // 3
@@ -66,61 +81,54 @@ export function sessionFiler(garage: Garage): (spec: SessionRecord) => SessionRe
 export function filedOf(garage: Garage, sessions: readonly FiledSession[]): HouseholdFile {
   const key = keyOf(garage);
   const things = Object.fromEntries(
-    KIND_NAMES.map((kind) => [
-      kind,
-      garage[kind].map(({ id, parentId, spec }): Filed => ({
-        key: key.of(kind, id),
-        // What it belonged to is gone: it belongs to nothing.
-        parent: parentId === null ? null : key.known(kindRow(kind).parent!, parentId),
-        // Fields in the order of their schema, whatever wrote them.
-        spec: withReferences(kind, KINDS[kind].schema.parse(spec), key.of),
-      })),
-    ]),
+    KIND_NAMES.map((kind) => [kind, garage[kind].map((row) => filedThing(kind, row, key))]),
   ) as unknown as HouseholdFile["things"];
   const filed = sessionFiler(garage);
   const recorded = sessions.map(({ spec, samples }) => ({ spec: filed(spec), samples }));
   return { household: garage.household.spec, things, sessions: recorded };
 }
 
-const rowOf = (kind: Kind) =>
-  z.strictObject({
-    key: idSchema,
-    parent: idSchema.nullable().default(null),
-    spec: KINDS[kind].schema as z.ZodType<object>,
-  });
+const indented = (value: unknown, by: string): string =>
+  JSON.stringify(value, null, 1).replaceAll("\n", `\n${by}`);
+
+/**
+ * The text of a household's file up to its sessions, a thing at a time: what {@link filedOf} would print, for a household
+ * of any size. The list of sessions and the closing brace are left to whoever reads them.
+ * @example [...thingsText(garage)].at(-1) // ',\n "sessions": '
+ */
+export function* thingsText(garage: Garage): Generator<string> {
+  const key = keyOf(garage);
+  yield `{\n "format": ${JSON.stringify(HOUSEHOLD_FORMAT)},\n "version": ${SPEC_VERSION},\n "household": ${indented(garage.household.spec, " ")}`;
+  for (const kind of KIND_NAMES) {
+    yield `,\n ${JSON.stringify(kind)}: [`;
+    let first = true;
+    for (const row of garage[kind]) {
+      yield `${first ? "" : ","}\n  ${indented(filedThing(kind, row, key), "  ")}`;
+      first = false;
+    }
+    yield first ? "]" : "\n ]";
+  }
+  yield ',\n "sessions": ';
+}
 
 const sessionsSchema = z
-  .array(
-    z.strictObject({
-      spec: recordSchema,
-      samples: z
-        .array(sampleSchema)
-        .refine((samples) => samples.every(([at], i) => i === 0 || at > samples[i - 1]![0]), {
-          error: "the moments of readings must rise",
-        })
-        .default([]),
-    }),
-    { error: "needed: a list" },
-  )
+  .array(filedSessionSchema, { error: "needed: a list" })
   .refine((sessions) => new Set(sessions.map(({ spec }) => spec.key)).size === sessions.length, {
-    error: "each session needs a key of its own",
+    error: KEY_OF_ITS_OWN,
   })
   .default([]);
-
-type Things = Readonly<Record<Kind, readonly Filed[]>>;
 
 const documentSchema = z
   .strictObject({
     ...documentHead(HOUSEHOLD_FORMAT),
     household: householdSchema,
     ...(Object.fromEntries(
-      KIND_NAMES.map((kind) => [kind, z.array(rowOf(kind), { error: "needed: a list" }).default([])]),
-    ) as unknown as Record<Kind, z.ZodDefault<z.ZodArray<ReturnType<typeof rowOf>>>>),
+      KIND_NAMES.map((kind) => [kind, z.array(filedSchema(kind), { error: "needed: a list" }).default([])]),
+    ) as unknown as Record<Kind, z.ZodDefault<z.ZodArray<ReturnType<typeof filedSchema>>>>),
     sessions: sessionsSchema,
   })
   .superRefine((document, ctx) => {
-    const things: Things = document;
-    for (const { field, message } of [...doubled(things), ...lost(things)])
+    for (const { field, message } of wrongKeys(document as FiledKeys))
       ctx.addIssue({ code: "custom", path: field, message });
   });
 
@@ -134,43 +142,6 @@ const countSchema = z.looseObject({}).superRefine((document, ctx) => {
   if (all > MOST_THINGS)
     ctx.addIssue({ code: "custom", message: `accepted: up to ${MOST_THINGS} things; ${all} are in it` });
 });
-
-interface Found {
-  readonly field: (string | number)[];
-  readonly message: string;
-}
-
-/** Keys that come twice. */
-const doubled = (things: Things): Found[] =>
-  KIND_NAMES.flatMap((kind) => {
-    const seen = new Set<string>();
-    return things[kind].flatMap(({ key }, i): Found[] => {
-      const twice = seen.has(key);
-      seen.add(key);
-      return twice ? [{ field: [kind, i, "key"], message: `"${key}" comes twice` }] : [];
-    });
-  });
-
-/** Things that belong to what is not in the file. A path or a line-up may name what is gone: it says so when it is opened. */
-function lost(things: Things): Found[] {
-  const there = new Set(KIND_NAMES.flatMap((kind) => things[kind].map(({ key }) => `${kind} ${key}`)));
-  return KIND_NAMES.flatMap((kind) => {
-    const { parent: belongs, one } = kindRow(kind);
-    return things[kind].flatMap(({ parent }, i): Found[] =>
-      parent === null || (belongs !== null && there.has(`${belongs} ${parent}`))
-        ? []
-        : [
-            {
-              field: [kind, i, "parent"],
-              message:
-                belongs === null
-                  ? `a ${one} belongs to nothing: leave it null`
-                  : `accepted: the key of a ${kindRow(belongs).one} in this file`,
-            },
-          ],
-    );
-  });
-}
 
 /** The household file: all that a household keeps and has recorded. */
 export const HOUSEHOLD_DOCUMENT: DocumentKind<HouseholdFile> = documentKind({
@@ -207,12 +178,6 @@ export const HOUSEHOLD_DOCUMENT: DocumentKind<HouseholdFile> = documentKind({
     sessions,
   }),
 });
-
-/** A filed thing with its description brought up to this version; what is no thing is left for the schema to refuse. */
-const withSpec = (row: unknown, part: string, version: number): unknown =>
-  typeof row === "object" && row !== null && "spec" in row
-    ? { ...row, spec: upgradePart(part, row.spec, version) }
-    : row;
 
 /**
  * Judges, reads and writes household files.

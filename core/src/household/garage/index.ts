@@ -8,4 +8,5 @@ export * from "./lineup";
 export * from "./everywhere";
 export * from "./fits";
 export * from "./household-file";
+export { judgeInPieces, type HouseholdJudge } from "./household-judge";
 export * from "./as-recorded";

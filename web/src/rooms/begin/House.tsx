@@ -12,7 +12,6 @@ import {
 } from "@kettleback/core";
 import { api } from "../../api/client";
 import { Button } from "../../controls/Button";
-import { saveAs } from "../../controls/DocumentFile";
 import { namedOptions, optionsOf, Select } from "../../controls/Select";
 import { TextInput } from "../../controls/TextInput";
 import { resolverOf } from "../../controls/form";
@@ -36,9 +35,9 @@ const NAMES: Readonly<Partial<Record<keyof Household, string>>> = {
 };
 
 /** Everything a household keeps, as a file. */
-async function fileOf({ id, spec }: Kept<Household>): Promise<void> {
-  const text = await api.householdFile(id);
-  saveAs(`${spec.name.toLowerCase().replace(/[^a-z0-9]+/g, "-")}.household.json`, text, "application/json");
+function fileOf({ id }: Kept<Household>): void {
+  // The server names it; the browser writes it as it comes, whatever its size.
+  Object.assign(document.createElement("a"), { href: api.householdFile(id), download: "" }).click();
 }
 
 /** The schools a household goes by, the first of each where it never chose. */
@@ -195,7 +194,7 @@ const Acts = ({ mayKeep, row, shown, load, forget }: ActsProps) => (
         Show
       </Button>
     )}
-    <Button quiet aria-label={`Save ${row.spec.name} as a file`} asks={() => fileOf(row).catch(sayTrouble)}>
+    <Button quiet aria-label={`Save ${row.spec.name} as a file`} onClick={() => fileOf(row)}>
       As file
     </Button>
     <Button quiet aria-label={`Delete ${row.spec.name}`} asks={forget}>

@@ -1,9 +1,9 @@
 import { useState } from "react";
 import { Link } from "react-router-dom";
-import { HOUSEHOLD_MAX_BYTES, parseHousehold, type FieldProblem } from "@kettleback/core";
+import { HOUSEHOLD_MAX_BYTES, type FieldProblem } from "@kettleback/core";
 import { api, Refused } from "../../api/client";
 import { Button } from "../../controls/Button";
-import { DocumentFile } from "../../controls/DocumentFile";
+import { SentFile } from "../../controls/DocumentFile";
 import { Select } from "../../controls/Select";
 import { useGarage } from "../../stores/garage";
 import { sayDone, sayTrouble } from "../../stores/notices";
@@ -50,11 +50,9 @@ export default function Households() {
 function TakeIn() {
   const { households, load } = useGarage();
   const [into, setInto] = useState("");
-  const take = async (text: string): Promise<readonly FieldProblem[]> => {
-    const read = parseHousehold(text);
-    if (!read.ok) return read.problems;
+  const send = async (file: File, stopped: AbortSignal): Promise<readonly FieldProblem[]> => {
     try {
-      const taken = await api.takeHousehold(JSON.parse(text), into === "" ? null : into);
+      const taken = await api.takeHousehold(file, into === "" ? null : into, stopped);
       await load(taken.id);
       sayDone(`${taken.spec.name} is taken in.`);
       return [];
@@ -75,7 +73,7 @@ function TakeIn() {
           ...households.map(({ id, spec }) => ({ value: id, text: `into ${spec.name}` })),
         ]}
       />
-      <DocumentFile one="household" maxBytes={HOUSEHOLD_MAX_BYTES} take={take} />
+      <SentFile one="household" maxBytes={HOUSEHOLD_MAX_BYTES} send={send} />
     </>
   );
 }

@@ -1,0 +1,184 @@
+import fc from "fast-check";
+import { demoSessions, fallowQuay } from "../demo";
+import { startLineup } from "../start";
+import { law } from "../../tests/law";
+import {
+  filedOf,
+  judgeHousehold,
+  judgeInPieces,
+  KIND_NAMES,
+  printHousehold,
+  thingsText,
+  type Garage,
+  type HouseholdJudge,
+} from ".";
+
+const garage: Garage = {
+  ...fallowQuay,
+  lineups: [
+    {
+      id: "own",
+      version: 1,
+      parentId: null,
+      spec: startLineup(fallowQuay, fallowQuay.paths[0]!.spec.session),
+    },
+  ],
+};
+const sessions = demoSessions()[fallowQuay.household.id]!.slice(0, 4);
+const TEXT = printHousehold(filedOf(garage, sessions));
+type Json = Record<string, unknown>;
+const fresh = (): Json => JSON.parse(TEXT) as Json;
+
+/** Feeds a document to a judge as a reader that comes upon its pieces in their order would. */
+function fed(document: Json): HouseholdJudge {
+  const judge = judgeInPieces();
+  for (const [name, value] of Object.entries(document)) {
+    const list = Array.isArray(value) ? (value as unknown[]) : null;
+    if (name === "sessions" || (KIND_NAMES as readonly string[]).includes(name))
+      judge.field(name, list === null ? value : []);
+    else judge.field(name, value);
+    if (list === null) continue;
+    const kind = KIND_NAMES.find((one) => one === name);
+    if (kind) list.forEach((row, i) => void judge.thing(kind, i, row));
+    else if (name === "sessions")
+      list.forEach((row, i) => {
+        const { samples } = (row ?? {}) as { samples?: unknown };
+        const read = Array.isArray(samples) ? (samples as unknown[]) : null;
+        judge.session(i, read === null ? row : { ...(row as Json), samples: [] });
+        read?.forEach((sample, j) => void judge.sample(i, j, sample));
+      });
+  }
+  return judge;
+}
+
+const told = (problems: readonly { field: string; message: string }[]): string[] =>
+  problems.map(({ field, message }) => `${field}: ${message}`).sort();
+
+/** Every place of a value, as the keys that lead there. */
+const places = (value: unknown, at: readonly string[] = []): string[][] =>
+  typeof value === "object" && value !== null
+    ? Object.entries(value).flatMap(([key, inner]) => [[...at, key], ...places(inner, [...at, key])])
+    : [];
+
+/** A document with something else in one place; taken out where it is undefined. */
+function changed(document: Json, [key, ...rest]: readonly string[], to: unknown): unknown {
+  const copy = (Array.isArray(document) ? [...(document as unknown[])] : { ...document }) as Json;
+  if (rest.length > 0) copy[key!] = changed(copy[key!] as Json, rest, to);
+  else if (to === undefined) delete copy[key!];
+  else copy[key!] = to;
+  return copy;
+}
+
+test("a sound document has no problems, and every piece is given as it is kept", () => {
+  const whole = judgeHousehold(fresh());
+  if (!whole.ok) throw new Error("demo");
+  expect(fed(fresh()).problems()).toEqual([]);
+  const judge = judgeInPieces();
+  const document = fresh();
+  for (const kind of KIND_NAMES)
+    expect((document[kind] as unknown[]).map((row, i) => judge.thing(kind, i, row))).toEqual(
+      whole.value.things[kind],
+    );
+  const first = (document.sessions as { spec: unknown; samples: unknown[] }[])[0]!;
+  expect(judge.session(0, { ...first, samples: [] })).toEqual(whole.value.sessions[0]!.spec);
+  expect(first.samples.map((sample, i) => judge.sample(0, i, sample))).toEqual(
+    whole.value.sessions[0]!.samples,
+  );
+});
+
+test("with anything in the place of anything, the pieces are told what the whole is", () => {
+  const anywhere = places(fresh());
+  let refused = 0;
+  law(
+    fc.tuple(
+      fc.array(
+        fc.tuple(
+          fc.nat({ max: anywhere.length - 1 }),
+          fc.constantFrom(undefined, null, 5, -1, "x", "", [], {}, true, [[]], { key: "a" }),
+        ),
+        { minLength: 1, maxLength: 3 },
+      ),
+    ),
+    { runs: 400, mostSkipped: 0 },
+    ([faults]) => {
+      let document = fresh();
+      for (const [i, to] of faults) {
+        const place = anywhere[i]!;
+        const parent = place
+          .slice(0, -1)
+          .reduce<unknown>((at, key) => (at as Json | undefined)?.[key], document);
+        if (typeof parent === "object" && parent !== null) document = changed(document, place, to) as Json;
+      }
+      // As it would be read from text.
+      document = JSON.parse(JSON.stringify(document)) as Json;
+      const whole = judgeHousehold(document);
+      if (!whole.ok) refused += 1;
+      expect(told(fed(document).problems())).toEqual(told(whole.ok ? [] : whole.problems));
+    },
+  );
+  expect(refused).toBeGreaterThan(5);
+});
+
+test.each<[string, (document: Json) => Json]>([
+  ["an unknown field", (d) => ({ ...d, extra: 1 })],
+  ["a key twice", (d) => ({ ...d, cars: [...(d.cars as []), (d.cars as object[])[0]] })],
+  [
+    "a parent that is not there",
+    (d) => ({ ...d, places: [{ ...(d.places as [object])[0], parent: "none" }] }),
+  ],
+  [
+    "a parent of what belongs to nothing",
+    (d) => ({ ...d, cars: [{ ...(d.cars as [object])[0], parent: "car-1" }] }),
+  ],
+  ["a session twice", (d) => ({ ...d, sessions: [...(d.sessions as []), (d.sessions as object[])[0]] })],
+  [
+    "readings that fall back",
+    (d) => ({
+      ...d,
+      sessions: [
+        {
+          ...(d.sessions as [object])[0],
+          samples: [
+            [2000, 1],
+            [1000, 1],
+            [3000, 1],
+            [3000, 1],
+          ],
+        },
+      ],
+    }),
+  ],
+  ["another format", (d) => ({ ...d, format: "else", cars: 5 })],
+  ["another version", (d) => ({ ...d, version: 99, cars: 5 })],
+  [
+    "a flat tariff out of range",
+    (d) => ({ ...d, tariffs: [{ key: "a", parent: null, spec: { name: "x", pricePerKWh: -9 } }] }),
+  ],
+])("%s is told as it is of the whole", (_, fault) => {
+  const document = fault(fresh());
+  const whole = judgeHousehold(document);
+  expect(whole.ok).toBe(false);
+  expect(told(fed(document).problems())).toEqual(told(whole.ok ? [] : whole.problems));
+});
+
+test("a field of the document that comes twice is told once", () => {
+  const judge = fed(fresh());
+  judge.field("cars", []);
+  judge.field("cars", []);
+  expect(judge.problems()).toEqual([{ field: "cars", message: "comes twice" }]);
+});
+
+test("of a million problems a thousand are told, and how many more there are", () => {
+  const judge = fed(fresh());
+  for (let i = 0; i < 1_500; i++) judge.sample(0, i, "x");
+  const problems = judge.problems();
+  expect([problems.length, problems.at(-1)]).toEqual([
+    1_001,
+    { field: "(document)", message: "and 500 more" },
+  ]);
+});
+
+test("the text of its things, closed by its sessions, is what is printed of the whole", () => {
+  for (const one of [garage, { ...fallowQuay, cars: [], paths: [] } as Garage])
+    expect(`${[...thingsText(one)].join("")}[]\n}\n`).toBe(printHousehold(filedOf(one, [])));
+});

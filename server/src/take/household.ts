@@ -1,0 +1,256 @@
+import { randomUUID } from "node:crypto";
+import { readFileSync, rmSync, statSync } from "node:fs";
+import type { IncomingMessage } from "node:http";
+import type { EntityManager } from "@mikro-orm/core";
+import {
+  HOUSEHOLD_MAX_BYTES,
+  judgeHousehold,
+  judgeInPieces,
+  KIND_NAMES,
+  KINDS,
+  PARENTS_FIRST,
+  SPEC_VERSION,
+  specText,
+  withReferences,
+  type Filed,
+  type Garage,
+  type Household,
+  type Kept,
+  type Kind,
+  type Sample,
+  type SessionRecord,
+} from "@kettleback/core";
+import { notFound, Problem, refused } from "../api/problem";
+import { Arrival, columnsOf, HouseholdRow, type Arriving } from "../database";
+import { householdOf } from "../api/keep";
+import { piecesOf } from "./pieces";
+import { spool } from "./spool";
+import { turns } from "./turn";
+
+/** What comes of the sessions of a file: what is said of one, and then its readings, some at a time. */
+type Recorded =
+  | { readonly spec: SessionRecord; readonly samples?: never }
+  | { readonly samples: readonly Sample[]; readonly spec?: never };
+
+/** A household file that was judged: all but what was recorded, which is read again when it is kept. */
+interface Judged {
+  readonly household: Household;
+  readonly things: Readonly<Record<Kind, readonly Filed[]>>;
+  recorded(): AsyncIterable<Recorded>;
+}
+
+/** Where a household file is taken in: the database it goes to, and the file beside which it is put meanwhile. */
+export interface TakeOptions {
+  readonly em: () => EntityManager;
+  readonly beside: string;
+  /** Aborted when whoever sends it has gone: nothing of it is kept then. */
+  readonly gone: AbortSignal;
+  /** What a household keeps. */
+  garageOf(id: string): Promise<Garage>;
+}
+
+/**
+ * Takes a household file in as it is sent, of any size, all of it or nothing: as a household of its own, or into one there
+ * is, where what it keeps already is used and not doubled. What is recorded comes along only into a household of its own.
+ * @throws Problem naming the field where something is wrong with it
+ */
+export async function takeHousehold(
+  req: IncomingMessage,
+  into: string | null,
+  options: TakeOptions,
+): Promise<Kept<Household>> {
+  const file = await spool(req, options.beside);
+  try {
+    return await keep(await judged(file, options.gone), into, options);
+  } finally {
+    rmSync(file, { force: true });
+  }
+}
+
+/** Its version, as far as one has to read for it; what is no number is left for the judge. */
+async function versionOf(file: string): Promise<number> {
+  for await (const pieces of piecesOf(file))
+    for (const piece of pieces)
+      if (piece.is === "field" && piece.name === "version")
+        return typeof piece.value === "number" ? piece.value : 0;
+  return 0;
+}
+
+async function judged(file: string, gone: AbortSignal): Promise<Judged> {
+  const version = await versionOf(file);
+  return version >= 1 && version < SPEC_VERSION ? judgedWhole(file) : judgedInPieces(file, gone);
+}
+
+/** A file of an older version, which no Kettleback wrote larger than it was read back. */
+function judgedWhole(file: string): Judged {
+  if (statSync(file).size > HOUSEHOLD_MAX_BYTES)
+    throw new Problem(413, "Too large", `accepted: up to ${HOUSEHOLD_MAX_BYTES} bytes of an older version`);
+  const read = judgeHousehold(JSON.parse(readFileSync(file, "utf8")));
+  if (!read.ok) throw refused(read.problems);
+  const { household, things, sessions } = read.value;
+  return {
+    household,
+    things,
+    async *recorded() {
+      for (const { spec, samples } of sessions) {
+        yield { spec };
+        yield await Promise.resolve({ samples });
+      }
+    },
+  };
+}
+
+async function judgedInPieces(file: string, gone: AbortSignal): Promise<Judged> {
+  const judge = judgeInPieces();
+  const turn = turns(gone);
+  const things = Object.fromEntries(KIND_NAMES.map((kind) => [kind, []])) as unknown as Record<Kind, Filed[]>;
+  let household: unknown;
+  for await (const pieces of piecesOf(file)) {
+    for (const piece of pieces) {
+      if (piece.is === "field") {
+        judge.field(piece.name, piece.value);
+        if (piece.name === "household") household = piece.value;
+      } else if (piece.is === "thing") {
+        const thing = judge.thing(piece.kind, piece.at, piece.value);
+        if (thing) things[piece.kind].push(thing);
+      } else if (piece.is === "session") judge.session(piece.at, piece.value);
+      else if (piece.is === "sample") judge.sample(piece.session, piece.at, piece.value);
+      await turn();
+    }
+  }
+  const problems = judge.problems();
+  if (problems.length > 0) throw refused(problems);
+  return { household: household as Household, things, recorded: () => recordedIn(file) };
+}
+
+/** Readings that are handed on at once. */
+const SAMPLES_AT_ONCE = 2_000;
+
+/** What was recorded, of a file in which nothing is wrong. Readings that stand before what is said of their session wait. */
+async function* recordedIn(file: string): AsyncGenerator<Recorded> {
+  const judge = judgeInPieces();
+  let [told, samples]: [number, Sample[]] = [-1, []];
+  for await (const pieces of piecesOf(file)) {
+    for (const piece of pieces) {
+      if (piece.is === "spec") {
+        yield { spec: judge.session(piece.at, { spec: piece.value, samples: [] })! };
+        told = piece.at;
+      } else if (piece.is === "sample") samples.push(judge.sample(piece.session, piece.at, piece.value)!);
+      if (
+        samples.length > 0 &&
+        (piece.is === "session" || (told >= 0 && samples.length >= SAMPLES_AT_ONCE && isOf(piece, told)))
+      ) {
+        yield { samples };
+        samples = [];
+      }
+    }
+  }
+}
+
+const isOf = (piece: { readonly is: string; readonly session?: number }, session: number): boolean =>
+  piece.is === "sample" && piece.session === session;
+
+/** Ids of the things a household keeps already, by kind, what they belong to and their description. */
+async function knownOf(garage: Garage): Promise<Map<string, string>> {
+  const ids = new Map<string, string>();
+  const turn = turns();
+  for (const kind of PARENTS_FIRST)
+    for (const { id, parentId, spec } of garage[kind]) {
+      ids.set(`${kind} ${parentId} ${specText(spec)}`, id);
+      await turn();
+    }
+  return ids;
+}
+
+async function keep(
+  { household, things, recorded }: Judged,
+  into: string | null,
+  { em, garageOf, gone }: TakeOptions,
+): Promise<Kept<Household>> {
+  const there = into === null ? null : await garageOf(into);
+  const currency = there?.household.spec.currency;
+  if (currency !== undefined && currency !== household.currency)
+    throw refused([
+      {
+        field: "household.currency",
+        message: `this household counts in ${currency}, the file in ${household.currency}: take it in as a household of its own`,
+      },
+    ]);
+  const arrival = new Arrival(em);
+  await arrival.begin(household);
+  try {
+    const ids = await keepThings(arrival, things, there ? await knownOf(there) : new Map(), gone);
+    if (!there) await keepRecorded(arrival, recorded(), ids, gone);
+    gone.throwIfAborted();
+    const id = await arrival.finish(into);
+    if (id === null) throw notFound(`household ${into}`);
+    return householdOf((await em().findOne(HouseholdRow, { id }))!);
+  } catch (error) {
+    await arrival.drop();
+    throw error;
+  }
+}
+
+/** @returns the id each thing has now, by kind and key */
+async function keepThings(
+  arrival: Arrival,
+  things: Judged["things"],
+  known: ReadonlyMap<string, string>,
+  gone: AbortSignal,
+): Promise<ReadonlyMap<string, string>> {
+  const ids = new Map<string, string>();
+  const idOf = (kind: Kind, key: string): string => ids.get(`${kind} ${key}`) ?? key;
+  const turn = turns(gone);
+  for (const kind of PARENTS_FIRST) {
+    const { parent: belongs } = KINDS[kind];
+    const fresh: Arriving[] = [];
+    for (const { key, parent, spec } of things[kind]) {
+      const parentId = parent === null || belongs === null ? null : idOf(belongs, parent);
+      const mapped = withReferences(kind, spec, idOf);
+      const same = known.get(`${kind} ${parentId} ${specText(mapped)}`);
+      const id = same ?? randomUUID();
+      ids.set(`${kind} ${key}`, id);
+      if (same === undefined) fresh.push({ id, parentId, spec: JSON.stringify(mapped) });
+      await turn();
+    }
+    await arrival.things(kind, belongs !== null, fresh);
+  }
+  return ids;
+}
+
+async function keepRecorded(
+  arrival: Arrival,
+  recorded: AsyncIterable<Recorded>,
+  ids: ReadonlyMap<string, string>,
+  gone: AbortSignal,
+): Promise<void> {
+  const turn = turns(gone);
+  let row = 0;
+  for await (const { spec, samples } of recorded) {
+    if (samples) await arrival.samples(row, samples);
+    else {
+      // What was gone when it was filed is gone here too.
+      const {
+        spec: described,
+        car,
+        place,
+        beganAt,
+        endedAt,
+        key,
+      } = columnsOf({
+        ...spec,
+        carId: (spec.carId && ids.get(`cars ${spec.carId}`)) ?? null,
+        placeId: (spec.placeId && ids.get(`places ${spec.placeId}`)) ?? null,
+      });
+      row = await arrival.session({
+        carId: car ?? null,
+        placeId: place ?? null,
+        beganAt: beganAt.getTime(),
+        endedAt: endedAt?.getTime() ?? null,
+        key,
+        spec: JSON.stringify(described),
+      });
+    }
+    await turn();
+  }
+}
