@@ -6,7 +6,7 @@ import {
   clockOfLineup,
   everywhereOf,
   figuresFor,
-  fitOf,
+  fitsOf,
   fromTimes,
   GOALS,
   hangOnStart,
@@ -29,8 +29,6 @@ import {
   withKnown,
   yearBlocks,
   type CablesAsked,
-  type Fit,
-  type Garage,
   type Goal,
   type KitAsked,
   type NoWay,
@@ -75,15 +73,6 @@ function* sweep(plan: Plan, spec: SweepSpec): Generator<number, SweepRow[]> {
   for (let j = 0; j < spec.y.count; j++) {
     rows.push(rowAt(j));
     yield (j + 1) / spec.y.count;
-  }
-  return rows;
-}
-
-function* fits(garage: Garage): Generator<number, Fit[][]> {
-  const rows: Fit[][] = [];
-  for (const outlet of garage.outlets) {
-    rows.push(garage.cars.map((car) => fitOf(garage, car, outlet)));
-    yield rows.length / garage.outlets.length;
   }
   return rows;
 }
@@ -146,7 +135,7 @@ export const JOBS = {
   aside: asideOf,
   sweep,
   /** Every car at every outlet of a garage. */
-  fits,
+  fits: fitsOf,
   vary: inOne(vary),
   schedules: inOne(schedulesOf),
   leaving: inOne(leaving),

@@ -2,20 +2,25 @@
 import { act, cleanup, fireEvent, render, screen } from "@testing-library/react";
 import type { Clock, Plan } from "@kettleback/core";
 import { JobWaiting } from "../controls/JobWaiting";
-import { useJob } from "./useJob";
+import { useJob, useWatchedJob } from "./useJob";
 
 /** Jobs that were asked for: a test answers when it likes. */
 interface Asked {
   readonly name: string;
   readonly key: string;
   left: boolean;
+  progress?: (step: unknown) => void;
   answer(value: unknown): void;
   fail(error: Error): void;
 }
 const mockAsked: Asked[] = [];
 jest.mock("./pool", () => ({
-  ask: (_kind: string, [plan]: [{ name: string }], { key }: { key: string }) => {
-    const one = { name: plan.name, key, left: false } as Asked;
+  ask: (
+    _kind: string,
+    [plan]: [{ name: string }],
+    { key, progress }: { key: string; progress?: (step: unknown) => void },
+  ) => {
+    const one = { name: plan.name, key, left: false, ...(progress ? { progress } : {}) } as Asked;
     mockAsked.push(one);
     const result = new Promise((answer, fail) => Object.assign(one, { answer, fail }));
     return { result, leave: () => (one.left = true) };
@@ -108,4 +113,28 @@ test("gone from the screen it leaves its job", () => {
   const { unmount } = render(<View name="a" />);
   unmount();
   expect(mockAsked[0]!.left).toBe(true);
+});
+
+function Watched({ name }: { readonly name: string }) {
+  const job = useWatchedJob("hangs", plans[name]!, CLOCK);
+  return job.result && !job.stale ? <output>{String(job.result)}</output> : <JobWaiting job={job} />;
+}
+
+test("watched, it tells how far the newest is, and nothing of one before; unwatched nobody is told", async () => {
+  const { rerender } = render(<Watched name="a" />);
+  const share = () => screen.queryByRole<HTMLProgressElement>("progressbar")?.value;
+  expect(share()).toBeUndefined();
+  act(() => mockAsked[0]!.progress!(0.25));
+  expect(share()).toBe(0.25);
+  rerender(<Watched name="b" />);
+  expect(share()).toBeUndefined();
+  act(() => mockAsked[1]!.progress!("a part of it"));
+  expect(share()).toBeUndefined();
+  act(() => mockAsked[1]!.progress!(0.5));
+  expect(share()).toBe(0.5);
+  await answer(1, "of b");
+  expect([shown(), share()]).toEqual(["of b", undefined]);
+  cleanup();
+  render(<View name="a" />);
+  expect(mockAsked.at(-1)!.progress).toBeUndefined();
 });

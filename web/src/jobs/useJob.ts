@@ -10,6 +10,8 @@ export interface JobInView<Result> {
   readonly stale: boolean;
   /** Why the newest could not be worked out. */
   readonly error: string | undefined;
+  /** How far the newest is (0 to 1), where its job tells that. */
+  readonly share: number | undefined;
   again(): void;
 }
 
@@ -27,12 +29,25 @@ const same = (a: readonly unknown[], b: readonly unknown[]): boolean =>
  * the next is there; an answer to an older input is never taken for one to the newest.
  * @param input asked again whenever one of its parts is another
  */
-export function useJob<K extends JobKind>(kind: K, ...input: JobInput<K>): JobInView<JobResult<K>> {
+export const useJob = <K extends JobKind>(kind: K, ...input: JobInput<K>): JobInView<JobResult<K>> =>
+  useAsked(kind, input, false);
+
+/** {@link useJob} of a job that may take long: how far it is is told, and drawn again each time. */
+export const useWatchedJob = <K extends JobKind>(kind: K, ...input: JobInput<K>): JobInView<JobResult<K>> =>
+  useAsked(kind, input, true);
+
+function useAsked<K extends JobKind>(kind: K, input: JobInput<K>, watched: boolean): JobInView<JobResult<K>> {
   const key = useId();
   const [told, setTold] = useState<Told<K>>();
+  const [gone, setGone] = useState<{ readonly of: JobInput<K>; readonly share: number }>();
   const [turn, setTurn] = useState(0);
   useEffect(() => {
-    const job = ask(kind, input, { key });
+    const job = ask(kind, input, {
+      key,
+      ...(watched
+        ? { progress: (step) => void (typeof step === "number" && setGone({ of: input, share: step })) }
+        : {}),
+    });
     job.result.then(
       (result) => result !== null && setTold({ of: input, result }),
       (error: unknown) => setTold({ of: input, error: String(error).replace(/^Error: /, "") }),
@@ -40,12 +55,13 @@ export function useJob<K extends JobKind>(kind: K, ...input: JobInput<K>): JobIn
     return () => job.leave();
     // The parts of the input stand for the list of them.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [kind, key, turn, ...input]);
+  }, [kind, key, turn, watched, ...input]);
   const newest = told !== undefined && same(told.of, input);
   return {
     result: told?.result,
     stale: told !== undefined && !newest,
     error: newest ? told.error : undefined,
+    share: !newest && gone !== undefined && same(gone.of, input) ? gone.share : undefined,
     again: () => setTurn(turn + 1),
   };
 }

@@ -1,7 +1,7 @@
-import { fallowQuay, larchHollow } from "../demo";
+import { DEMO_GARAGES, fallowQuay, larchHollow } from "../demo";
 import { isRefusal } from "../../engine/path";
 import { solvePlan } from "../../engine/plan";
-import { fitOf, planOf, type Fit, type Garage } from ".";
+import { fitOf, fitsOf, planOf, type Fit, type Garage } from ".";
 
 const everyFit = (garage: Garage): Fit[] =>
   garage.outlets.flatMap((outlet) => garage.cars.map((car) => fitOf(garage, car, outlet)));
@@ -167,3 +167,40 @@ describe("what is said to be missing would really do", () => {
     });
   });
 });
+
+/** A garage with many of each: cars that differ in their names alone and otherwise, cables of every length. */
+const many = (garage: Garage): Garage => ({
+  ...garage,
+  cars: garage.cars.flatMap((car) => [
+    car,
+    { ...car, id: `${car.id}-twin`, spec: { ...car.spec, name: `${car.spec.name} too` } },
+    { ...car, id: `${car.id}-heavy`, spec: { ...car.spec, whPerKm: car.spec.whPerKm + 20 } },
+  ]),
+  cables: garage.cables.flatMap((cable) =>
+    [0, 3, 9].flatMap((more) => [
+      { ...cable, id: `${cable.id}-${more}`, spec: { ...cable.spec, lengthM: cable.spec.lengthM + more } },
+      {
+        ...cable,
+        id: `${cable.id}-${more}-twin`,
+        spec: { ...cable.spec, name: "Twin", lengthM: cable.spec.lengthM + more },
+      },
+    ]),
+  ),
+});
+
+test.each(DEMO_GARAGES.map((garage) => [garage.household.spec.name, garage] as const))(
+  "%s with many of each: all cells at once are what each is by itself",
+  (_, demo) => {
+    const garage = many(demo);
+    const cells = garage.cars.length * garage.outlets.length;
+    const work = fitsOf(garage);
+    const shares: number[] = [];
+    let step = work.next();
+    for (; !step.done; step = work.next()) shares.push(step.value);
+    expect(shares).toEqual(Array.from({ length: cells }, (__, i) => (i + 1) / cells));
+    expect(step.value).toEqual(
+      garage.outlets.map((outlet) => garage.cars.map((car) => fitOf(garage, car, outlet))),
+    );
+    expect(step.value.flat().filter(({ fitting }) => fitting).length).toBeGreaterThan(cells / 10);
+  },
+);

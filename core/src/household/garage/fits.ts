@@ -88,6 +88,32 @@ function waysTo(
   return [...direct, ...adapted];
 }
 
+/** The ways of a unit to a car, found once for all that look for them. */
+type WaysTo = typeof waysTo;
+
+const all = JSON.stringify;
+/** Cables that differ in their names, masses and prices alone carry the same. */
+const carries = ({ name: _, massKg: __, price: ___, ...cable }: Cable): string => all(cable);
+
+/** {@link waysTo}, each found once for a unit and an inlet; of cables that carry the same the first one stands for all. */
+function waysOnce(): WaysTo {
+  const found = new Map<string, ReturnType<WaysTo>>();
+  return (garage, evse, car) => {
+    const key = all([evse.output, car.inlets]);
+    const known = found.get(key);
+    if (known) return known;
+    const seen = new Set<string>();
+    const ways = waysTo(garage, evse, car).filter(([cable, adapter]) => {
+      const way = `${cable && carries(cable.spec)} ${adapter?.id}`;
+      if (seen.has(way)) return false;
+      seen.add(way);
+      return true;
+    });
+    found.set(key, ways);
+    return ways;
+  };
+}
+
 const wiringOf = (phases: number): string => (phases === 3 ? "three-phase" : "single-phase");
 const sizeFrom = (sizes: readonly Amps[], amps: Amps): Amps =>
   sizes.find((size) => size >= amps) ?? sizes.at(-1)!;
@@ -181,7 +207,35 @@ const firstOf = (outlet: Outlet): string =>
  * What a car gets at one outlet of the household: the best of its units, cables and adapters there, or why nothing.
  * @example fitOf(garage, curlew, boathouseSocket).fitting?.inletW // 2239
  */
-export function fitOf(garage: Garage, car: Kept<Car>, outlet: Kept<Outlet>): Fit {
+export const fitOf = (garage: Garage, car: Kept<Car>, outlet: Kept<Outlet>): Fit =>
+  fitBy(waysTo, garage, car, outlet);
+
+/**
+ * Every car at every outlet, outlet by outlet; it yields how far it is (0 to 1) after each. Ways are found once, and of
+ * cars that differ in their names alone one stands for all wherever it charges.
+ * @example [...fitsOf(garage)].at(-1) // 1
+ */
+export function* fitsOf(garage: Garage): Generator<number, Fit[][]> {
+  const ways = waysOnce();
+  const keys = garage.cars.map(({ spec: { name: _, ...spec } }) => all(spec));
+  const cells = garage.cars.length * garage.outlets.length;
+  const rows: Fit[][] = [];
+  for (const outlet of garage.outlets) {
+    const known = new Map<string, Fit>();
+    const row: Fit[] = [];
+    for (const [i, car] of garage.cars.entries()) {
+      const same = known.get(keys[i]!);
+      const fit = same?.fitting ? { ...same, carId: car.id } : fitBy(ways, garage, car, outlet);
+      known.set(keys[i]!, fit);
+      row.push(fit);
+      yield (rows.length * garage.cars.length + row.length) / cells;
+    }
+    rows.push(row);
+  }
+  return rows;
+}
+
+function fitBy(waysOf: WaysTo, garage: Garage, car: Kept<Car>, outlet: Kept<Outlet>): Fit {
   const ids = { carId: car.id, outletId: outlet.id };
   const household = garage.household.spec;
   const amps = leftAt(outlet.spec, household);
@@ -211,7 +265,7 @@ export function fitOf(garage: Garage, car: Kept<Car>, outlet: Kept<Outlet>): Fit
   let misfit: Misfit | null = null;
   for (const evse of evses) {
     const base = { car: car.spec, outlet: outlet.spec, evse: evse.spec, houseRule: household.houseRule };
-    const ways = waysTo(garage, evse.spec, car.spec);
+    const ways = waysOf(garage, evse.spec, car.spec);
     for (const [cable, adapter] of ways.length > 0 ? ways : [[null, null] as const]) {
       const found = fittingOf(
         { ...base, cable: cable?.spec, adapter: adapter?.spec },

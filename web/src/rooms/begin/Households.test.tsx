@@ -37,16 +37,14 @@ const choose = (text: string, name = "quay.household.json") => {
 };
 
 test("a household that cannot be read is named with its first problem, and the others are there", async () => {
-  jest
-    .spyOn(api, "households")
-    .mockResolvedValue([
-      fallowQuay.household,
-      {
-        id: "larch-hollow",
-        name: "Larch Hollow",
-        problems: [{ field: "currency", message: "three letters" }],
-      },
-    ]);
+  jest.spyOn(api, "households").mockResolvedValue([
+    fallowQuay.household,
+    {
+      id: "larch-hollow",
+      name: "Larch Hollow",
+      problems: [{ field: "currency", message: "three letters" }],
+    },
+  ]);
   jest.spyOn(api, "garage").mockResolvedValue(fallowQuay);
   await act(() => useGarage.getState().load());
   await shown();
