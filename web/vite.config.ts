@@ -1,11 +1,59 @@
 import react from "@vitejs/plugin-react";
-import { defineConfig } from "vite";
+import { defineConfig, type HtmlTagDescriptor, type Plugin, type Rolldown } from "vite";
+import { compression } from "vite-plugin-compression2";
 import { VitePWA } from "vite-plugin-pwa";
+
+/** The module that starts the application, which the page's own script asks for first thing. */
+const START = /\/app\/start\.tsx$/;
+const FONT = /hanken-grotesk-latin-wght-normal.*\.woff2$/;
+
+/** Has the page itself ask for the application and its font, instead of each only once the one before has come. */
+const askedByThePage = (): Plugin => ({
+  name: "asked-by-the-page",
+  transformIndexHtml: {
+    order: "post",
+    handler(_, { bundle }) {
+      if (!bundle) return [];
+      const chunks = Object.values(bundle).filter((one) => one.type === "chunk");
+      const start = chunks.find(({ facadeModuleId }) => START.test(facadeModuleId ?? ""));
+      const entry = chunks.find(({ isEntry }) => isEntry);
+      if (!start || !entry) throw new Error("the page has no start, or no script");
+      const needed = importsOf(start, bundle);
+      // Those of its own script stand there already.
+      for (const own of importsOf(entry, bundle)) needed.delete(own);
+      const font = Object.keys(bundle).find((name) => FONT.test(name));
+      if (font === undefined) throw new Error("the page has no font");
+      const link = (attrs: HtmlTagDescriptor["attrs"]): HtmlTagDescriptor => ({
+        tag: "link",
+        attrs: { ...attrs, crossorigin: true },
+        injectTo: "head",
+      });
+      return [
+        link({ rel: "preload", as: "font", type: "font/woff2", href: `/${font}` }),
+        ...[...needed].map((name) => link({ rel: "modulepreload", href: `/${name}` })),
+      ];
+    },
+  },
+});
+
+/** A chunk and all that it cannot run without. */
+function importsOf(chunk: Rolldown.OutputChunk, bundle: Rolldown.OutputBundle): Set<string> {
+  const found = new Set<string>();
+  const add = (name: string): void => {
+    const one = bundle[name];
+    if (found.has(name) || one?.type !== "chunk") return;
+    found.add(name);
+    one.imports.forEach(add);
+  };
+  add(chunk.fileName);
+  return found;
+}
 
 export default defineConfig({
   root: import.meta.dirname,
   plugins: [
     react(),
+    askedByThePage(),
     VitePWA({
       strategies: "injectManifest",
       srcDir: "src",
@@ -18,6 +66,8 @@ export default defineConfig({
         maximumFileSizeToCacheInBytes: 4 * 1024 * 1024,
       },
     }),
+    // Compressed once, here, instead of at every request.
+    compression({ include: /\.(js|css|html|svg)$/, threshold: 512, algorithms: ["gzip", "brotliCompress"] }),
   ],
   build: {
     outDir: "dist",

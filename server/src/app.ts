@@ -7,6 +7,7 @@ import { KIND_NAMES, kindRow, PLAN_DOCUMENT } from "@kettleback/core";
 import { Events, eventsApi } from "./api/events";
 import { Garages } from "./api/garages";
 import { api } from "./api/router";
+import { pagesOf } from "./pages";
 import { busy, sendProblems } from "./api/problem";
 import type { Keeper } from "./database";
 import { bodyInTime, refuseDeep } from "./safety/bodies";
@@ -71,15 +72,7 @@ export function createApp({
   // A household file is read as it comes.
   app.use("/api", (req, res, next) => (req.path === "/take" ? next() : small(req, res, next)));
   app.use("/api", noStore, api({ orm, garages, events, keeper }));
-  if (pages && existsSync(join(pages, "index.html"))) {
-    app.use(
-      "/assets",
-      express.static(join(pages, "assets"), { immutable: true, maxAge: "1y", fallthrough: false }),
-    );
-    app.use(express.static(pages, { index: false }));
-    // Every other address is a screen of the one page.
-    app.get(/.*/, (_req, res) => res.sendFile("index.html", { root: pages, cacheControl: false }));
-  }
+  if (pages && existsSync(join(pages, "index.html"))) app.use(pagesOf(pages));
   app.use(sendProblems(log));
   return app;
 }

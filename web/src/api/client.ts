@@ -1,3 +1,4 @@
+import { takeEarly } from "./early";
 import type {
   FieldProblem,
   Garage,
@@ -27,16 +28,18 @@ export class Refused extends Error {
 async function request<T>(method: string, address: string, body?: unknown, signal?: AbortSignal): Promise<T> {
   let response: Response;
   try {
-    response = await fetch(`/api${address}`, {
-      method,
-      ...(body === undefined
-        ? {}
-        : {
-            headers: { "Content-Type": "application/json" },
-            body: body instanceof Blob ? body : JSON.stringify(body),
-          }),
-      ...(signal ? { signal } : {}),
-    });
+    const early = method === "GET" ? takeEarly(`/api${address}`) : undefined;
+    response = await (early ??
+      fetch(`/api${address}`, {
+        method,
+        ...(body === undefined
+          ? {}
+          : {
+              headers: { "Content-Type": "application/json" },
+              body: body instanceof Blob ? body : JSON.stringify(body),
+            }),
+        ...(signal ? { signal } : {}),
+      }));
   } catch {
     if (signal?.aborted) throw new Refused(0, "Stopped.");
     throw new Refused(

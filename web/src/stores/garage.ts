@@ -2,6 +2,7 @@ import { create } from "zustand";
 import { createJSONStorage, persist } from "zustand/middleware";
 import type { Garage, Household, Kept, Kind, Plan, SavedPath, SpecOf } from "@kettleback/core";
 import { api, Refused, type UnreadHousehold } from "../api/client";
+import { HOUSEHOLD_KEPT_AS } from "../api/early";
 import { writeAs } from "../format/manner";
 
 interface GarageState {
@@ -109,13 +110,16 @@ export const useGarage = create<GarageState>()(
           const load = ++loads;
           set({ failure: null });
           try {
+            // The garage that is likely in view is asked for at once, not after the list it is in.
+            const likely = wanted ?? get().householdId;
+            const early = likely === null ? null : api.garage(likely).catch(() => null);
             const all = await api.households();
             const households = all.filter((row): row is Kept<Household> => "spec" in row);
             const unreadHouseholds = all.filter((row): row is UnreadHousehold => "problems" in row);
             const id = [wanted, get().householdId, households[0]?.id].find(
               (candidate) => candidate && households.some((h) => h.id === candidate),
             );
-            const garage = id ? await api.garage(id) : null;
+            const garage = id ? (id === likely && (await early)) || (await api.garage(id)) : null;
             if (load === loads)
               set({ households, unreadHouseholds, householdId: id ?? null, garage, loaded: true });
           } catch (error) {
@@ -187,7 +191,7 @@ export const useGarage = create<GarageState>()(
       };
     },
     {
-      name: "kettleback-household",
+      name: HOUSEHOLD_KEPT_AS,
       storage: createJSONStorage(() => eachTab),
       partialize: ({ householdId }) => ({ householdId }),
     },

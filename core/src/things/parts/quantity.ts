@@ -23,7 +23,8 @@ export const acceptedRange = (min: number, max: number, unit: string): string =>
  * @example quantity(6, 80, "A").safeParse(5).success // false
  */
 export const quantity = (min: number, max: number, unit: string) => {
-  const error = acceptedRange(min, max, unit);
+  // In words when they are wanted: of the hundreds there are few ever are.
+  const error = () => acceptedRange(min, max, unit);
   return z.number({ error }).min(min, { error }).max(max, { error }).meta({ unit });
 };
 
