@@ -67,7 +67,10 @@ function withImports(name: string, seen = new Set<string>()): Set<string> {
   }
   return seen;
 }
-const answerParts = withImports("src/rooms/path/PathScreen.tsx", withImports("index.html"));
+const answerParts = withImports(
+  "src/rooms/path/PathScreen.tsx",
+  withImports("src/app/start.tsx", withImports("index.html")),
+);
 const chartParts = [...withImports("src/rooms/path/Clock.tsx")].filter((name) => !answerParts.has(name));
 const filesOf = (names: Iterable<string>): string[] => [...names].map((name) => parts[name]!.file);
 const answer = zipped(filesOf(answerParts));

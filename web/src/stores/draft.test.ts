@@ -1,6 +1,7 @@
 /** @jest-environment jsdom */
 import { membershipQuestionSchema, paybackQuestionSchema } from "@kettleback/core";
 import { fallowQuay } from "@kettleback/core/demo";
+import { writeDrafts } from "./pausing";
 import { typing } from "./typed";
 import { draftFrom, draftOf, draftStoreOf, firstDraft, pathOfDraft, type Draft } from "./draft";
 
@@ -8,8 +9,12 @@ const path = fallowQuay.paths[0]!.spec;
 const draft = draftOf(path, "fq-path-plover-night");
 const named = (name: string): Draft => ({ ...draft, name });
 /** What the browser holds for a household, as it would be read after a reload. */
-const kept = (id: string) =>
-  JSON.parse(localStorage.getItem(`kettleback-draft-${id}`) ?? "null") as { state: { draft: Draft } } | null;
+const kept = (id: string) => {
+  writeDrafts();
+  return JSON.parse(localStorage.getItem(`kettleback-draft-${id}`) ?? "null") as {
+    state: { draft: Draft };
+  } | null;
+};
 
 beforeEach(() => localStorage.clear());
 

@@ -3,6 +3,7 @@ import { fallowQuay, larchHollow } from "@kettleback/core/demo";
 import { firstDraft, draftStoreOf } from "./draft";
 import { lineupStoreOf } from "./lineup";
 import { moneyStoreOf } from "./money";
+import { writeDrafts } from "./pausing";
 
 const households = [fallowQuay, larchHollow] as const;
 
@@ -12,8 +13,10 @@ test.each([
   ["money questions", moneyStoreOf],
 ] as const)("%s of one household never lies where another's does", (_, storeOf) => {
   const [here, there] = households.map(({ household }) => storeOf(household.id));
-  const kept = () =>
-    Object.fromEntries(Object.entries({ ...localStorage }).map(([key, text]) => [key, String(text)]));
+  const kept = () => {
+    writeDrafts();
+    return Object.fromEntries(Object.entries({ ...localStorage }).map(([key, text]) => [key, String(text)]));
+  };
   const before = kept();
   (here as { setState(s: object): void }).setState({ draft: { mark: "here" } });
   (there as { setState(s: object): void }).setState({ draft: { mark: "there" } });

@@ -2,6 +2,7 @@ import { createStore, type StoreApi } from "zustand";
 import { persist } from "zustand/middleware";
 import { temporal, type TemporalState } from "zundo";
 import { SPEC_VERSION } from "@kettleback/core";
+import { pausingStorage } from "./pausing";
 
 export interface DraftState<T> {
   readonly draft: T | null;
@@ -31,6 +32,7 @@ function undoableStore<T>(key: string, judge: (kept: unknown, version: number) =
       }),
       {
         name: key,
+        storage: pausingStorage<{ draft: T | null }>(),
         version: SPEC_VERSION,
         partialize: ({ draft }) => ({ draft }),
         migrate: (kept, version) => ({ draft: judge((kept as { draft?: unknown } | null)?.draft, version) }),

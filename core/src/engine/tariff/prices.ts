@@ -46,7 +46,9 @@ export const HOURLY = -1;
 interface Hourly {
   readonly startsMs: number;
   readonly stepMs: number;
-  readonly rules: readonly PriceRule[];
+  readonly count: number;
+  /** The price of one of them, made when it is asked for: of a year of quarter hours a night asks for some forty. */
+  rule(i: number): PriceRule | undefined;
 }
 
 /** A tariff made ready: its prices by component, and everything at which one of them may change. */
@@ -156,16 +158,28 @@ function hourlyOf(tariff: Tariff): Hourly | undefined {
   const { hourly, membership } = tariff.kettleback ?? {};
   if (!hourly) return undefined;
   const share = membership?.joined ? 1 - membership.discount : 1;
+  const { prices, markup, vat } = hourly;
+  // The same rule each time it is asked for: what is billed is told apart by it.
+  const made = new Map<number, PriceRule>();
   return {
     startsMs: tariffMs(hourly.starts_at),
     stepMs: hourly.minutes * 60_000,
-    rules: hourly.prices.map((price) => ({
-      element: HOURLY,
-      price: micros((price + hourly.markup) * share),
-      vat: hourly.vat,
-      step: 1,
-      holds: undefined,
-    })),
+    count: prices.length,
+    rule(i) {
+      const price = prices[i];
+      if (price === undefined) return undefined;
+      const known = made.get(i);
+      if (known) return known;
+      const rule = {
+        element: HOURLY,
+        price: micros((price + markup) * share),
+        vat,
+        step: 1,
+        holds: undefined,
+      };
+      made.set(i, rule);
+      return rule;
+    },
   };
 }
 
@@ -234,7 +248,7 @@ export function pricesOf(tariff: Tariff): Prices {
 export function ruleAt(prices: Prices, component: Component, at: PriceMoment): PriceRule | undefined {
   const { hourly } = prices;
   if (hourly && component === "ENERGY") {
-    const found = hourly.rules[Math.floor((at.ms - hourly.startsMs) / hourly.stepMs)];
+    const found = hourly.rule(Math.floor((at.ms - hourly.startsMs) / hourly.stepMs));
     if (found) return found;
   }
   for (const rule of prices.rules[component]) if (!rule.holds || rule.holds(at)) return rule;

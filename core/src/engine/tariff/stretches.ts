@@ -28,7 +28,7 @@ export function clockCuts(prices: Prices, clock: Clock, from: Seconds, to: Secon
   if (hourly) {
     const step = hourly.stepMs / 1000;
     const start = (hourly.startsMs - clock.startMs) / 1000;
-    const end = start + hourly.rules.length * step;
+    const end = start + hourly.count * step;
     let at = start + Math.max(0, Math.ceil((from - start) / step)) * step;
     for (; at <= Math.min(to, end); at += step) times.push(at);
   }

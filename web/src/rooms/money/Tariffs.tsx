@@ -7,6 +7,7 @@ import {
   problemsOf,
   readOcpi,
   readPrices,
+  sameSpec,
   PRICES_MAX_BYTES,
   STARTERS,
   TARIFF_MAX_BYTES,
@@ -15,6 +16,7 @@ import {
   type FieldProblem,
   type Garage,
   type Kept,
+  type Parsed,
   type Tariff,
   type Household,
 } from "@kettleback/core";
@@ -122,6 +124,27 @@ export default function Tariffs({ garage, answered, onChange }: PathProps) {
   );
 }
 
+/** A tariff with other hourly prices in the place of its own. */
+const withPrices = (tariff: Tariff, prices: readonly number[]): Tariff => ({
+  ...tariff,
+  kettleback: {
+    ...tariff.kettleback,
+    hourly: { ...tariff.kettleback!.hourly!, prices: prices as number[] },
+  },
+});
+
+/**
+ * Judges a tariff that is typed over a sound one. Hourly prices that are the very ones of that are sound already: a year
+ * of quarter hours is neither judged nor copied at every key.
+ */
+function judgedOver(sound: Tariff, next: Tariff): Parsed<Tariff> {
+  const prices = next.kettleback?.hourly?.prices;
+  const known = prices !== undefined && prices === sound.kettleback?.hourly?.prices;
+  const parsed = tariffSchema.safeParse(known ? withPrices(next, prices.slice(0, 1)) : next);
+  if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error, tariffSchema) };
+  return { ok: true, value: known ? withPrices(parsed.data, prices) : parsed.data };
+}
+
 interface EditorProps {
   readonly row: Kept<Tariff>;
   readonly garage: Garage;
@@ -149,13 +172,13 @@ function Editor({ row, garage, answered, timeZone, onChange, onAdd, onForget }: 
   const tariff = unsound?.tariff ?? sound;
 
   const edit = (next: Tariff) => {
-    const parsed = tariffSchema.safeParse(next);
-    if (!parsed.success) {
-      setTyped({ of: sound, tariff: next, problems: problemsOf(parsed.error, tariffSchema) });
+    const judged = judgedOver(sound, next);
+    if (!judged.ok) {
+      setTyped({ of: sound, tariff: next, problems: judged.problems });
       return;
     }
     setTyped(null);
-    onChange(trying(draft, JSON.stringify(parsed.data) === JSON.stringify(row.spec) ? null : parsed.data));
+    onChange(trying(draft, sameSpec(judged.value, row.spec) ? null : judged.value));
   };
   const save = async () => {
     try {
