@@ -1,4 +1,5 @@
-import { lazy, Suspense, useEffect } from "react";
+import { lazyView } from "../controls/lazyView";
+import { Suspense, useEffect } from "react";
 import { BrowserRouter, Navigate, Route, Routes } from "react-router-dom";
 import { Failure, NotHere, Waiting } from "../controls/states";
 import { mannerKey } from "../format/manner";
@@ -14,11 +15,11 @@ import "../controls/parts.scss";
 /** The screen of each room, fetched once it is entered. */
 const SCREENS = ROOMS.map((room) =>
   room.about === "the household"
-    ? { ...room, Screen: lazy(room.load) }
-    : { ...room, Screen: lazy(room.load) },
+    ? { ...room, Screen: lazyView(room.load) }
+    : { ...room, Screen: lazyView(room.load) },
 );
 /** Where one starts who has no household yet, whatever the address. */
-const BeginScreen = lazy(() => import("../rooms/begin/BeginScreen"));
+const BeginScreen = lazyView(() => import("../rooms/begin/BeginScreen"));
 
 /** The shell: header with the rooms in working order, and the room in view. */
 export function App() {

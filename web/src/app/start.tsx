@@ -1,5 +1,6 @@
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
+import { fetchWhenIdle } from "../controls/lazyView";
 import { startSolving } from "../jobs/store";
 import { applyTheme } from "../theme/theme";
 import { App } from "./App";
@@ -8,6 +9,8 @@ import { keepAtHand } from "./keepAtHand";
 applyTheme();
 startSolving();
 if (import.meta.env.PROD) keepAtHand();
+// Once the first answer stands and nothing more is asked for.
+window.addEventListener("load", () => setTimeout(fetchWhenIdle, 2_000));
 createRoot(document.getElementById("root")!).render(
   <StrictMode>
     <App />

@@ -1,10 +1,11 @@
-import { lazy, Suspense, useId, useRef, useState } from "react";
+import { lazyView } from "./lazyView";
+import { Suspense, useId, useRef, useState } from "react";
 import { calendarText, clockText, readDate, readTime } from "../format/manner";
 import { Icon } from "./Icon";
 import { TextInput, type Manner } from "./TextInput";
 
 /** Comes once a calendar is asked for. */
-const Calendar = lazy(() => import("./Calendar"));
+const Calendar = lazyView(() => import("./Calendar"));
 
 interface Props {
   readonly label: string;

@@ -1,11 +1,12 @@
-import { lazy, Suspense, useState } from "react";
+import { lazyView } from "./lazyView";
+import { Suspense, useState } from "react";
 import { KINDS, type Garage, type Kept, type Kind, type SpecOf } from "@kettleback/core";
 import { useGarage } from "../stores/garage";
 import { sayDone, sayLateSave, sayTrouble } from "../stores/notices";
 import { Button } from "./Button";
 
 /** Comes once something is kept under a name. */
-const NameForm = lazy(() => import("./NameForm"));
+const NameForm = lazyView(() => import("./NameForm"));
 
 interface KindProps<K extends Kind, D> {
   readonly kind: K;

@@ -1,4 +1,5 @@
-import { lazy, type ComponentType } from "react";
+import { lazyView } from "../../controls/lazyView";
+import { type ComponentType } from "react";
 import { Compare } from "./Compare";
 import type { ViewProps } from "./view";
 
@@ -13,13 +14,13 @@ interface View {
 /** The views of a line-up, in the order questions come up; all but the first come once they are looked at. */
 export const VIEWS: readonly View[] = [
   { id: "compare", name: "Compare", brief: true, Body: Compare },
-  { id: "all", name: "All ways", Body: lazy(() => import("./PictureView")) },
-  { id: "table", name: "Table", Body: lazy(() => import("./Table")) },
-  { id: "cars", name: "Cars × ways", Body: lazy(() => import("./CarsByWays")) },
-  { id: "charts", name: "Charts", Body: lazy(() => import("./Charts")) },
-  { id: "vary", name: "Vary one thing", Body: lazy(() => import("./VaryView")) },
-  { id: "sweep", name: "Vary two", Body: lazy(() => import("./SweepView")) },
-  { id: "night", name: "Enough overnight?", Body: lazy(() => import("./Overnight")) },
-  { id: "stay", name: "A stay", Body: lazy(() => import("./StayView")) },
-  { id: "choose", name: "What to carry", Body: lazy(() => import("./Choosers")) },
+  { id: "all", name: "All ways", Body: lazyView(() => import("./PictureView")) },
+  { id: "table", name: "Table", Body: lazyView(() => import("./Table")) },
+  { id: "cars", name: "Cars × ways", Body: lazyView(() => import("./CarsByWays")) },
+  { id: "charts", name: "Charts", Body: lazyView(() => import("./Charts")) },
+  { id: "vary", name: "Vary one thing", Body: lazyView(() => import("./VaryView")) },
+  { id: "sweep", name: "Vary two", Body: lazyView(() => import("./SweepView")) },
+  { id: "night", name: "Enough overnight?", Body: lazyView(() => import("./Overnight")) },
+  { id: "stay", name: "A stay", Body: lazyView(() => import("./StayView")) },
+  { id: "choose", name: "What to carry", Body: lazyView(() => import("./Choosers")) },
 ];

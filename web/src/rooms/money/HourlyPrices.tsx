@@ -10,7 +10,7 @@ import type { PartProps } from "./part";
 
 const MOST_DAYS = 31;
 const ROW_H = 12;
-const LEFT = 58;
+const LEFT = 66;
 const TOP = 16;
 const DAY_MINUTES = 1_440;
 

@@ -1,4 +1,5 @@
-import { lazy, Suspense, useMemo, useState } from "react";
+import { lazyView } from "../../controls/lazyView";
+import { Suspense, useMemo, useState } from "react";
 import {
   calendarOf,
   SCHEDULE_IDS,
@@ -32,7 +33,7 @@ import { amountText } from "../../plan/money";
 import { HoursStrip, WindowBar } from "./HoursStrip";
 import type { MoneyProps } from "./view";
 
-const Leaving = lazy(() => import("./Leaving"));
+const Leaving = lazyView(() => import("./Leaving"));
 
 const NAMES: Readonly<Record<ScheduleId, string>> = {
   "at-once": "Start at once",

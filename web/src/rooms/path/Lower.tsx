@@ -1,13 +1,14 @@
-import { lazy, Suspense, useState } from "react";
+import { lazyView } from "../../controls/lazyView";
+import { Suspense, useState } from "react";
 import type { Charging } from "../../jobs/answer";
 import type { Draft } from "../../stores/draft";
 import { useCalm } from "./useCalm";
 
-const Clock = lazy(() => import("./Clock"));
-const Losses = lazy(() => import("./Losses"));
-const Steps = lazy(() => import("./Steps"));
-const Says = lazy(() => import("./Says"));
-const Nothing = lazy(() => import("./Nothing"));
+const Clock = lazyView(() => import("./Clock"));
+const Losses = lazyView(() => import("./Losses"));
+const Steps = lazyView(() => import("./Steps"));
+const Says = lazyView(() => import("./Says"));
+const Nothing = lazyView(() => import("./Nothing"));
 
 const VIEWS = {
   clock: "The clock",

@@ -1,4 +1,5 @@
-import { lazy, Suspense, useEffect, useState } from "react";
+import { lazyView } from "../../controls/lazyView";
+import { Suspense, useEffect, useState } from "react";
 import { Link } from "react-router-dom";
 import type { Garage } from "@kettleback/core";
 import { Announce } from "../../controls/Announce";
@@ -33,8 +34,8 @@ import styles from "./path.module.scss";
 const STACKED = 1100;
 
 /** What the answers hang on comes once they stand. */
-const Started = lazy(() => import("./started/Started"));
-const Hangs = lazy(() => import("./Hangs").then(({ Hangs: view }) => ({ default: view })));
+const Started = lazyView(() => import("./started/Started"));
+const Hangs = lazyView(async () => ({ default: (await import("./Hangs")).Hangs }));
 
 /** The heart: one sentence that says what is plugged in where, and at once what comes of it. */
 export default function PathScreen({ garage }: { garage: Garage }) {
@@ -105,13 +106,6 @@ function Bench({ garage, answered, standing, onChange }: BenchProps) {
       </Suspense>
       {draft.trial && <Trying trial={draft.trial} onBack={() => onChange({ ...draft, trial: null })} />}
       {problems.length > 0 && <Problems problems={problems} distance={garage.household.spec.distanceUnit} />}
-      {before && (
-        // While a figure is being typed anew the screen does not fall empty; nothing of it can be used.
-        <div className="as-before" inert>
-          <p className="quiet">As it was before that change:</p>
-          <Answer charging={before} draft={before.draft} onChange={onChange} />
-        </div>
-      )}
       {answered.kind === "stuck" && (
         <>
           <Refused refusal={answered.refusal} fixes={answered.fixes} onChange={onChange} />
@@ -123,7 +117,13 @@ function Bench({ garage, answered, standing, onChange }: BenchProps) {
           />
         </>
       )}
-      {answered.kind === "charging" && <Answer charging={answered} draft={draft} onChange={onChange} />}
+      {inShort && (
+        // One answer: while a figure is being typed anew it stays as it was, and nothing of it can be used.
+        <div className={before ? "as-before" : "as-now"} inert={before !== null}>
+          {before ? <p className="quiet">As it was before that change:</p> : null}
+          <Answer charging={inShort} draft={before ? before.draft : draft} onChange={onChange} />
+        </div>
+      )}
     </RoomFrame>
   );
 }

@@ -1,3 +1,4 @@
+import { useCallback, useState } from "react";
 import { micros, type Rung } from "@kettleback/core";
 import { Button } from "../../controls/Button";
 import { durationText, figureText, moreText, powerFigure } from "../../format/number";
@@ -72,19 +73,44 @@ function Rungs({ rungs, charging, draft, onChange }: Props & { readonly rungs: r
   );
 }
 
+/** Room for three rungs, before any were there (px). */
+const USUAL_HEIGHT = 190;
+
+/** How high the rungs were last: while the next are worked out their room is kept, and what stands under them stays. */
+function useHeightOf(known: boolean): [(box: HTMLElement | null) => (() => void) | undefined, number] {
+  const [height, setHeight] = useState(USUAL_HEIGHT);
+  const box = useCallback(
+    (section: HTMLElement | null) => {
+      if (!section || !known || typeof ResizeObserver === "undefined") return undefined;
+      const watch = new ResizeObserver(([entry]) => setHeight(entry!.borderBoxSize[0]!.blockSize));
+      watch.observe(section);
+      return () => watch.disconnect();
+    },
+    [known],
+  );
+  return [box, height];
+}
+
 /** What would lift it: coherent changes, least gain first; any of them is tried out from here, and undone. */
 export function Upgrades({ charging, draft, onChange }: Props) {
   const aside = useSolve((s) => s.aside);
   const { plan, point } = charging;
   // Rungs of an older path are never offered on a newer one.
   const known = aside?.plan === plan;
+  const [box, height] = useHeightOf(known);
   const rungs = known ? aside.rungs : [];
   const own = rungs.filter(({ needs }) => needs === null);
   const phases = rungs.filter(({ needs }) => needs === "three-phases");
   const kind = point.links[point.binding]!.kind;
   const against = rungs[0] && AGAINST[rungs[0].against];
   return (
-    <section className="upgrades" aria-label="What would lift it" aria-busy={!known}>
+    <section
+      ref={box}
+      className="upgrades"
+      aria-label="What would lift it"
+      aria-busy={!known}
+      style={known ? undefined : { minBlockSize: height }}
+    >
       <h2>What would lift it</h2>
       {against && <p className="quiet">{against}</p>}
       {known && rungs.length === 0 && (

@@ -93,6 +93,25 @@ describe("the Path", () => {
     expect(document.querySelector(".as-before")!.textContent).toMatch(/^As it was before that change:/);
   });
 
+  test("a figure out of its range and back leaves one answer standing, made inert meanwhile", async () => {
+    const { garage } = plainAnswered();
+    const standing = plainAnswered();
+    const draft = draftOf(garage.paths[0]!.spec, "path");
+    useGarage.setState({ garage });
+    const unsound = answerOf(garage, { ...draft, session: { ...draft.session, toSoc: 1.4 } });
+    const sound = answerOf(garage, draft);
+    useSolve.setState({ answered: sound, standing: { ...standing, garage } });
+    render(<PathScreen garage={garage} />, { wrapper: MemoryRouter });
+    const bench = document.querySelector(".bench")!;
+    expect(bench.closest("[inert]")).toBeNull();
+    await act(async () => useSolve.setState({ answered: unsound }));
+    expect(document.querySelector(".bench")).toBe(bench);
+    expect(bench.closest("[inert]")).not.toBeNull();
+    await act(async () => useSolve.setState({ answered: sound }));
+    expect(document.querySelector(".bench")).toBe(bench);
+    expect(bench.closest("[inert]")).toBeNull();
+  });
+
   test("with nothing to plug in it says what is missing, and where to add it", () => {
     const garage = { ...plainGarage(), cars: [], paths: [] };
     render(<PathScreen garage={garage} />, { wrapper: MemoryRouter });

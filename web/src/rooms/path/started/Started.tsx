@@ -1,4 +1,5 @@
-import { lazy, Suspense, useEffect } from "react";
+import { lazyView } from "../../../controls/lazyView";
+import { Suspense, useEffect } from "react";
 import type { Garage, Kept, Plan, SessionRecord } from "@kettleback/core";
 import { Button } from "../../../controls/Button";
 import { recordOf } from "../../../plan/recordOf";
@@ -9,7 +10,7 @@ import { Kept as KeptSessions } from "./Kept";
 import styles from "./started.module.scss";
 
 /** What follows a session, its calendar with it, comes once one runs. */
-const Running = lazy(() => import("./Running"));
+const Running = lazyView(() => import("./Running"));
 
 interface Props {
   readonly garage: Garage;
