@@ -1,8 +1,8 @@
-import { useCallback, useMemo, useState, type ReactNode } from "react";
+import { useMemo, useState, type ReactNode } from "react";
 import { Link, useNavigate } from "react-router-dom";
-import { useWindowVirtualizer } from "@tanstack/react-virtual";
 import type { Car, Fit, Fitting, Garage, Kept, Outlet } from "@kettleback/core";
 import { JobWaiting } from "../../controls/JobWaiting";
+import { ALL_UP_TO, LongRows } from "../../controls/Long";
 import { Table } from "../../controls/Table";
 import { TextInput } from "../../controls/TextInput";
 import { ampsText, figureText, powerFigure } from "../../format/number";
@@ -48,8 +48,6 @@ interface Head {
 
 /** From so many on there is a field to find cars and outlets by. */
 const FINDING_FROM = 10;
-/** From so many rows on only those near the window are drawn. */
-const ALL_UP_TO = 24;
 /** Things that are lacking which are named at an outlet; more are only counted. */
 const MOST_LACKING = 3;
 
@@ -140,15 +138,7 @@ function Fits({ garage, fits }: { readonly garage: Garage; readonly fits: readon
             ))}
           </tr>
         </thead>
-        {down.length <= ALL_UP_TO ? (
-          <tbody>
-            {down.map((head) => (
-              <tr key={head.id}>{row(head)}</tr>
-            ))}
-          </tbody>
-        ) : (
-          <LongBody heads={down} columns={across.length + 1} row={row} />
-        )}
+        <LongRows items={down} keyOf={({ id }) => id} usual={USUAL} columns={across.length + 1} row={row} />
       </Table>
     </>
   );
@@ -156,48 +146,6 @@ function Fits({ garage, fits }: { readonly garage: Garage; readonly fits: readon
 
 /** Usual height of a row (px), before it is measured. */
 const USUAL = 92;
-
-interface LongProps {
-  readonly heads: readonly Head[];
-  readonly columns: number;
-  row(head: Head): ReactNode;
-}
-
-/** Rows of which only those near the window are drawn; the others are as much room. */
-function LongBody({ heads, columns, row }: LongProps) {
-  const [top, setTop] = useState(0);
-  const stand = useCallback((body: HTMLTableSectionElement | null) => {
-    if (body) setTop(body.getBoundingClientRect().top + window.scrollY);
-  }, []);
-  const virtual = useWindowVirtualizer({
-    count: heads.length,
-    estimateSize: () => USUAL,
-    getItemKey: (i) => heads[i]!.id,
-    scrollMargin: top,
-    overscan: 3,
-  });
-  const items = virtual.getVirtualItems();
-  const before = (items[0]?.start ?? top) - top;
-  const after = virtual.getTotalSize() - ((items.at(-1)?.end ?? top) - top);
-  return (
-    <tbody ref={stand}>
-      <Room height={before} columns={columns} />
-      {items.map(({ index, key }) => (
-        <tr key={key} ref={virtual.measureElement} data-index={index} aria-rowindex={index + 2}>
-          {row(heads[index]!)}
-        </tr>
-      ))}
-      <Room height={after} columns={columns} />
-    </tbody>
-  );
-}
-
-const Room = ({ height, columns }: { readonly height: number; readonly columns: number }) =>
-  height > 0 && (
-    <tr aria-hidden="true" className="room">
-      <td colSpan={columns} style={{ height }} />
-    </tr>
-  );
 
 /** Opens the path of a cell. */
 function useOpening(garage: Garage) {

@@ -1,5 +1,14 @@
 import { useState } from "react";
-import { LINK_WORDS, toKm, type Cell, type LinkKind, type Micros, type Row } from "@kettleback/core";
+import {
+  LINK_WORDS,
+  toKm,
+  type Cell,
+  type Household,
+  type LinkKind,
+  type Micros,
+  type Row,
+} from "@kettleback/core";
+import { ALL_UP_TO, LongRows } from "../../controls/Long";
 import { Select } from "../../controls/Select";
 import { Table } from "../../controls/Table";
 import {
@@ -39,14 +48,10 @@ const FIGURES = {
 } as const;
 type FigureId = keyof typeof FIGURES;
 
-/** Every way a row, every car a column: one figure, with a bar as long as it is against the largest of its car. */
-export default function CarsByWays({ solved, selected, onSelect }: ViewProps) {
-  const [id, setId] = useState<FigureId>("hour");
-  const { open, cells } = solved;
-  const { distanceUnit: unit, currency } = open.household;
-  const { fromSoc, toSoc } = solved.draft.session;
-  const figure = FIGURES[id];
-  const text = (row: Row): string => {
+/** A figure of a row, as text in a household's manner. */
+const textOf =
+  (id: FigureId, { distanceUnit: unit, currency }: Household) =>
+  (row: Row): string => {
     if (id === "hour") return figureText(speedFigure(row.kmPerHour, unit));
     if (id === "wall") return figureText(speedFigure(row.kmPerHourWall, unit));
     if (id === "night") return figureText(distanceFigure(row.night.km, unit));
@@ -54,13 +59,24 @@ export default function CarsByWays({ solved, selected, onSelect }: ViewProps) {
     if (id === "lost") return figureText(energyFigure(row.lostWh));
     return moneyText((row.per100Km * toKm(1, unit)) as Micros, currency);
   };
-  const bestOf = (car: number): number | undefined => {
+
+/** Every way a row, every car a column: one figure, with a bar as long as it is against the largest of its car. */
+export default function CarsByWays({ solved, selected, onSelect }: ViewProps) {
+  const [id, setId] = useState<FigureId>("hour");
+  const { open, cells } = solved;
+  const { distanceUnit: unit } = open.household;
+  const { fromSoc, toSoc } = solved.draft.session;
+  const figure = FIGURES[id];
+  const text = textOf(id, open.household);
+  // Of each car once, not for each of its cells.
+  const figures = open.cars.map((_, car) => {
     const values = cells.flatMap((row) => (row[car]?.kind === "charging" ? [figure.value(row[car])] : []));
-    if (values.length < 2) return undefined;
-    return figure.better === "most" ? Math.max(...values) : Math.min(...values);
-  };
-  const mostOf = (car: number): number =>
-    Math.max(0, ...cells.map((row) => (row[car]?.kind === "charging" ? figure.value(row[car]) : 0)));
+    const [least, most] = [
+      values.reduce((a, b) => Math.min(a, b), Infinity),
+      values.reduce((a, b) => Math.max(a, b), 0),
+    ];
+    return { most, best: values.length < 2 ? undefined : figure.better === "most" ? most : least };
+  });
   const seen = new Set(cells.flat().flatMap((cell) => (cell?.kind === "charging" ? [cell.narrowest] : [])));
   return (
     <section className="view-panel" aria-label="Cars by ways">
@@ -81,7 +97,11 @@ export default function CarsByWays({ solved, selected, onSelect }: ViewProps) {
           }))}
         />
       </div>
-      <Table label="Cars by ways, scrolls sideways" frame="cars-grid">
+      <Table
+        label="Cars by ways, scrolls sideways"
+        frame="cars-grid"
+        {...(open.ways.length > ALL_UP_TO ? { rowCount: open.ways.length + 1 } : {})}
+      >
         <thead>
           <tr>
             <th scope="col">Way</th>
@@ -93,30 +113,36 @@ export default function CarsByWays({ solved, selected, onSelect }: ViewProps) {
             ))}
           </tr>
         </thead>
-        <tbody>
-          {open.ways.map(({ id: key, saved }, way) => (
-            <tr key={key} className={way === selected ? "selected" : ""}>
+        <LongRows
+          items={open.ways.map((way, at) => ({ ...way, at }))}
+          keyOf={({ id: key }) => key}
+          classOf={({ at }) => (at === selected ? "selected" : "")}
+          usual={34}
+          columns={open.cars.length + 1}
+          row={({ saved, at }) => (
+            <>
               <th scope="row">
-                <button type="button" onClick={() => onSelect(way)}>
+                <button type="button" onClick={() => onSelect(at)}>
                   <LongName>{saved.name}</LongName>
                 </button>
               </th>
               {open.cars.map((car, c) => {
-                const cell = cells[way]![c] ?? null;
+                const cell = cells[at]![c] ?? null;
                 const value = cell?.kind === "charging" ? figure.value(cell) : undefined;
+                const { most, best } = figures[c]!;
                 return (
                   <GridCell
                     key={car.key}
                     cell={cell}
                     text={text}
-                    share={value === undefined ? 0 : value / mostOf(c)}
-                    best={value !== undefined && value === bestOf(c)}
+                    share={value === undefined ? 0 : value / most}
+                    best={value !== undefined && value === best}
                   />
                 );
               })}
-            </tr>
-          ))}
-        </tbody>
+            </>
+          )}
+        />
       </Table>
       <p className="quiet note">
         Narrowest link:{" "}

@@ -1,5 +1,6 @@
 import { Link } from "react-router-dom";
 import type { Row } from "@kettleback/core";
+import { LongList } from "../../controls/Long";
 import {
   distanceFigure,
   durationText,
@@ -38,26 +39,29 @@ export default function Overnight({ garage, solved, selected, onSelect }: ViewPr
           ? `${holding.cell.plan.name} is the least that puts back ${km(open.dayKm)} for ${car.name} in ${durationText(hours)}.`
           : `None of these puts back ${km(open.dayKm)} for ${car.name} in ${durationText(hours)}.`}
       </p>
-      <ol className="nights">
-        {rows.map(({ cell, way }) => (
-          <li key={open.ways[way]!.id} className={way === selected ? "selected" : ""}>
-            <button type="button" onClick={() => onSelect(way)}>
-              <span className="name">{cell.plan.name}</span>
-              <span className="night-bar" aria-hidden="true">
-                <span className="charged" style={{ width: `${(100 * cell.night.km) / most}%` }} />
-                <span className="leave" style={{ left: `${(100 * open.dayKm) / most}%` }} />
-              </span>
-              <span className={cell.night.holds ? "verdict" : "verdict late"}>
-                {cell.night.holds ? `enough, ${spare(cell)} to spare` : `short by ${spare(cell)}`}
-                <small>
-                  {km(cell.night.km)} a night
-                  {cell.night.full ? `, a full charge to ${percentText(draft.session.toSoc)}` : ""}
-                </small>
-              </span>
-            </button>
-          </li>
-        ))}
-      </ol>
+      <LongList
+        items={rows}
+        keyOf={({ way }) => open.ways[way]!.id}
+        classOf={({ way }) => (way === selected ? "selected" : "")}
+        className="nights"
+        usual={58}
+        row={({ cell, way }) => (
+          <button type="button" onClick={() => onSelect(way)}>
+            <span className="name">{cell.plan.name}</span>
+            <span className="night-bar" aria-hidden="true">
+              <span className="charged" style={{ width: `${(100 * cell.night.km) / most}%` }} />
+              <span className="leave" style={{ left: `${(100 * open.dayKm) / most}%` }} />
+            </span>
+            <span className={cell.night.holds ? "verdict" : "verdict late"}>
+              {cell.night.holds ? `enough, ${spare(cell)} to spare` : `short by ${spare(cell)}`}
+              <small>
+                {km(cell.night.km)} a night
+                {cell.night.full ? `, a full charge to ${percentText(draft.session.toSoc)}` : ""}
+              </small>
+            </span>
+          </button>
+        )}
+      />
       <p className="quiet note">
         From empty to the target, from plugging in to departure
         {clock?.departure === null ? " (12 h, as nobody waits)" : ""}, at{" "}
