@@ -28,13 +28,27 @@ registerRoute(
 
 /** Readings, and what is told as it happens, are asked for by the moment: remembered they would only lie about. */
 const BY_THE_MOMENT = /\/(events|sessions|file)(\/|$)/;
+/** Where what was last read of a household is remembered. */
+const HOUSEHOLD = "household";
 registerRoute(
   ({ url, request }) =>
     request.method === "GET" &&
     url.origin === self.location.origin &&
     /^\/api\/households(\/|$)/.test(url.pathname) &&
     !BY_THE_MOMENT.test(url.pathname),
-  new NetworkFirst({ cacheName: "household", networkTimeoutSeconds: PATIENCE }),
+  new NetworkFirst({
+    cacheName: HOUSEHOLD,
+    networkTimeoutSeconds: PATIENCE,
+    plugins: [
+      {
+        // The sign-in has ended: what was read under it is nobody's any more.
+        fetchDidSucceed: async ({ response }) => {
+          if (response.status === 401) await caches.delete(HOUSEHOLD);
+          return response;
+        },
+      },
+    ],
+  }),
 );
 
 void self.skipWaiting();
