@@ -119,8 +119,10 @@ export function loggable(error: unknown): object {
 /** Sends every error as problem+json; only the unforeseen ones are logged, and their text stays inside. */
 export const sendProblems =
   (log: Logger): ErrorRequestHandler =>
-  (error, _req, res, next) => {
+  (error, req, res, next) => {
     if (res.headersSent) return next(error);
+    // Whoever asked has gone: that is no fault, and there is nobody to tell.
+    if (req.destroyed && res.destroyed) return;
     const known = asProblem(error);
     if (!known) log.error(loggable(error));
     const problem = known ?? new Problem(500, "Fault", "Something went wrong here; nothing was written.");
