@@ -1,3 +1,4 @@
+import { setMaxListeners } from "node:events";
 import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -133,7 +134,8 @@ test("behind a hundred wrong guesses of one address another address waits for on
   await Promise.all(flood);
   // Two are weighed at once, and began before it came.
   expect(order.indexOf("elsewhere right")).toBeLessThanOrEqual(5);
-  expect(order.at(-1)).toBe("beside right");
+  // … and end in either order.
+  expect(order.slice(-2)).toContain("beside right");
   expect(order.filter((one) => one === "flood wrong")).toHaveLength(100);
 });
 
@@ -159,6 +161,7 @@ test("a browser that was let in before goes first, whatever address it shares; a
 test("a guess nobody waits for any more is not weighed, and its place goes to the next", async () => {
   const guesses = new Guesses(PASSPHRASE);
   const gone = new AbortController();
+  setMaxListeners(0, gone.signal);
   const flood = Array.from({ length: 200 }, (_, i) =>
     guesses.weigh({ ...guessOf(`guess ${i}`, "10.0.0.9"), gone: gone.signal }),
   );
@@ -173,6 +176,7 @@ test("a guess nobody waits for any more is not weighed, and its place goes to th
 test("too many that wait have the longest queue give way, its latest first", async () => {
   const guesses = new Guesses(PASSPHRASE);
   const gone = new AbortController();
+  setMaxListeners(0, gone.signal);
   const waiting = Array.from({ length: 4_002 }, (_, i) =>
     guesses.weigh({ ...guessOf(`guess ${i}`, "10.0.0.9"), gone: gone.signal }),
   );
