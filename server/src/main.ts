@@ -85,7 +85,10 @@ async function run(config: Config): Promise<void> {
     opened.onLost = (lost) => {
       log.error(lost.message);
       lose(lost);
-      void opened.close().then(() => (keeper = undefined));
+      void opened.close().then(() => {
+        // Another may be open by then.
+        if (keeper === opened) keeper = undefined;
+      });
     };
     answer = createApp({ orm: opened, keeper: opened, log, pages, isOwn, door, events });
   };

@@ -2,7 +2,7 @@ import type { ErrorRequestHandler, RequestHandler } from "express";
 import type { Logger } from "pino";
 import { z } from "zod";
 import { problemsOf, type FieldProblem } from "@kettleback/core";
-import { LostDatabaseError } from "../database";
+import { LostDatabaseError, RestoringError } from "../database";
 
 /** A refusal in the form of RFC 9457: what is wrong, and for each field what would be accepted. */
 export class Problem extends Error {
@@ -74,6 +74,7 @@ const asProblem = (error: {
   message?: string;
 }): Problem | undefined => {
   if (error instanceof Problem) return error;
+  if (error instanceof RestoringError) return busy();
   if (error instanceof LostDatabaseError) return new Problem(503, "Database gone", error.message);
   if (error.type === "entity.too.large")
     return new Problem(413, "Too large", `accepted: up to ${error.limit} bytes`);

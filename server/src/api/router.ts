@@ -100,7 +100,7 @@ export function api({ orm, garages, events, keeper }: ApiOptions): Router {
     const { into } = parsed(asked.takeInto, { ...req.query });
     const taken = await takeHousehold(req, into ?? null, {
       em,
-      gone: goneWith(res),
+      gone: AbortSignal.any([goneWith(res), ...(keeper ? [keeper.swapping] : [])]),
       beside: keeper?.file ?? join(tmpdir(), "kettleback"),
       garageOf: async (id) => (await garages.read(id)).garage,
     });

@@ -42,6 +42,8 @@ export class Keeper {
   /** The very file that was opened, and its log. */
   private own: string | undefined;
   private log: string | undefined;
+  /** Aborted when another copy is about to be put in place. */
+  private swap = new AbortController();
   private rescuing: Promise<LostDatabaseError> | undefined;
   private readonly daily: DailyCopies;
 
@@ -60,6 +62,11 @@ export class Keeper {
 
   get em(): MikroORM["em"] {
     return this.orm.em;
+  }
+
+  /** Long work leaves off once it is aborted: a row that it has written is no longer there, or is another's. */
+  get swapping(): AbortSignal {
+    return this.swap.signal;
   }
 
   /** Counts somebody who reads or writes, until what is returned is called. */
@@ -156,6 +163,8 @@ export class Keeper {
   async restore(name: string, asking = 0): Promise<void> {
     if (this.busy) throw new RestoringError();
     this.busy = true;
+    this.swap.abort(new RestoringError());
+    this.swap = new AbortController();
     try {
       await Promise.all([this.copying, this.untilOnly(asking)]);
       const next = await readyCopy(this.file, name);

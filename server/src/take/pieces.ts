@@ -130,6 +130,9 @@ function reader() {
   const fail = (error: unknown) => {
     failure ??= error;
   };
+  /** Where it is broken, in bytes: as the tokenizer says, or else at the token that has no place there. */
+  const brokenAt = (): number =>
+    Number(/absolute position "(\d+)"/.exec((failure as Error).message)?.[1] ?? offset + 1);
   const whole = { begunAt: 0 };
   tokenizer.onToken = ({ token, value, offset: at, partial }: ParsedTokenInfo) => {
     if (failure !== undefined) return;
@@ -159,10 +162,9 @@ function reader() {
     /** @throws Problem where it is no JSON, or too much of one piece */
     write(chunk: Buffer, from: number): Piece[] {
       tokenizer.write(chunk);
+      if (failure instanceof Problem) throw failure;
       if (failure !== undefined)
-        throw failure instanceof Problem
-          ? failure
-          : noJson(lines + linesIn(chunk.subarray(0, offset + 1 - from)));
+        throw noJson(lines + linesIn(chunk.subarray(0, Math.max(0, brokenAt() - from))));
       lines += linesIn(chunk);
       if (from + chunk.length - whole.begunAt > MOST_OF_ONE)
         throw new Problem(413, "Too large", `accepted: things of up to ${MOST_OF_ONE} bytes each`);

@@ -200,6 +200,44 @@ describe("a household file taken in", () => {
     expect(await count("household")).toBe(2);
   });
 
+  test("leaves off when another copy is put in place, and none of its readings come into a session there", async () => {
+    keeper.startCopying(() => undefined);
+    for (let i = 0; i < 200 && keeper.copies().length === 0; i++)
+      await new Promise((again) => setTimeout(again, 20));
+    const file = JSON.parse(await filed("fallow-quay")) as Json & { sessions: { samples: unknown[] }[] };
+    const at = Date.UTC(2031, 0, 1);
+    file.sessions[0]!.samples = Array.from({ length: 60_000 }, (_, i) => [
+      at + i * 1000,
+      1,
+      null,
+      null,
+      null,
+    ]);
+    const before = await count("sample");
+    const agent = call();
+    const { Arrival } = await import("../database");
+    const restored: Promise<number>[] = [];
+    const own = Arrival.prototype.samples;
+    const samples = jest.spyOn(Arrival.prototype, "samples").mockImplementation(function (
+      this: never,
+      ...given
+    ) {
+      if (restored.length === 0)
+        restored.push(
+          agent
+            .post(`/api/copies/${keeper.copies()[0]!.name}/restore`)
+            .send({})
+            .then(({ status }) => status),
+        );
+      return own.apply(this, given);
+    });
+    const taken = await agent.post("/api/take").type("json").send(JSON.stringify(file));
+    samples.mockRestore();
+    expect([taken.status, await restored[0]]).toEqual([503, 200]);
+    expect(await count("sample")).toBe(before);
+    expect(await count("household")).toBe(2);
+  });
+
   test("into a household that is gone by then is refused, and leaves nothing", async () => {
     const text = await filed("larch-hollow");
     const before = await count("place");
@@ -353,6 +391,7 @@ describe("the pieces of a document", () => {
     ["nothing", "", "ends too early"],
     ["a brace", "{", "ends too early"],
     ["a list that goes on", '{"cars": [1, 2', "ends too early"],
+    ["a word far below its last sound token", `{"cars": [${"\n".repeat(20_000)}x]}`, "line 20001 "],
     ["no colon", '{"cars" 5}', "cannot be read"],
     ["two documents", "{} {}", "cannot be read"],
     ["a number with a nought before it", '{"a": 01}', "cannot be read"],
