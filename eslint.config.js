@@ -55,6 +55,7 @@ const WINGS = {
     "explain",
     "calibrate",
     "claim",
+    "live",
   ],
   household: ["garage", "demo", "start", "begin", "chooser", "packing", "plate", "learn", "glossary"],
 };

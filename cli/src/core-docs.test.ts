@@ -5,6 +5,7 @@ import * as core from "@kettleback/core";
 import { fallowQuay, larchHollow } from "@kettleback/core/demo";
 import { SPOKEN_AWAY } from "./tests/spoken-away";
 import { SPOKEN_LOG } from "./tests/spoken-log";
+import { spokenLive } from "./tests/spoken-live";
 
 const ROOT = join(__dirname, "../../core/src");
 const FILES = readdirSync(ROOT, { recursive: true, encoding: "utf8" })
@@ -109,6 +110,7 @@ const SPOKEN_OF: Readonly<Record<string, unknown>> = {
   ...core,
   ...SPOKEN_AWAY,
   ...SPOKEN_LOG,
+  ...spokenLive(plan),
   plan,
   solution,
   path,

@@ -40,6 +40,7 @@ export * from "./answers/log";
 export * from "./answers/explain";
 export * from "./answers/calibrate";
 export * from "./answers/claim";
+export * from "./answers/live";
 export * from "./household/garage";
 export * from "./household/start";
 export * from "./household/begin";

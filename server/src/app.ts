@@ -13,6 +13,8 @@ import type { Keeper } from "./database";
 import { bodyInTime, refuseDeep } from "./safety/bodies";
 import { nobody, type Door } from "./safety/door";
 import { guardHostAndOrigin, securityHeaders } from "./safety/guard";
+import { knownNames } from "./safety/names";
+import { Central } from "./live";
 
 /** Largest request body, in bytes: a hundred times the largest thing a form sends. */
 export const BODY_LIMIT = 256 * 1024;
@@ -34,6 +36,8 @@ export interface AppOptions {
   readonly isOwn?: ((name: string) => boolean) | undefined;
   /** Tells followers what is recorded as it happens. */
   readonly events?: Events;
+  /** The central system of one's charge points; one of its own where nothing is said. */
+  readonly central?: Central;
   /** Asks everybody for the passphrase; left out on loopback. */
   readonly door?: Door | undefined;
 }
@@ -47,6 +51,7 @@ export function createApp({
   isOwn,
   door,
   events = new Events(),
+  central = new Central({ orm, keeper, events, isOwn: isOwn ?? knownNames() }),
 }: AppOptions): Express {
   const app = express();
   app.disable("x-powered-by");
@@ -71,7 +76,7 @@ export function createApp({
   const small = json(BODY_LIMIT);
   // A household file is read as it comes.
   app.use("/api", (req, res, next) => (req.path === "/take" ? next() : small(req, res, next)));
-  app.use("/api", noStore, api({ orm, garages, events, keeper }));
+  app.use("/api", noStore, api({ orm, garages, events, keeper, central }));
   if (pages && existsSync(join(pages, "index.html"))) app.use(pagesOf(pages));
   app.use(sendProblems(log));
   return app;

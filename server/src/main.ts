@@ -5,13 +5,14 @@ import {
   type ServerResponse,
 } from "node:http";
 import { createServer as createTlsServer } from "node:https";
-import type { AddressInfo } from "node:net";
+import type { AddressInfo, Socket } from "node:net";
 import pino from "pino";
 import { createApp } from "./app";
 import { readConfig, type Config } from "./config";
 import { keepForOneself, Keeper, LostDatabaseError, recoverLost, seedDemo } from "./database";
 import { createLostApp } from "./lost";
 import { Events } from "./api/events";
+import { Central } from "./live";
 import { doorOf } from "./safety/door";
 import { dropSpooled } from "./take/spool";
 import { isAll, knownNames, ownAddresses } from "./safety/names";
@@ -72,8 +73,11 @@ async function run(config: Config): Promise<void> {
           secure: tls !== null,
         });
   let keeper: Keeper | undefined;
+  let central: Central | undefined;
   let answer: Answering;
   const lose = (lost: LostDatabaseError) => {
+    void central?.close();
+    central = undefined;
     answer = createLostApp({ file: database, lost, log, isOwn, door, recovered: open });
   };
   dropSpooled(database);
@@ -90,7 +94,14 @@ async function run(config: Config): Promise<void> {
         if (keeper === opened) keeper = undefined;
       });
     };
-    answer = createApp({ orm: opened, keeper: opened, log, pages, isOwn, door, events });
+    central = new Central({
+      orm: opened,
+      keeper: opened,
+      events,
+      isOwn: isOwn ?? knownNames(),
+      trustClocks: config.demo,
+    });
+    answer = createApp({ orm: opened, keeper: opened, log, pages, isOwn, door, events, central });
   };
   try {
     await open();
@@ -100,6 +111,10 @@ async function run(config: Config): Promise<void> {
     lose(lost);
   }
   const server = serverFor(config, (req, res) => answer(req, res));
+  server.on("upgrade", (req, socket: Socket, head) => {
+    if (central) central.upgrade(req, socket, head);
+    else socket.destroy();
+  });
   const { port } = await listen(server, config).catch(async (error: unknown) => {
     await keeper?.close();
     throw error;
@@ -111,6 +126,7 @@ async function run(config: Config): Promise<void> {
     log.info(`${signal}: finishing open requests`);
     const force = setTimeout(() => server.closeAllConnections(), 3_000);
     events.close();
+    void central?.close();
     server.closeIdleConnections();
     server.close(() => {
       clearTimeout(force);

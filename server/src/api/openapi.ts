@@ -10,6 +10,7 @@ import {
   SPEC_VERSION,
 } from "@kettleback/core";
 import { BIN_DAYS } from "../database";
+import { actAsked, newKey } from "../live";
 import * as asked from "./requests";
 
 type Json = Record<string, unknown>;
@@ -57,6 +58,21 @@ const unreadHousehold = object({
   problems: list(object({ field: text, message: text })),
 });
 const session = kept(ref("sessions"));
+const orNull = (type: string): Json => ({ type: [type, "null"] });
+const pointState = object({
+  id: text,
+  vendor: orNull("string"),
+  model: orNull("string"),
+  firmware: orNull("string"),
+  status: orNull("string"),
+  error: orNull("string"),
+  clockBehind: number,
+  connected: { type: "boolean" },
+  seenAt: orNull("string"),
+  hasPassword: { type: "boolean" },
+  session: orNull("string"),
+});
+const knock = object({ identity: text, from: text, at: text, times: { type: "integer" }, why: text });
 const network = object({
   id: text,
   name: text,
@@ -350,9 +366,33 @@ export const OPERATIONS: readonly Operation[] = [
   },
   {
     method: "get",
+    path: `${HOUSE}/charge-points`,
+    summary: "How one's own charge points stand, and who knocked and was not let in",
+    answers: [ok(object({ points: list(pointState), knocks: list(knock) }))],
+    refusals: [404],
+  },
+  {
+    method: "post",
+    path: `${HOUSE}/charge-points/:id/password`,
+    summary: "Give a charge point a password, drawn where none is said; it is told in this answer only",
+    body: newKey,
+    answers: [made(object({ password: text }))],
+    refusals: [404],
+  },
+  {
+    method: "post",
+    path: `${HOUSE}/charge-points/:id/acts`,
+    summary:
+      "Ask something of a charge point that is connected; what is done to a session is written into it",
+    body: actAsked,
+    answers: [ok(object({ taken: { type: "boolean" }, said: text }))],
+    refusals: [404, 409, 504],
+  },
+  {
+    method: "get",
     path: `${HOUSE}/events`,
     summary:
-      "What is recorded, as server-sent events: `session`, `samples`, and `reset` where too much was missed",
+      "What happens, as server-sent events: `session`, `samples`, `point`, and `reset` where too much was missed",
     answers: [{ status: 200, what: "A line that stays open", type: "text/event-stream" }],
     refusals: [503],
   },

@@ -6,7 +6,9 @@ import { Readable } from "node:stream";
 import { pipeline } from "node:stream/promises";
 import { judgePlan, KIND_NAMES, SPEC_VERSION } from "@kettleback/core";
 import { HouseholdRow, RestoringError, UnreadableCopyError, type Keeper } from "../database";
+import type { Central } from "../live";
 import { binOf } from "./bin";
+import { chargePointRoutes } from "./charge-points";
 import type { Events } from "./events";
 import type { Garages } from "./garages";
 import { householdText } from "./household-file";
@@ -51,13 +53,14 @@ export interface ApiOptions {
   readonly garages: Garages;
   readonly events: Events;
   readonly keeper?: Keeper | undefined;
+  readonly central: Central;
 }
 
 /** A garage from so many bytes on is sent compressed. */
 const LARGE = 16 * 1024;
 
 /** The interface under /api. Every request works on its own entity manager. */
-export function api({ orm, garages, events, keeper }: ApiOptions): Router {
+export function api({ orm, garages, events, keeper, central }: ApiOptions): Router {
   const router = Router();
   const em = () => orm.em.fork();
 
@@ -124,6 +127,7 @@ export function api({ orm, garages, events, keeper }: ApiOptions): Router {
         : error;
     });
     garages.forget();
+    central.renew();
     res.json(keeper.copies());
   });
 
@@ -160,7 +164,8 @@ export function api({ orm, garages, events, keeper }: ApiOptions): Router {
 
   networkRoutes(router, em);
   sessionRoutes(router, em, events);
-  kindRoutes(router, em);
+  chargePointRoutes(router, em, central.kept, central);
+  kindRoutes(router, em, central);
   router.use(unknownAddress);
   return router;
 }
@@ -275,7 +280,7 @@ function sessionRoutes(router: Router, em: () => EntityManager, events: Events):
 }
 
 /** What a household keeps, of whatever kind. It comes last: a kind's address would take any other. */
-function kindRoutes(router: Router, em: () => EntityManager): void {
+function kindRoutes(router: Router, em: () => EntityManager, central: Central): void {
   router.post("/households/:household/:kind", async (req, res) => {
     const kind = oneOf(KIND_NAMES, req.params.kind);
     res
@@ -287,11 +292,14 @@ function kindRoutes(router: Router, em: () => EntityManager): void {
     const address = addressOf(req);
     const body = parsed(asked.changeOf(address.kind), req.body);
     res.json(await change(em(), address, body.version, body));
+    if (address.kind === "chargePoints") central.changed(address.id);
   });
 
   router.delete("/households/:household/:kind/:id", async (req, res) => {
     const body = parsed(asked.versionOnly, req.body);
-    res.json(await setDeleted(em(), addressOf(req), body.version, true));
+    const address = addressOf(req);
+    res.json(await setDeleted(em(), address, body.version, true));
+    if (address.kind === "chargePoints") central.changed(address.id);
   });
 
   router.post("/households/:household/:kind/:id/restore", async (req, res) => {

@@ -4,7 +4,6 @@ import {
   MEASURED,
   problemsOf,
   recordSchema,
-  trimmed,
   upgradePart,
   type Kept,
   type Measured,
@@ -17,6 +16,7 @@ import {
   insertSamples,
   isNoJson,
   MOST_SAMPLES,
+  readSamples,
   SAMPLE_COLUMNS,
   SessionEntity,
   type SessionRow,
@@ -52,6 +52,12 @@ function described(row: SessionRow): ReadSession {
   return parsed.success
     ? { id, version: row.version, parentId: null, spec: parsed.data }
     : { id, problems: problemsOf(parsed.error, recordSchema) };
+}
+
+/** A session's row as it is read; null where this program cannot. */
+export function readSession(row: SessionRow): Kept<SessionRecord> | null {
+  const read = described(row);
+  return isRead(read) ? read : null;
 }
 
 const isRead = (read: ReadSession): read is Kept<SessionRecord> => "spec" in read;
@@ -277,20 +283,6 @@ export async function samplesBetween(
   const rows = await readSamples(em as SqlManager, row.id, from, to, limit + 1);
   return { rows: rows.slice(0, limit), next: rows.length > limit ? String(rows[limit]![0]) : null };
 }
-
-const readSamples = async (
-  em: SqlManager,
-  session: number,
-  from: number,
-  to: number,
-  limit: number,
-): Promise<Sample[]> => {
-  const rows = await em.execute<Record<string, number>[]>(
-    `select at, ${SAMPLE_COLUMNS.join(", ")} from sample where session_id = ? and at >= ? and at < ? order by at limit ?`,
-    [session, from, to, limit],
-  );
-  return rows.map((row) => trimmed([row.at, ...SAMPLE_COLUMNS.map((column) => row[column])]));
-};
 
 /** What lies in a bucket of time: how many readings, and of each quantity the least, the most and the mean. */
 export interface Bucket {

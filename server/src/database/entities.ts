@@ -106,6 +106,30 @@ export const SessionEntity = defineEntity({
   },
 }) as unknown as EntitySchema<SessionRow>;
 
+/** What is kept of a charge point beside its description: no file and no page ever has it. */
+export interface LineRow {
+  /** The charge point's. */
+  id: string;
+  /** Of its password, with its salt; null where it has none yet, and nobody comes in. */
+  hash?: string | null;
+  /** Text of JSON: the session it is to be charged by, from the Path, until one begins and after. */
+  wanted?: string | null;
+  /** Text of JSON: what it last said of itself, maker's words and state. */
+  said?: string | null;
+}
+
+/** The table of what is kept of charge points beside their descriptions. */
+export const LineEntity = defineEntity({
+  name: "ChargePointLine",
+  tableName: "charge_point_line",
+  properties: {
+    id: p.string().primary(),
+    hash: p.text().nullable(),
+    wanted: p.text().nullable(),
+    said: p.text().nullable(),
+  },
+}) as unknown as EntitySchema<LineRow>;
+
 /** A public network as it was last read: its posts and prices as it gave them. */
 export interface NetworkRow {
   id: string;

@@ -1,6 +1,6 @@
 import { MikroORM, type Options } from "@mikro-orm/libsql";
 import { Migrator } from "@mikro-orm/migrations";
-import { ENTITY_OF, HouseholdRow, NetworkEntity, SampleEntity, SessionEntity } from "./entities";
+import { ENTITY_OF, HouseholdRow, LineEntity, NetworkEntity, SampleEntity, SessionEntity } from "./entities";
 import { MIGRATIONS } from "./migrations";
 
 /** The database was written by a newer program than this one. */
@@ -15,7 +15,14 @@ export class NewerDatabaseError extends Error {
 
 const options = (file: string): Options => ({
   dbName: file,
-  entities: [HouseholdRow, SessionEntity, SampleEntity, NetworkEntity, ...Object.values(ENTITY_OF)],
+  entities: [
+    HouseholdRow,
+    SessionEntity,
+    SampleEntity,
+    NetworkEntity,
+    LineEntity,
+    ...Object.values(ENTITY_OF),
+  ],
   extensions: [Migrator],
   discovery: { warnWhenNoEntities: false },
   migrations: { migrationsList: [...MIGRATIONS], snapshot: false, transactional: true },

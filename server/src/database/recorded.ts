@@ -1,6 +1,13 @@
 import type { EntityManager } from "@mikro-orm/core";
 import type { EntityManager as SqlManager } from "@mikro-orm/libsql";
-import { MEASURED, SPEC_VERSION, type FiledSession, type Sample, type SessionRecord } from "@kettleback/core";
+import {
+  MEASURED,
+  SPEC_VERSION,
+  trimmed,
+  type FiledSession,
+  type Sample,
+  type SessionRecord,
+} from "@kettleback/core";
 import { SessionEntity } from "./entities";
 
 /** Most samples that are written or read at once. */
@@ -22,10 +29,14 @@ export const SAMPLE_COLUMNS = MEASURED.map((measured) =>
   measured.replace(/[A-Z]/g, (c) => `_${c.toLowerCase()}`),
 );
 
-/** Fills the table from one parameter: a statement of ten thousand values takes three times as long to prepare. */
+/**
+ * Fills the table from one parameter: a statement of ten thousand values takes three times as long to prepare. What was
+ * told first of a moment counts, and what it lacked is filled in.
+ */
 const INSERT =
-  `insert or ignore into sample (session_id, at, ${SAMPLE_COLUMNS.join(", ")}) ` +
-  `select ?, ${["at", ...SAMPLE_COLUMNS].map((_, i) => `json_extract(value, '$[${i}]')`).join(", ")} from json_each(?)`;
+  `insert into sample (session_id, at, ${SAMPLE_COLUMNS.join(", ")}) ` +
+  `select ?, ${["at", ...SAMPLE_COLUMNS].map((_, i) => `json_extract(value, '$[${i}]')`).join(", ")} from json_each(?) where true ` +
+  `on conflict do update set ${SAMPLE_COLUMNS.map((column) => `${column} = coalesce(${column}, excluded.${column})`).join(", ")}`;
 
 /** Adds readings to a session by its row, within the caller's transaction. */
 export const insertSamples = (
@@ -33,6 +44,28 @@ export const insertSamples = (
   session: number,
   samples: readonly Sample[],
 ): Promise<unknown> => tx.execute(INSERT, [session, JSON.stringify(samples)], "run");
+
+/** A session's readings, moment by moment, from one up to, and without, another. */
+export const readSamples = async (
+  em: SqlManager,
+  session: number,
+  from: number,
+  to: number,
+  limit: number,
+): Promise<Sample[]> => {
+  const rows = await em.execute<Record<string, number>[]>(
+    `select at, ${SAMPLE_COLUMNS.join(", ")} from sample where session_id = ? and at >= ? and at < ? order by at limit ?`,
+    [session, from, to, limit],
+  );
+  return rows.map((row) => trimmed([row.at, ...SAMPLE_COLUMNS.map((column) => row[column])]));
+};
+
+/** All of a session's readings: of one of a day at a reading a second some ninety thousand. */
+export const readAllSamples = (em: SqlManager, session: number): Promise<Sample[]> =>
+  readSamples(em, session, 0, Number.MAX_SAFE_INTEGER, MOST_IN_ONE);
+
+/** Most readings of one session that are looked at together: two days at one a second. */
+const MOST_IN_ONE = 200_000;
 
 /** Takes recorded sessions in, within the caller's transaction. */
 export async function takeSessions(

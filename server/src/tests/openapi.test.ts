@@ -22,6 +22,7 @@ test("every address of the router is described, and nothing else is", () => {
       orm: { em: {} } as never,
       garages: new Garages(() => ({}) as never),
       events: new Events(),
+      central: {} as never,
     }) as unknown as { stack: Layer[] }
   ).stack;
   const routes = layers.flatMap(({ route }) =>

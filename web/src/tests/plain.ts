@@ -111,6 +111,7 @@ export function plainGarage(asked: PlainAsked = {}): Garage {
     leads: [],
     adapters: [],
     posts: [],
+    chargePoints: [],
     fuelCars: [
       {
         id: "f",

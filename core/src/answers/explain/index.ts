@@ -13,5 +13,5 @@ export {
   type Explanation as SessionExplanation,
 } from "./explain";
 export { ERRORS as READING_ERRORS, METER_GAIN, misfitErrors } from "./misfit";
-export { predict, predictFor, type Prediction } from "./predict";
+export { lineOf, predict, predictFor, type Prediction } from "./predict";
 export { setupOf, type Setup } from "./setup";

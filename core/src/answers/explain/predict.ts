@@ -38,8 +38,11 @@ function meteredShare(
   return 1 - (wh.circuit + wh.contacts + wh.lead + wh.evse + wh.cable) / wall;
 }
 
-/** Amps on each line in use, and volts at the unit, while so much flows at the wall. */
-function lineOf(circuit: Circuit, phases: number, wallW: number): { amps: number; volts: number } {
+/**
+ * Amps on each line in use, and volts at the unit, while so much (W) flows at the wall.
+ * @example lineOf(circuit, 1, 2300).amps // 10
+ */
+export function lineOf(circuit: Circuit, phases: number, wallW: number): { amps: number; volts: number } {
   const way = circuit.ways.find((one) => one.phases === phases) ?? circuit.ways[0]!;
   const amps = Math.max(0, wallW - circuit.standingW) / (phases * way.volts);
   const { circuit: wiring, contacts, lead } = circuit.ohmsBy;

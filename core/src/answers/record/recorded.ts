@@ -6,6 +6,42 @@ import { PLAN_DOCUMENT, planSchema } from "../../engine/plan";
 /** A moment in universal time, as ISO 8601 with milliseconds or without. */
 export const momentSchema = z.iso.datetime({ error: "accepted: a moment such as 2026-11-23T18:10:00Z" });
 
+/** Stretches in which a session may charge: moments, and amps a phase where a current was asked for; 0 A is a pause. */
+export const scheduleSchema = z
+  .array(
+    z
+      .strictObject({
+        from: momentSchema,
+        to: momentSchema,
+        amps: quantity(0, 80, "A").nullable(),
+      })
+      .refine(({ from, to }) => Date.parse(to) > Date.parse(from), {
+        path: ["to"],
+        error: "accepted: a moment after its beginning",
+      }),
+  )
+  .min(1, { error: "accepted: 1 to 200 stretches" })
+  .max(200, { error: "accepted: 1 to 200 stretches" })
+  .refine((rows) => rows.every(({ from }, i) => i === 0 || Date.parse(from) >= Date.parse(rows[i - 1]!.to)), {
+    error: "accepted: stretches in their order, none over another",
+  });
+/** Stretches in which a session may charge, in order. */
+export type SentSchedule = z.infer<typeof scheduleSchema>;
+
+/** What can be done to a session from here. */
+export const ACTS = ["start", "stop", "limit", "schedule", "take-back"] as const;
+const actSchema = z.strictObject({
+  at: momentSchema,
+  act: choice(ACTS),
+  /** Amps a phase, of a limit. */
+  amps: quantity(0, 80, "A").optional(),
+  /** Whether the charge point took it; its own word where it did not. */
+  taken: z.boolean(),
+  said: z.string().max(200).optional(),
+});
+/** Something that was done to a session from here, and whether the charge point took it. */
+export type SessionAct = z.infer<typeof actSchema>;
+
 const fields = z.strictObject({
   name: nameSchema,
   /** Car and place, by their ids in the household; null where nobody said, or where they are gone. */
@@ -41,6 +77,10 @@ const fields = z.strictObject({
   /** How cold or hot it was outside. */
   outsideC: quantity(-60, 70, "°C").optional(),
   note: z.string().max(500, { error: "accepted: up to 500 characters" }).optional(),
+  /** The hours it was sent to charge in, where it was not to charge at once. */
+  schedule: scheduleSchema.optional(),
+  /** What was done to it from here while it went on. */
+  acts: z.array(actSchema).max(500, { error: "accepted: up to 500 acts" }).optional(),
 });
 
 /** A session that takes place or took place, as it is recorded. */

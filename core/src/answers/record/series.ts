@@ -122,23 +122,41 @@ export const measuredOver = (samples: readonly Sample[], measured: Measured): [a
     return value === null ? [] : [[sample[0], value] as [number, number]];
   });
 
-/** What a counter moved by: upwards, over its turning over at a power of ten, or beginning anew. */
-function counted(samples: readonly Sample[], troubles: Troubles): number | null {
-  const readings = measuredOver(samples, "counterWh");
-  if (readings.length < 2) return null;
+/** What a counter moved by up to each of its readings: upwards, over its turning over at a power of ten, or beginning anew. */
+function countedUpTo(samples: readonly Sample[], troubles: Troubles): [at: number, wh: number][] {
   let sum = 0;
-  for (let i = 1; i < readings.length; i++) {
-    const [[, before], [at, after]] = [readings[i - 1]!, readings[i]!];
-    if (after >= before) {
-      sum += after - before;
-      continue;
+  return measuredOver(samples, "counterWh").map(([at, after], i, readings) => {
+    const before = readings[i - 1]?.[1] ?? after;
+    if (after >= before) sum += after - before;
+    else {
+      const full = 10 ** Math.ceil(Math.log10(before));
+      const turned = before > 0.9 * full && after < 0.1 * full;
+      troubles.meet(turned ? "roll-over" : "begun-anew", at);
+      sum += turned ? full - before + after : after;
     }
-    const full = 10 ** Math.ceil(Math.log10(before));
-    const turned = before > 0.9 * full && after < 0.1 * full;
-    troubles.meet(turned ? "roll-over" : "begun-anew", at);
-    sum += turned ? full - before + after : after;
-  }
-  return sum;
+    return [at, sum];
+  });
+}
+
+function counted(samples: readonly Sample[], troubles: Troubles): number | null {
+  const readings = countedUpTo(samples, troubles);
+  return readings.length < 2 ? null : readings.at(-1)![1];
+}
+
+/**
+ * Energy (Wh) taken at the meter up to each reading of a series that is in order: by the counter where there is one, else
+ * by the watts, straight between readings.
+ * @example energyAlong([sampleOf(0, { counterWh: 500 }), sampleOf(60_000, { counterWh: 530 })]) // [[0, 0], [60000, 30]]
+ */
+export function energyAlong(ordered: readonly Sample[]): [at: number, wh: number][] {
+  const byCounter = countedUpTo(ordered, new Troubles());
+  if (byCounter.length > 1) return byCounter;
+  let sum = 0;
+  return measuredOver(ordered, "watts").map(([at, watts], i, readings) => {
+    const [before, wattsBefore] = readings[i - 1] ?? [at, watts];
+    sum += ((watts + wattsBefore) / 2) * ((at - before) / MS_AN_HOUR);
+    return [at, sum];
+  });
 }
 
 const most = (samples: readonly Sample[], measured: Measured): number | null => {

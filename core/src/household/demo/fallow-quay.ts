@@ -322,6 +322,13 @@ export const fallowQuay: Garage = {
     }),
   ],
   adapters: [],
+  chargePoints: [
+    kept(
+      "fq-hall-point",
+      { name: "Hall post", identity: "hall-post", cards: ["otter-7"], anyCard: false },
+      "fq-hall-post",
+    ),
+  ],
   fuelCars: [kept("fq-old-estate", { name: "the old estate", uses: 6.8, usesUnit: "l/100 km" })],
   lineups: [],
   posts: [

@@ -128,6 +128,8 @@ const documentSchema = z
     sessions: sessionsSchema,
   })
   .superRefine((document, ctx) => {
+    // What belongs to what is a question once everything is what it should be.
+    if (ctx.issues.length > 0) return;
     for (const { field, message } of wrongKeys(document as FiledKeys))
       ctx.addIssue({ code: "custom", path: field, message });
   });

@@ -1,4 +1,5 @@
 export * from "./part-ids";
+export * from "./charge-point";
 export * from "./kinds";
 export * from "./choose";
 export * from "./plan";

@@ -19,6 +19,7 @@ import type { FieldProblem } from "../../things/documents";
 import { PLAN_MAX_BYTES, sessionSchema, settingsSchema } from "../../engine/plan";
 import { LINEUP_MAX_BYTES } from "../../answers/lineup";
 import { knownPostSchema } from "../../answers/posts";
+import { chargePointSchema } from "./charge-point";
 import { idFieldOf, NAMED_PARTS, PART_IDS, PART_KINDS } from "./part-ids";
 import { savedLineupSchema, type SavedLineup } from "./saved-lineup";
 
@@ -84,6 +85,13 @@ export const KINDS = {
     maxBytes: PLAN_MAX_BYTES,
   },
   fuelCars: { one: "fuel car", table: "fuel_car", part: "fuelCar", schema: fuelCarSchema, parent: null },
+  chargePoints: {
+    one: "charge point",
+    table: "charge_point",
+    part: "chargePoint",
+    schema: chargePointSchema,
+    parent: "evses",
+  },
   posts: { one: "post", table: "known_post", part: "knownPost", schema: knownPostSchema, parent: "tariffs" },
   paths: {
     one: "saved path",

@@ -8,6 +8,7 @@ import { M0007FuelCars } from "./0007-fuel-cars";
 import { M0008Posts } from "./0008-posts";
 import { M0009LanesAndTemperatures } from "./0009-lanes-and-temperatures";
 import { M0010Arrivals } from "./0010-arrivals";
+import { M0011ChargePoints } from "./0011-charge-points";
 
 /** Every migration in order. A name, once released, never changes. */
 export const MIGRATIONS = [
@@ -21,4 +22,5 @@ export const MIGRATIONS = [
   { name: "0008-posts", class: M0008Posts },
   { name: "0009-lanes-and-temperatures", class: M0009LanesAndTemperatures },
   { name: "0010-arrivals", class: M0010Arrivals },
+  { name: "0011-charge-points", class: M0011ChargePoints },
 ] as const;

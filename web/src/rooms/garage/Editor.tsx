@@ -20,7 +20,7 @@ import { flat, FORM, PARENT, unflat, useEdited, type EditedRow } from "./useEdit
 import { heldIn } from "./values";
 import styles from "./editor.module.scss";
 
-export type EditableKind = Exclude<Kind, "paths" | "lineups" | "tariffs" | "posts">;
+export type EditableKind = Exclude<Kind, "paths" | "lineups" | "tariffs" | "posts" | "chargePoints">;
 
 interface Props {
   readonly garage: Garage;

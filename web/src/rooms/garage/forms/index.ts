@@ -5,8 +5,8 @@ import { adapter, cable, fuelCar, lead, place } from "./carried";
 import { outlet } from "./outlet";
 import { evse } from "./evse";
 
-/** The form of a kind of thing. Saved paths, line-ups, tariffs and posts are edited in rooms of their own. */
-export const groupsOf = (kind: Exclude<Kind, "paths" | "lineups" | "tariffs" | "posts">): readonly Group[] =>
+/** The form of a kind of thing. Saved paths, line-ups, tariffs, posts and charge points are edited in rooms of their own. */
+export const groupsOf = (kind: Exclude<Kind, "paths" | "lineups" | "tariffs" | "posts" | "chargePoints">): readonly Group[] =>
   ({
     cars: car,
     outlets: outlet,

@@ -1,0 +1,237 @@
+import type { EntityManager } from "@mikro-orm/core";
+import type { ChargePoint, Kept as KeptRow, Sample, SessionRecord } from "@kettleback/core";
+import type { RPCClient } from "ocpp-rpc";
+import type { Kept, Readings } from "./keeping";
+import {
+  readingsIn,
+  type BootNotification,
+  type MeterValues,
+  type StartTransaction,
+  type StatusNotification,
+  type StopTransaction,
+} from "./messages";
+import type { PointClock } from "./point-clock";
+import { beginTransaction, endTransaction, isTransaction, openSessions, OWN_TAG } from "./transactions";
+import type { KeptWanted } from "./wanted";
+
+/** A charge point as it is kept: whose it is, and what is said of it. */
+export interface KnownPoint {
+  readonly id: string;
+  readonly household: string;
+  readonly spec: ChargePoint;
+}
+
+/** What a charge point last said of itself. */
+export interface Said {
+  readonly vendor: string | null;
+  readonly model: string | null;
+  readonly firmware: string | null;
+  /** Its state by OCPP: Available, Preparing, Charging, SuspendedEV, SuspendedEVSE, Finishing, Faulted … */
+  readonly status: string | null;
+  readonly error: string | null;
+  /** By how much its clock is behind ours (s). */
+  readonly clockBehind: number;
+}
+
+export const NOTHING_SAID: Said = {
+  vendor: null,
+  model: null,
+  firmware: null,
+  status: null,
+  error: null,
+  clockBehind: 0,
+};
+
+/** What a connected charge point works with. */
+export interface PointWorks {
+  readonly kept: Kept;
+  readonly readings: Readings;
+  /** What the next session at it is to be. */
+  wanted(em: EntityManager, pointId: string): Promise<KeptWanted | null>;
+  /** It said something new of itself. */
+  onSaid(point: ConnectedPoint): void;
+  /** A card was held to it that starts nothing. */
+  onCard(point: ConnectedPoint, idTag: string): void;
+  onSession(point: ConnectedPoint, row: KeptRow<SessionRecord>): void;
+  onSamples(point: ConnectedPoint, session: number, samples: readonly Sample[]): void;
+}
+
+/** How often it shows that it is there (s). */
+const HEARTBEAT = 300;
+/** Messages within a second, on the average and at once: a unit that was away for a day sends what it kept, one by one. */
+const PACE = { aSecond: 500, atOnce: 2_000 } as const;
+/** How long it has to answer what is asked of it (ms). */
+const ANSWERS_WITHIN = 15_000;
+
+type Handler<T> = (params: T) => Promise<object>;
+
+/** A charge point that is connected: what it says is kept in the order in which it says it. */
+export class ConnectedPoint {
+  said: Said = NOTHING_SAID;
+  seenAt = Date.now();
+  /** The sessions at it that go on, by connector. */
+  private readonly running = new Map<number, number>();
+  /** Transactions that were looked up, and whether they are its own. */
+  private readonly own = new Map<number, boolean>();
+  private turn: Promise<unknown> = Promise.resolve();
+  private allowance: number = PACE.atOnce;
+  private filledAt = Date.now();
+
+  constructor(
+    readonly known: KnownPoint,
+    private readonly client: RPCClient,
+    private readonly clock: PointClock,
+    private readonly works: PointWorks,
+  ) {
+    this.listen();
+  }
+
+  /** The newest session at it that goes on. */
+  get session(): number | null {
+    return [...this.running.values()].at(-1) ?? null;
+  }
+
+  /** Finds the sessions that went on when it, or this server, was last away. */
+  async resume(): Promise<void> {
+    const { household, id } = this.known;
+    const [open] = await this.works.kept((em) => openSessions(em, household, id));
+    if (open !== undefined && this.running.size === 0) this.running.set(1, open);
+  }
+
+  /** Asks it to do something. @throws where it does not answer in time, or cannot */
+  ask<T = { readonly status: string }>(action: string, params: object): Promise<T> {
+    return this.client.call(action, params, { callTimeoutMs: ANSWERS_WITHIN }) as Promise<T>;
+  }
+
+  /** Ends its line. */
+  leave(reason: string): void {
+    void this.client.close({ code: 1008, reason, awaitPending: false }).catch(() => undefined);
+  }
+
+  /** Whether it keeps to a pace no honest unit goes beyond; one that does not is sent away. */
+  private inPace(): boolean {
+    const now = Date.now();
+    this.allowance = Math.min(PACE.atOnce, this.allowance + ((now - this.filledAt) / 1000) * PACE.aSecond);
+    this.filledAt = now;
+    this.allowance -= 1;
+    return this.allowance >= 0;
+  }
+
+  private listen(): void {
+    this.client.on("message", ({ outbound }: { outbound: boolean }) => {
+      this.seenAt = Date.now();
+      if (!outbound && !this.inPace()) this.leave("too many messages");
+    });
+    this.on<BootNotification>("BootNotification", (boot) => this.boots(boot));
+    this.on("Heartbeat", () => Promise.resolve({ currentTime: new Date().toISOString() }));
+    this.on<StatusNotification>("StatusNotification", (status) => this.changes(status));
+    this.on<{ idTag: string }>("Authorize", ({ idTag }) =>
+      Promise.resolve({ idTagInfo: this.cardInfo(idTag) }),
+    );
+    this.on<StartTransaction>("StartTransaction", (start) => this.starts(start));
+    this.on<MeterValues>("MeterValues", (values) => this.counts(values));
+    this.on<StopTransaction>("StopTransaction", (stop) => this.stops(stop));
+    this.on("DataTransfer", () => Promise.resolve({ status: "UnknownVendorId" }));
+    this.on("FirmwareStatusNotification", () => Promise.resolve({}));
+    this.on("DiagnosticsStatusNotification", () => Promise.resolve({}));
+  }
+
+  /** Answers an action; one after the other, so that nothing overtakes what began it. */
+  private on<T>(action: string, handler: Handler<T>): void {
+    this.client.handle(action, (({ params }: { params: T }) => {
+      const answer = this.turn.then(() => handler(params));
+      this.turn = answer.catch(() => undefined);
+      return answer;
+    }) as never);
+  }
+
+  private say(said: Partial<Said>): void {
+    this.said = { ...this.said, ...said, clockBehind: this.clock.behind / 1000 };
+    this.works.onSaid(this);
+  }
+
+  private boots({ chargePointVendor, chargePointModel, firmwareVersion }: BootNotification): Promise<object> {
+    this.say({ vendor: chargePointVendor, model: chargePointModel, firmware: firmwareVersion ?? null });
+    return Promise.resolve({
+      status: "Accepted",
+      currentTime: new Date().toISOString(),
+      interval: HEARTBEAT,
+    });
+  }
+
+  private changes({ connectorId, status, errorCode, info, timestamp }: StatusNotification): Promise<object> {
+    this.clock.stamped(timestamp, Date.now());
+    // Connector 0 is the unit itself: its state is told where it is broken.
+    if (connectorId > 0 || status === "Faulted" || status === "Unavailable")
+      this.say({
+        status,
+        error: errorCode === "NoError" ? null : info ? `${errorCode}: ${info}` : errorCode,
+      });
+    return Promise.resolve({});
+  }
+
+  private cardInfo(idTag: string): { readonly status: "Accepted" | "Invalid" } {
+    const { cards, anyCard } = this.known.spec;
+    if (anyCard || idTag === OWN_TAG || cards.includes(idTag)) return { status: "Accepted" };
+    this.works.onCard(this, idTag);
+    return { status: "Invalid" };
+  }
+
+  private async starts({ connectorId, idTag, meterStart, timestamp }: StartTransaction): Promise<object> {
+    const { id: pointId, household, spec } = this.known;
+    const beginning = {
+      pointId,
+      household,
+      name: spec.name,
+      connectorId,
+      idTag,
+      meterStart,
+      timestamp,
+      atMs: this.clock.moment(timestamp, Date.now()),
+    };
+    const { row, over } = await this.works.kept(async (em) =>
+      beginTransaction(em, beginning, await this.works.wanted(em, pointId)),
+    );
+    const transactionId = Number(row.id);
+    this.own.set(transactionId, true);
+    if (!over) this.running.set(connectorId, transactionId);
+    this.works.onSession(this, row);
+    // Energy flows whether or not we know the card: it is recorded, and the unit told not to go on with it.
+    return { transactionId, idTagInfo: this.cardInfo(idTag) };
+  }
+
+  private async counts({ connectorId, transactionId, meterValue }: MeterValues): Promise<object> {
+    const session = transactionId ?? this.running.get(connectorId);
+    const samples = readingsIn(meterValue, this.clock, Date.now());
+    if (session === undefined || samples.length === 0 || !(await this.isOwn(session))) return {};
+    await this.works.readings.keep(session, samples);
+    this.works.onSamples(this, session, samples);
+    return {};
+  }
+
+  private async isOwn(transaction: number): Promise<boolean> {
+    const known = this.own.get(transaction);
+    if (known !== undefined) return known;
+    const own = await this.works.kept((em) => isTransaction(em, this.known.id, transaction));
+    // A hostile unit may name as many as it likes.
+    if (this.own.size > 1_000) this.own.clear();
+    this.own.set(transaction, own);
+    return own;
+  }
+
+  private async stops({ transactionId, meterStop, timestamp, idTag, transactionData = [] }: StopTransaction) {
+    const nowMs = Date.now();
+    const ending = {
+      pointId: this.known.id,
+      transaction: transactionId,
+      meterStop,
+      atMs: this.clock.moment(timestamp, nowMs),
+      samples: readingsIn(transactionData, this.clock, nowMs),
+    };
+    const row = await this.works.kept((em) => endTransaction(em, ending));
+    for (const [connector, session] of this.running)
+      if (session === transactionId) this.running.delete(connector);
+    if (row) this.works.onSession(this, row);
+    return idTag === undefined ? {} : { idTagInfo: this.cardInfo(idTag) };
+  }
+}
