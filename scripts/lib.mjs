@@ -179,7 +179,8 @@ export async function serve(env, word, beside = false) {
   const { child, address } = await startServer(env).catch(() => process.exit(1));
   say(`open ${address} in a browser; ${word} Ctrl+C stops.`);
   if (beside) {
-    const standIns = await start(STANDINS, {}).catch((error) =>
+    const central = `${address.replace(/^http/, "ws").replace(/\/$/, "")}/ocpp`;
+    const standIns = await start(STANDINS, { STANDINS_CENTRAL: central }).catch((error) =>
       say(`without simulated devices: ${error.message}`),
     );
     if (standIns) {

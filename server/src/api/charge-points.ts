@@ -1,7 +1,8 @@
 import type { EntityManager } from "@mikro-orm/core";
 import { Router } from "express";
 import { ENTITY_OF, LineEntity } from "../database";
-import { Acting, actAsked, hashOf, newKey, newPassword, type Central, type Kept } from "../live";
+import { hashOf, newPassword } from "../safety/point-password";
+import { Acting, actAsked, newKey, type Central, type Kept } from "../live";
 import { requireHousehold } from "./keep";
 import { notFound, parsed, Problem } from "./problem";
 

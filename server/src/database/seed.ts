@@ -1,13 +1,15 @@
 import type { EntityManager } from "@mikro-orm/core";
 import { PARENTS_FIRST, SPEC_VERSION, type Garage } from "@kettleback/core";
 import {
+  DEMO_CHARGE_POINT,
   DEMO_GARAGES,
   DEMO_NETWORKS,
   demoSessions,
   ocpiLocations,
   type DemoNetwork,
 } from "@kettleback/core/demo";
-import { ENTITY_OF, HouseholdRow, NetworkEntity } from "./entities";
+import { hashOf } from "../safety/point-password";
+import { ENTITY_OF, HouseholdRow, LineEntity, NetworkEntity } from "./entities";
 import { takeSessions } from "./recorded";
 
 /** Puts the demo households into an empty database, in one transaction; does nothing to one that has households. */
@@ -17,6 +19,7 @@ export async function seedDemo(em: EntityManager): Promise<void> {
     let moment = Date.now();
     // Things are shown in the order they were made: each gets a moment of its own.
     for (const garage of DEMO_GARAGES) await persistDemo(tx, garage, () => new Date(moment++));
+    await persistLine(tx);
   });
 }
 
@@ -30,6 +33,13 @@ export async function persistDemo(tx: EntityManager, garage: Garage, next: () =>
   // What a session belongs to has to be there.
   await tx.flush();
   await takeSessions(tx, id, sessions);
+}
+
+/** Lets the demo's charge point in by its password, which everybody knows: in the demo alone. */
+async function persistLine(tx: EntityManager): Promise<void> {
+  await tx.flush();
+  const { id, password } = DEMO_CHARGE_POINT;
+  tx.persist(tx.create(LineEntity, { id, hash: await hashOf(password) } as never));
 }
 
 /** Where the demo's networks answer once its stand-ins run. */

@@ -9,7 +9,7 @@ import { busy } from "../api/problem";
 import { ENTITY_OF, isNoJson, LineEntity, type Keeper } from "../database";
 import { hostName } from "../safety/names";
 import { Readings, type Kept } from "./keeping";
-import { isPassword } from "./password";
+import { isPassword } from "../safety/point-password";
 import { PointClock } from "./point-clock";
 import { ConnectedPoint, NOTHING_SAID, type KnownPoint, type PointWorks, type Said } from "./point";
 import { wantedIn } from "./wanted";

@@ -2,4 +2,3 @@ export { Acting, type Done } from "./acts";
 export { actAsked, newKey } from "./asked";
 export { Central, type Knock, type PointState } from "./central";
 export type { Kept } from "./keeping";
-export { hashOf, newPassword } from "./password";

@@ -7,7 +7,7 @@ import type { Kept, Plan, Sample, SessionRecord } from "@kettleback/core";
 import { planOf, wantedPart } from "./live-plan";
 import { createApp } from "../app";
 import { Events, type Happening } from "../api/events";
-import { openDatabase, seedDemo } from "../database";
+import { LineEntity, openDatabase, seedDemo } from "../database";
 import { Central } from "../live";
 
 jest.setTimeout(30_000);
@@ -45,6 +45,8 @@ async function leave(): Promise<void> {
 beforeEach(async () => {
   orm = await openDatabase(":memory:");
   await seedDemo(orm.em.fork());
+  // The demo's own password is its stand-in's.
+  await orm.em.fork().nativeDelete(LineEntity, {});
   port = 0;
   await serve();
 });
