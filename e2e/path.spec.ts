@@ -348,7 +348,7 @@ testAlone(
       await page.keyboard.press("Enter");
     };
     await press("Started now");
-    const started = page.getByRole("region", { name: "Started by hand" });
+    const started = page.getByRole("region", { name: "Charging now" });
     await expect(started).toContainText(/Plover overnight in the boathouse: since \d\d:\d\d/);
     await expect(started).toContainText(/About 20 % now, by reckoning: 90 % at \d\d:\d\d/);
     await expect(started.locator(".next")).toContainText("Look whether it charges, in 5 min");
@@ -380,7 +380,7 @@ testAlone(
     await expect(page.locator(".notice")).toContainText(
       /Kept for the log: 20 % to 41 %, 9.80 kWh counted, 10.\d kWh reckoned/,
     );
-    await expect(started.getByText("Kept by hand: 1 session")).toBeVisible();
+    await expect(page.getByText("Kept by hand: 1 session")).toBeVisible();
     await page.locator(".notice").getByRole("button", { name: "Undo" }).focus();
     await page.keyboard.press("Enter");
     await expect(started.getByRole("button", { name: "Finish it…" })).toBeVisible();

@@ -7,6 +7,7 @@ import { KIND_NAMES, kindRow, PLAN_DOCUMENT } from "@kettleback/core";
 import { Events, eventsApi } from "./api/events";
 import { Garages } from "./api/garages";
 import { api } from "./api/router";
+import { standIns } from "./outside/stand-ins";
 import { pagesOf } from "./pages";
 import { busy, sendProblems } from "./api/problem";
 import type { Keeper } from "./database";
@@ -38,6 +39,8 @@ export interface AppOptions {
   readonly events?: Events;
   /** The central system of one's charge points; one of its own where nothing is said. */
   readonly central?: Central;
+  /** Where the demo's simulated devices answer; left out outside the demo. */
+  readonly standInsAt?: string | undefined;
   /** Asks everybody for the passphrase; left out on loopback. */
   readonly door?: Door | undefined;
 }
@@ -50,6 +53,7 @@ export function createApp({
   pages,
   isOwn,
   door,
+  standInsAt,
   events = new Events(),
   central = new Central({ orm, keeper, events, isOwn: isOwn ?? knownNames() }),
 }: AppOptions): Express {
@@ -76,6 +80,7 @@ export function createApp({
   const small = json(BODY_LIMIT);
   // A household file is read as it comes.
   app.use("/api", (req, res, next) => (req.path === "/take" ? next() : small(req, res, next)));
+  if (standInsAt !== undefined) app.use("/api/stand-ins", noStore, small, standIns(standInsAt));
   app.use("/api", noStore, api({ orm, garages, events, keeper, central }));
   if (pages && existsSync(join(pages, "index.html"))) app.use(pagesOf(pages));
   app.use(sendProblems(log));

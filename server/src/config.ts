@@ -38,6 +38,12 @@ const schema = z.object({
     .optional(),
   KETTLEBACK_TLS_CERT: z.string().min(1).optional(),
   KETTLEBACK_TLS_KEY: z.string().min(1).optional(),
+  KETTLEBACK_STANDINS: z
+    .string()
+    .regex(/^http:\/\/127\.0\.0\.1:\d{1,5}$/, {
+      error: "KETTLEBACK_STANDINS: accepted: an address of this machine such as http://127.0.0.1:4182",
+    })
+    .default("http://127.0.0.1:4182"),
   KETTLEBACK_DEMO: z.enum(["0", "1"], { error: "KETTLEBACK_DEMO: accepted: 0 or 1" }).default("0"),
 });
 
@@ -48,6 +54,8 @@ export interface Config {
   readonly pages: string;
   /** Put the demo households into an empty database. */
   readonly demo: boolean;
+  /** Where the demo's simulated devices answer. */
+  readonly standIns: string;
   /** The address it listens on. */
   readonly listen: string;
   /** Asked of everybody where it listens wider than loopback; null there. */
@@ -74,6 +82,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     database: resolve(KETTLEBACK_DB),
     pages: resolve(KETTLEBACK_PAGES),
     demo: KETTLEBACK_DEMO === "1",
+    standIns: result.data.KETTLEBACK_STANDINS,
     listen: KETTLEBACK_LISTEN,
     passphrase: wide ? KETTLEBACK_PASSPHRASE! : null,
     hosts: wide

@@ -101,7 +101,17 @@ async function run(config: Config): Promise<void> {
       isOwn: isOwn ?? knownNames(),
       trustClocks: config.demo,
     });
-    answer = createApp({ orm: opened, keeper: opened, log, pages, isOwn, door, events, central });
+    answer = createApp({
+      orm: opened,
+      keeper: opened,
+      log,
+      pages,
+      isOwn,
+      door,
+      events,
+      central,
+      ...(config.demo ? { standInsAt: config.standIns } : {}),
+    });
   };
   try {
     await open();

@@ -9,9 +9,70 @@ import type {
   Plan,
   Sample,
   SavedPath,
+  SentSchedule,
   SessionRecord,
   SpecOf,
 } from "@kettleback/core";
+
+/** How a charge point stands; `session` is the one that goes on at it. */
+export interface PointState {
+  readonly id: string;
+  readonly vendor: string | null;
+  readonly model: string | null;
+  readonly firmware: string | null;
+  /** By OCPP: Available, Preparing, Charging, SuspendedEV, SuspendedEVSE, Finishing, Faulted, Unavailable. */
+  readonly status: string | null;
+  readonly error: string | null;
+  /** Seconds its clock is behind. */
+  readonly clockBehind: number;
+  readonly connected: boolean;
+  readonly seenAt: string | null;
+  readonly hasPassword: boolean;
+  readonly session: string | null;
+}
+
+/** Somebody who wanted to come in and was not let in. */
+export interface Knock {
+  readonly identity: string;
+  readonly from: string;
+  readonly at: string;
+  readonly times: number;
+  readonly why: "unknown" | "password" | "no-password" | "card";
+  readonly card?: string;
+}
+
+/** What a session at a charge point is to be. */
+export interface Wanted {
+  readonly plan: Plan;
+  readonly carId: string | null;
+  readonly placeId: string | null;
+  readonly schedule?: SentSchedule;
+}
+
+/** What is asked of a charge point. */
+export type PointAct =
+  | { readonly act: "start" | "follow"; readonly wanted: Wanted }
+  | { readonly act: "stop" | "take-back" | "ask-now" }
+  | { readonly act: "limit"; readonly amps: number }
+  | { readonly act: "schedule"; readonly schedule: SentSchedule }
+  | { readonly act: "reset"; readonly hard: boolean }
+  | { readonly act: "availability"; readonly operative: boolean };
+
+/** Whether it took what was asked, its own word, and the session as it is now. */
+export interface ActDone {
+  readonly taken: boolean;
+  readonly said: string;
+  readonly session?: Kept<SessionRecord>;
+}
+
+/** The demo's simulated devices. */
+export interface StandIns {
+  readonly now: string;
+  readonly speed: number;
+  readonly devices: readonly { readonly name: string; readonly what: string }[];
+  readonly troubles: Readonly<Record<string, string>>;
+  readonly trouble: string;
+}
 
 /** A refusal from the server, with the fields it names and, after a lost update, the row as it is now. */
 export class Refused extends Error {
@@ -148,6 +209,20 @@ async function allSessions(household: string, from: string, to: string): Promise
   return found;
 }
 
+/** Every reading of a session from a moment (ms since 1970) on, page by page. */
+async function allSamples(household: string, session: string, from: number): Promise<Sample[]> {
+  const found: Sample[] = [];
+  for (let next: string | null = String(from); next !== null;) {
+    const page: { readonly rows: Sample[]; readonly next: string | null } = await request(
+      "GET",
+      `/households/${household}/sessions/${session}/samples?from=${next}`,
+    );
+    found.push(...page.rows);
+    next = page.next;
+  }
+  return found;
+}
+
 /** The server's interface, one function a call. */
 export const api = {
   signIns: () => request<SignedIn[]>("GET", "/sign-ins"),
@@ -200,6 +275,19 @@ export const api = {
     request<unknown>("DELETE", `/households/${household}/sessions/many`, {
       rows: rows.map(({ id, version }) => ({ id, version })),
     }),
+  samples: allSamples,
+  chargePoints: (household: string) =>
+    request<{ points: PointState[]; knocks: Knock[] }>("GET", `/households/${household}/charge-points`),
+  givePassword: (household: string, point: string, password?: string) =>
+    request<{ password: string }>(
+      "POST",
+      `/households/${household}/charge-points/${point}/password`,
+      password === undefined ? {} : { password },
+    ),
+  act: (household: string, point: string, act: PointAct) =>
+    request<ActDone>("POST", `/households/${household}/charge-points/${point}/acts`, act),
+  standIns: () => request<StandIns>("GET", "/stand-ins"),
+  setStandIn: (at: string, body: object) => request<unknown>("PUT", `/stand-ins/${at}`, body),
   addSamples: (household: string, session: string, samples: readonly Sample[]) =>
     request<{ added: number }>("POST", `/households/${household}/sessions/${session}/samples`, { samples }),
   buckets: (household: string, session: string, from: number, to: number, buckets: number) =>

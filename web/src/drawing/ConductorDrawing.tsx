@@ -1,16 +1,29 @@
 import { useId, type KeyboardEvent } from "react";
-import { LINK_WORDS, type LinkKind } from "@kettleback/core";
+import { LINK_WORDS, type LaneNow, type LinkKind } from "@kettleback/core";
 import type { Charging } from "../jobs/answer";
 import { ampsText, figureText, percentText, powerFigure } from "../format/number";
 import { useWidth } from "../charts/useWidth";
 import { laneOutlines, lanesDrawn, layOut, linksDrawn, type Drawing, type LinkBox } from "./layout";
 import { Faces, Jaws, Joints, LossBranch, type Place } from "./marks";
+import { MeasuredFlow } from "./MeasuredFlow";
 import styles from "./drawing.module.scss";
 
 interface Props {
   readonly charging: Charging;
   readonly selected: number | null;
+  /** What really flows now, where somebody measures it, and where the battery stands. */
+  readonly live?: LiveDrawn;
   onSelect(index: number): void;
+}
+
+/** A session that goes on, as the drawing shows it. */
+export interface LiveDrawn {
+  readonly lanes: readonly LaneNow[];
+  /** What was read is old. */
+  readonly stale: boolean;
+  readonly soc: number;
+  /** How old the last reading is, in words. */
+  readonly age: string;
 }
 
 const NARROW = 620;
@@ -20,7 +33,7 @@ const ACROSS_SHIFT = { flat: 62, upright: 14 } as const;
 const UPRIGHT_STEP = 64;
 
 /** The path from supply to battery as parallel copper lanes; the narrowest link is pinched between two jaws. */
-export function ConductorDrawing({ charging, selected, onSelect }: Props) {
+export function ConductorDrawing({ charging, selected, live, onSelect }: Props) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const flat = width >= NARROW;
   const { point, solution } = charging;
@@ -59,14 +72,18 @@ export function ConductorDrawing({ charging, selected, onSelect }: Props) {
               />
             )),
           )}
-          {drawing.flow.map(({ lane, mid, thick }) => (
-            <Bar
-              key={lane}
-              className="flow"
-              from={place(drawing.supply.to - 20, mid - thick / 2)}
-              to={place(drawing.battery.from + 6, mid + thick / 2)}
-            />
-          ))}
+          {live ? (
+            <MeasuredFlow lanes={live.lanes} stale={live.stale} drawing={drawing} place={place} />
+          ) : (
+            drawing.flow.map(({ lane, mid, thick }) => (
+              <Bar
+                key={lane}
+                className="flow"
+                from={place(drawing.supply.to - 20, mid - thick / 2)}
+                to={place(drawing.battery.from + 6, mid + thick / 2)}
+              />
+            ))
+          )}
           {drawing.links
             .filter(({ link }) => isPlannedLink(link.kind, charging))
             .flatMap(({ link, from, to }) =>
@@ -95,7 +112,14 @@ export function ConductorDrawing({ charging, selected, onSelect }: Props) {
             />
           ))}
           {flat && <Faces charging={charging} drawing={drawing} />}
-          <Battery charging={charging} drawing={drawing} place={place} flat={flat} breadth={breadth} />
+          <Battery
+            charging={charging}
+            drawing={drawing}
+            place={place}
+            flat={flat}
+            breadth={breadth}
+            live={live}
+          />
           <text x={flat ? 2 : breadth + 30} y={flat ? height - 10 : height - 4} className="detail">
             Scale {ampsText(drawing.scale)}
           </text>
@@ -324,8 +348,12 @@ function Battery({
   place,
   flat,
   breadth,
-}: PartProps & { breadth: number }) {
+  live,
+}: PartProps & { readonly breadth: number; readonly live: LiveDrawn | undefined }) {
   const { fromSoc, toSoc } = plan.session;
+  const gained = live ? live.soc : solution.endSoc;
+  const charges = `${percentText(fromSoc)} → ${percentText(gained)}`;
+  const aside = live ? live.age : `${figureText(powerFigure(solution.moment.balance.stored))} in`;
   const a = place(drawing.battery.from + 6, 4);
   const b = place(drawing.battery.to - 8, breadth - 4);
   const [x, y, w, h] = [a[0], a[1], b[0] - a[0], b[1] - a[1]];
@@ -335,7 +363,7 @@ function Battery({
   return (
     <g className="battery">
       <rect className="cell" x={x} y={y} width={w} height={h} rx={4} />
-      <rect className="gain" {...fill(solution.endSoc)} rx={4} />
+      <rect className="gain" {...fill(gained)} rx={4} />
       <rect className="held" {...fill(fromSoc)} rx={4} />
       {flat ? (
         <>
@@ -353,10 +381,10 @@ function Battery({
             {clip(plan.car.name, 15)}
           </text>
           <text x={x + w / 2} y={y + h + 24} className="ceiling">
-            {percentText(fromSoc)} → {percentText(solution.endSoc)}
+            {charges}
           </text>
           <text x={x + w / 2} y={y + h + 40} className="detail">
-            {figureText(powerFigure(solution.moment.balance.stored))} in
+            {aside}
           </text>
         </>
       ) : (
@@ -366,8 +394,7 @@ function Battery({
             Battery
           </text>
           <text x={breadth + 30} y={y + 40} className="ceiling">
-            {percentText(fromSoc)} → {percentText(solution.endSoc)} ·{" "}
-            {figureText(powerFigure(solution.moment.balance.stored))} in
+            {charges} · {aside}
           </text>
         </>
       )}

@@ -41,6 +41,8 @@ export interface Drawing {
   readonly across: Stretch;
   /** Amperes as which the thickest lane is drawn. */
   readonly scale: number;
+  /** How thick an ampere is. */
+  readonly perAmp: number;
 }
 
 export interface Extent {
@@ -153,6 +155,7 @@ export function layOut(
     })),
     across: { from: 0, to: breadth },
     scale,
+    perAmp: thickest / scale,
   };
 }
 

@@ -15,6 +15,7 @@ export const ALARM_CODES = [
   "not-started",
   "stopped",
   "phase-lost",
+  "low-volts",
   "slow",
   "late",
   "silent",

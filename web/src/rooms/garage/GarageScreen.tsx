@@ -17,6 +17,7 @@ import { ampsText } from "../../format/number";
 import { PX_PER_AMP } from "./bench/scale";
 import { blankOf } from "./blanks";
 import { CableReader } from "./CableReader";
+import { ChargePoints } from "./ChargePoints";
 import { Connectors } from "./Connectors";
 import { Editor, type EditableKind } from "./Editor";
 import { Matrix } from "./Matrix";
@@ -61,6 +62,7 @@ const SHELVES: readonly Shelf[] = [
 
 /** What one looks at rather than keeps. */
 const BENCHES = [
+  { id: "points", title: "Charge points" },
   { id: "together", title: "What goes with what" },
   { id: "plate", title: "Read a plate" },
   { id: "reader", title: "Read a cable" },
@@ -98,8 +100,11 @@ export default function GarageScreen({ garage }: { garage: Garage }) {
         <NavLink to="/money/tariffs">
           Tariffs <small>{garage.tariffs.length}</small>
         </NavLink>
+        <NavLink to="/garage/points">
+          Charge points <small>{garage.chargePoints.length}</small>
+        </NavLink>
         <p>Look up</p>
-        {BENCHES.map(({ id, title }) => (
+        {BENCHES.filter(({ id }) => id !== "points").map(({ id, title }) => (
           <NavLink key={id} to={`/garage/${id}`}>
             {title}
           </NavLink>
@@ -126,6 +131,8 @@ interface ViewProps {
 
 function Looking({ bench, garage, system, onEdit }: ViewProps & { readonly bench: BenchId }) {
   switch (bench) {
+    case "points":
+      return <ChargePoints garage={garage} />;
     case "connectors":
       return <Connectors garage={garage} />;
     case "reader":

@@ -17,9 +17,11 @@ import { Refused } from "../../plan/Refused";
 import { Sentence } from "../../plan/Sentence";
 import { Trying } from "../../plan/Trying";
 import { draftStoreOf, type Draft } from "../../stores/draft";
+import { useSessions } from "../../stores/sessions";
 import { Answers } from "./Answers";
 import { Cautions, Stops } from "./Cautions";
 import { Upgrades } from "./Upgrades";
+import { GoingOn } from "./started/GoingOn";
 import { LinkPanel } from "./LinkPanel";
 import { Lower } from "./Lower";
 import { OnPaper } from "./OnPaper";
@@ -75,6 +77,11 @@ function Bench({ garage, answered, standing, onChange }: BenchProps) {
   const narrow = useNarrow();
   const before = answered.kind === "unsound" && standing?.draft.savedId === draft.savedId ? standing : null;
   const inShort = answered.kind === "charging" ? answered : before;
+  // What goes on comes first: it is what one comes back to look at.
+  const runs = useSessions(
+    ({ householdId, rows }) =>
+      householdId === garage.household.id && rows.some(({ spec }) => spec.end === null),
+  );
   return (
     <RoomFrame
       title="Path"
@@ -92,7 +99,8 @@ function Bench({ garage, answered, standing, onChange }: BenchProps) {
       }
     >
       {narrow && answered.kind === "stuck" && <NothingFlows because={answered.refusal.message} />}
-      {narrow && inShort && <Strip charging={inShort} dimmed={inShort !== answered} />}
+      <GoingOn garage={garage} />
+      {narrow && inShort && !runs && <Strip charging={inShort} dimmed={inShort !== answered} />}
       <Sentence
         garage={garage}
         draft={draft}

@@ -6,7 +6,9 @@ import { outlet } from "./outlet";
 import { evse } from "./evse";
 
 /** The form of a kind of thing. Saved paths, line-ups, tariffs, posts and charge points are edited in rooms of their own. */
-export const groupsOf = (kind: Exclude<Kind, "paths" | "lineups" | "tariffs" | "posts" | "chargePoints">): readonly Group[] =>
+export const groupsOf = (
+  kind: Exclude<Kind, "paths" | "lineups" | "tariffs" | "posts" | "chargePoints">,
+): readonly Group[] =>
   ({
     cars: car,
     outlets: outlet,

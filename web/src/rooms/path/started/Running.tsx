@@ -1,4 +1,4 @@
-import { useMemo, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import { DateTime } from "luxon";
 import {
   calendarOf,
@@ -10,22 +10,32 @@ import {
   type Kept,
   type Marked,
   type Plan,
+  type Sample,
   type SessionRecord,
   type Solution,
 } from "@kettleback/core";
+import type { PointState } from "../../../api/client";
 import { Button } from "../../../controls/Button";
 import { saveAs } from "../../../controls/DocumentFile";
 import { timeText } from "../../../format/manner";
 import { durationText, percentText } from "../../../format/number";
 import { localAt } from "../../../plan/answers";
+import { useLive } from "../../../stores/live";
+import { BY_HAND } from "../../../stores/sessions";
+import { NoteReading } from "../live/NoteReading";
+import { useWatch, Watching } from "../live/Watching";
 import { FinishForm } from "./FinishForm";
 import { useNow } from "./useNow";
 
 interface Props {
   readonly row: Kept<SessionRecord>;
   readonly household: Kept<Household>;
+  /** The charge point it is at; null for one that is followed without any device. */
+  readonly point: PointState | null;
   onForget(): void;
 }
+
+const NO_SAMPLES: readonly Sample[] = [];
 
 /** The plan of a session as it began, solved; null where it has none or nothing flows. */
 function useSolved(plan: Plan | null): { plan: Plan; solution: Solution } | null {
@@ -37,11 +47,19 @@ function useSolved(plan: Plan | null): { plan: Plan; solution: Solution } | null
 }
 
 /** A session that goes on: how far it should be by now, what comes next and when, and how it is ended. */
-export default function Running({ row, household, onForget }: Props) {
+export default function Running({ row, household, point, onForget }: Props) {
   const { spec } = row;
   const now = useNow();
   const [finishing, setFinishing] = useState(false);
   const solved = useSolved(spec.plan);
+  const samples = useLive((s) => s.samples[row.id]) ?? NO_SAMPLES;
+  const loadSamples = useLive((s) => s.loadSamples);
+  useEffect(() => {
+    // What was read before this page was opened; without it the clock tells.
+    loadSamples(household.id, row.id).catch(() => undefined);
+  }, [household.id, row.id, loadSamples]);
+  const watch = useWatch(spec, samples, now);
+  const byHand = spec.source === BY_HAND;
   const begin = DateTime.fromISO(spec.begin, { zone: household.spec.timeZone });
   const elapsed = Math.max(0, (now - begin.toMillis()) / 1000);
   return (
@@ -49,9 +67,16 @@ export default function Running({ row, household, onForget }: Props) {
       <h2>
         {spec.name}: since {timeText(begin)}
       </h2>
-      {solved ? <Standing {...solved} elapsed={elapsed} /> : <p>For {durationText(elapsed)}.</p>}
-      {solved && <Moments {...solved} elapsed={elapsed} />}
-      {finishing ? (
+      {watch && (samples.length > 0 || !byHand) ? (
+        <Watching row={row} household={household.id} watch={watch} point={point?.connected ? point : null} />
+      ) : solved ? (
+        <Standing {...solved} elapsed={elapsed} />
+      ) : (
+        <p>For {durationText(elapsed)}.</p>
+      )}
+      {byHand && solved && <Moments {...solved} elapsed={elapsed} />}
+      {byHand && !finishing && <NoteReading row={row} household={household.id} />}
+      {!byHand && point?.connected ? null : finishing ? (
         <FinishForm row={row} household={household} onClose={() => setFinishing(false)} />
       ) : (
         <p className="acts">

@@ -1,16 +1,17 @@
-import { lazyView } from "../../../controls/lazyView";
-import { Suspense, useEffect } from "react";
-import type { Garage, Kept, Plan, SessionRecord } from "@kettleback/core";
+import { Suspense } from "react";
+import { placeOfOutlet, type Garage, type Plan } from "@kettleback/core";
 import { Button } from "../../../controls/Button";
+import { lazyView } from "../../../controls/lazyView";
 import { recordOf } from "../../../plan/recordOf";
 import type { Draft } from "../../../stores/draft";
-import { sayDone, sayTrouble } from "../../../stores/notices";
-import { useSessions } from "../../../stores/sessions";
+import { useLive } from "../../../stores/live";
+import { sayTrouble } from "../../../stores/notices";
+import { BY_HAND, useSessions } from "../../../stores/sessions";
 import { Kept as KeptSessions } from "./Kept";
+import { useForget } from "./useForget";
 import styles from "./started.module.scss";
 
-/** What follows a session, its calendar with it, comes once one runs. */
-const Running = lazyView(() => import("./Running"));
+const AtThePoint = lazyView(() => import("../live/AtThePoint"));
 
 interface Props {
   readonly garage: Garage;
@@ -19,36 +20,34 @@ interface Props {
   readonly plan: Plan | null;
 }
 
-/** A session without any device: started by a press, followed by the clock, finished by two readings. */
+/** How the path in view is started: at its charge point, or by a press and two readings; and what was kept so. */
 export default function Started({ garage, draft, plan }: Props) {
   const household = garage.household.id;
-  const { rows, householdId, load, start, remove, restore } = useSessions();
-  useEffect(() => {
-    load(household).catch(sayTrouble);
-  }, [household, load]);
+  const { rows, householdId, start } = useSessions();
+  const forget = useForget(household);
+  const own = garage.chargePoints.find(({ parentId }) => parentId !== null && parentId === draft.evseId);
+  const state = useLive(({ points }) => points.find(({ id }) => id === own?.id));
   if (householdId !== household) return null;
   const running = rows.filter(({ spec }) => spec.end === null);
-  const over = rows.filter(({ spec }) => spec.end !== null);
-
+  const over = rows.filter(({ spec }) => spec.end !== null && spec.source === BY_HAND);
   const begin = (of: Plan) =>
     start(household, recordOf({ garage, draft, plan: of }, Date.now())).catch(sayTrouble);
-  const forget = (row: Kept<SessionRecord>) =>
-    remove(household, row).then(
-      (gone) =>
-        sayDone(`${row.spec.name} is taken out.`, {
-          label: "Undo",
-          run: () => void restore(household, gone).catch(sayTrouble),
-        }),
-      sayTrouble,
-    );
   const carRuns = running.some(({ spec }) => spec.carId === draft.carId);
   return (
-    <section className={styles.started} aria-label="Started by hand">
-      <Suspense fallback={null}>
-        {running.map((row) => (
-          <Running key={row.id} row={row} household={garage.household} onForget={() => void forget(row)} />
-        ))}
-      </Suspense>
+    <section className={styles.started} aria-label="Start it">
+      {state && own && plan && (
+        <Suspense fallback={null}>
+          <AtThePoint
+            garage={garage}
+            point={state}
+            name={own.spec.name}
+            plan={plan}
+            carId={draft.carId}
+            placeId={placeOfOutlet(garage, draft.outletId)?.id ?? null}
+            running={running.find(({ id, spec }) => id === state.session || spec.carId === draft.carId)}
+          />
+        </Suspense>
+      )}
       {plan && !carRuns && (
         <p className="start">
           <Button quiet asks={() => begin(plan)}>

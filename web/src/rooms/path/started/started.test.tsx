@@ -8,6 +8,7 @@ import { BY_HAND, useSessions } from "../../../stores/sessions";
 import { plainAnswered, plainGarage } from "../../../tests/plain";
 import { endOf } from "./endOf";
 import { recordOf } from "../../../plan/recordOf";
+import { GoingOn } from "./GoingOn";
 import Started from "./Started";
 
 const mockSaved: { name: string; text: string }[] = [];
@@ -31,7 +32,12 @@ const running = () => kept(recordOf({ garage, draft, plan }, BEGAN));
 const shown = async (rows: readonly Kept<SessionRecord>[], of: typeof plan | null = plan) => {
   jest.spyOn(api, "sessions").mockResolvedValue([...rows]);
   await act(async () => {
-    render(<Started garage={garage} draft={draft} plan={of} />);
+    render(
+      <>
+        <GoingOn garage={garage} />
+        <Started garage={garage} draft={draft} plan={of} />
+      </>,
+    );
   });
 };
 const press = (name: string) =>
