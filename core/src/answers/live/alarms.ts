@@ -231,7 +231,7 @@ const JUDGES: Readonly<Record<AlarmCode, Judge>> = {
     return (
       left <= IDLE_SOON && {
         level: "careful",
-        says: left > 0 ? `Standing here costs from in ${minutes(left)} on.` : "Standing here costs now.",
+        says: left > 0 ? `In ${minutes(left)} standing here begins to cost.` : "Standing here costs now.",
         todo: "Move the car, unless you want to pay for the place.",
       }
     );

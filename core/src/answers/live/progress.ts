@@ -56,7 +56,8 @@ function powerByCounter(energy: Progress["energy"]): [number, number][] {
  * @example progressOf(course, []).wallWh // null
  */
 export function progressOf(course: Pick<LiveCourse, "clock">, samples: readonly Sample[]): Progress {
-  const ordered = seriesOf(samples).samples;
+  // Their moments are of one clock: one that comes late goes where it belongs, be it alone or with others.
+  const ordered = seriesOf([...samples].sort((a, b) => a[0] - b[0])).samples;
   const at = (ms: number) => onClock(course, ms);
   const energy = energyAlong(ordered).map(([ms, wh]) => [at(ms), wh] as const);
   const over = (measured: Measured) =>

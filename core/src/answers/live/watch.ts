@@ -1,5 +1,5 @@
 import { isRefusal } from "../../engine/path";
-import { run, socAt } from "../../engine/session";
+import { flowAt, run, socAt } from "../../engine/session";
 import { amountOf, type Amps, type Fraction, type Seconds } from "../../trade/units";
 import { lineOf } from "../explain";
 import { onOnePhase } from "../says";
@@ -61,16 +61,22 @@ function wattsNow(course: LiveCourse, soc: Fraction, now: Seconds): { watts: num
 /** Readings over which power is told (s): a single one may be a moment's. */
 const OVER: Seconds = 180;
 
-/** Power over the last minutes; null where nothing tells it. */
+/** Power over the last minutes, the middle of what was read; null where nothing tells it. */
 function recentW({ power }: Progress, now: Seconds): number | null {
-  const recent = power
-    .filter(([at]) => at >= now - OVER - STALE)
-    .filter(([at], _, all) => at >= all.at(-1)![0] - OVER);
-  return recent.length === 0 ? null : recent.reduce((sum, [, watts]) => sum + watts, 0) / recent.length;
+  const last = power.at(-1);
+  if (!last || last[0] < now - OVER - STALE) return null;
+  const recent = power.filter(([at]) => at >= last[0] - OVER).map(([, watts]) => watts);
+  return recent.sort((a, b) => a - b)[Math.floor(recent.length / 2)]!;
 }
 
 /** As much of what should flow as still is what should: meters and cars are off by so much. */
 const AS_EXPECTED = 0.95;
+
+/** When a session that is done was: once nothing flowed any more, or by the clock. */
+function doneAt({ readyAt }: LiveCourse, { power }: Progress, now: Seconds): Seconds {
+  const flowed = power.findLast(([, watts]) => watts >= IDLE_W);
+  return Math.min(now, flowed?.[0] ?? readyAt ?? now);
+}
 
 /**
  * When it is done as it goes now: the rest of the session from the charge it has, over its own hours, at what really
@@ -78,11 +84,14 @@ const AS_EXPECTED = 0.95;
  */
 function readyAsItGoes(
   course: LiveCourse,
+  progress: Progress,
   watch: Pick<Watch, "charge" | "now" | "expectedW" | "measuredW" | "lanes" | "stale">,
 ): Seconds | null {
   const { charge, now, expectedW, measuredW, lanes, stale } = watch;
   const { circuit, target, start, windows } = course;
-  if (charge.soc >= target) return now;
+  // It is known so well only: where nothing flows any more it is there.
+  const there = charge.high >= target && measuredW !== null && measuredW < IDLE_W;
+  if (there || charge.soc >= target) return doneAt(course, progress, now);
   const state = { soc: charge.soc, packC: start.packC, elapsed: now };
   const rest = (by: LiveCourse["circuit"], most: Amps): Seconds | null => {
     const ahead = windows
@@ -123,7 +132,7 @@ function lanesNow(course: LiveCourse, watts: number, phases: number, { latest }:
     const volts = (circuit.pack.emptyVolts + circuit.pack.fullVolts) / 2;
     return [{ expected: watts / volts, measured: latest?.amps[0] ?? null }];
   }
-  const count = phases || circuit.ways[0]!.phases;
+  const count = phases || (flowAt(circuit, Infinity, 0)?.way.phases ?? 1);
   const { amps } = lineOf(circuit, count, watts);
   return Array.from({ length: count }, (_, i) => ({ expected: amps, measured: latest?.amps[i] ?? null }));
 }
@@ -167,7 +176,7 @@ export function watchOver(course: LiveCourse, samples: readonly Sample[], nowMs:
     expectedWh: wallBy(course.run, now),
     wallWh: progress.wallWh,
     cost: cost && amountOf(cost.total),
-    readyAt: readyAsItGoes(course, standing),
+    readyAt: readyAsItGoes(course, progress, standing),
     due: windowAt(course.windows, now) !== undefined,
   };
   return { ...told, alarms: alarmsOf(told) };

@@ -77,12 +77,14 @@ function Point({ row, garage, state, onEdit }: PointProps) {
   const { remove, restore } = useGarage();
   const loadPoints = useLive((s) => s.loadPoints);
   const [password, setPassword] = useState<string | null>(null);
+  const [renewing, setRenewing] = useState(false);
   const household = garage.household.id;
   const { name, identity, cards, anyCard } = row.spec;
   const unit = garage.evses.find(({ id }) => id === row.parentId)?.spec.name;
   const give = () =>
     api.givePassword(household, row.id).then((given) => {
       setPassword(given.password);
+      setRenewing(false);
       return loadPoints(household);
     }, sayTrouble);
   const forget = () =>
@@ -140,9 +142,21 @@ function Point({ row, garage, state, onEdit }: PointProps) {
         </dl>
       </div>
       <div className="acts">
-        <Button quiet asks={give}>
-          {state?.hasPassword ? "New password" : "Give it a password"}
-        </Button>
+        {renewing ? (
+          <span className="renewing">
+            {name} is locked out until the new one is typed into it.{" "}
+            <Button quiet asks={give}>
+              Give it a new one
+            </Button>{" "}
+            <Button quiet onClick={() => setRenewing(false)}>
+              Leave it
+            </Button>
+          </span>
+        ) : (
+          <Button quiet asks={async () => (state?.hasPassword ? setRenewing(true) : give())}>
+            {state?.hasPassword ? "New password…" : "Give it a password"}
+          </Button>
+        )}
         <Button quiet onClick={onEdit} aria-label={`Change ${name}`}>
           Change
         </Button>

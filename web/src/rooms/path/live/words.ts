@@ -1,5 +1,5 @@
 import { DateTime } from "luxon";
-import { msAt, type Alarm, type Watch } from "@kettleback/core";
+import { msAt, type Alarm, type AlarmCode, type Watch } from "@kettleback/core";
 import { dayTimeText, timeText } from "../../../format/manner";
 import { durationText, energyFigure, figureText, percentText, powerFigure } from "../../../format/number";
 import { amountText } from "../../../plan/money";
@@ -21,13 +21,15 @@ export function saysOf(watch: Watch): string {
   if (alarms.some(({ code }) => code === "not-started" || code === "stopped")) return "Nothing flows.";
   if (measuredW === null) return `${kilo(expectedW)} should flow; nothing was read for a while.`;
   if (measuredW < 60) return "Nothing flows yet.";
-  const slow = alarms.some(({ code }) => code === "slow" || code === "phase-lost");
-  return slow || measuredW < 0.9 * expectedW
+  return alarms.some(({ code }) => LESS_FLOWS.has(code)) || measuredW < 0.9 * expectedW
     ? `${kilo(measuredW)} flow where ${kilo(expectedW)} should.`
     : watch.elapsed > 300
       ? `It has really started: ${kilo(measuredW)} flow, as they should.`
       : `${kilo(measuredW)} flow, as they should.`;
 }
+
+/** Alarms of less than should flow. */
+const LESS_FLOWS: ReadonlySet<AlarmCode> = new Set(["slow", "phase-lost", "low-volts"]);
 
 function nextText(watch: Watch): string {
   const next = watch.course.windows.find(({ from }) => from > watch.now);
