@@ -1,7 +1,7 @@
 import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
 import { ROOMS } from "../web/src/app/rooms";
-import { answer, expect, pick, test, testAtTheDoor } from "./application";
+import { answer, expect, pick, standsStill, test, testAtTheDoor } from "./application";
 
 const WCAG = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"];
 
@@ -300,7 +300,7 @@ const SCANS: Readonly<Record<string, Screens>> = {
   "/words": {
     "words, and one where it stands": async (page) => {
       // What comes beside the answers moves the word; it is pressed once it stands still.
-      await page.waitForLoadState("networkidle");
+      await standsStill(page);
       await page.getByRole("button", { name: "phase: what it means" }).click();
       await page.getByRole("link", { name: "all words" }).click();
       await page.getByRole("heading", { name: "Words" }).waitFor();

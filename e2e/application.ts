@@ -127,5 +127,23 @@ export const pick = (page: Page, label: string, option: string): Promise<unknown
 export const answer = (page: Page, name: RegExp) =>
   page.getByRole("region", { name: "Answers" }).getByRole("button", { name });
 
+/** Until a page stands still: its fonts there, nothing on it changed for a while. Its line for what happens stays open. */
+export const standsStill = (page: Page): Promise<void> =>
+  page.evaluate(async () => {
+    await document.fonts.ready;
+    await new Promise<void>((resolve) => {
+      let timer = setTimeout(done, 400);
+      const seen = new MutationObserver(() => {
+        clearTimeout(timer);
+        timer = setTimeout(done, 400);
+      });
+      function done() {
+        seen.disconnect();
+        resolve();
+      }
+      seen.observe(document.body, { subtree: true, childList: true, attributes: true, characterData: true });
+    });
+  });
+
 /** The sentence that says what holds it back. */
 export const verdict = (page: Page) => page.locator(".verdict-line");

@@ -2,8 +2,9 @@ import { mkdirSync } from "node:fs";
 import { join } from "node:path";
 import { chromium, type Page } from "@playwright/test";
 import { ROOMS } from "../web/src/app/rooms";
+import { standsStill } from "./application";
 
-const [address, executablePath] = process.argv.slice(2) as [string, string];
+const [address, standIns, executablePath] = process.argv.slice(2) as [string, string, string];
 const folder = join(import.meta.dirname, "../docs/screenshots");
 mkdirSync(folder, { recursive: true });
 
@@ -88,16 +89,6 @@ const SHOTS: readonly Shot[] = [
   },
   { file: "money-when", at: "path", ready: money("Curlew overnight on the slip", "When to charge") },
   {
-    file: "money-tariff-dusk",
-    at: "path",
-    household: "larch-hollow",
-    dark: true,
-    ready: money("Siskin in the barn", "Tariffs", async (page) => {
-      await page.getByRole("button", { name: "Farm by the hour of day" }).click();
-      await page.getByLabel("Days painted together").selectOption("weekend");
-    }),
-  },
-  {
     file: "week",
     at: "week",
     height: 1040,
@@ -140,7 +131,36 @@ const SHOTS: readonly Shot[] = [
     },
   },
   { file: "begin", at: "begin" },
+  {
+    // The last: what goes on then stands on the Path of every picture.
+    file: "path-live-dusk",
+    at: "path",
+    dark: true,
+    height: 900,
+    ready: async (page) => {
+      await open("Curlew at the co-op hall, left standing")(page);
+      await page.getByRole("button", { name: "Start Hall post" }).click();
+      const going = page.getByRole("region", { name: "Charging now" });
+      await going.getByText("as they should").waitFor();
+      await setStandIn("clock", { speed: 600 });
+      await page.waitForTimeout(4_000);
+      await setStandIn("hall-post/trouble", { trouble: "phase-lost" });
+      await going.getByText("carry nothing").waitFor();
+      await page.waitForTimeout(1_500);
+      await setStandIn("clock", { speed: 1 });
+      await page.evaluate(() => scrollTo(0, 0));
+    },
+  },
 ];
+
+/** Sets one of the simulated devices. */
+async function setStandIn(at: string, body: object): Promise<void> {
+  await fetch(`${standIns}${at}`, {
+    method: "PUT",
+    headers: { "Content-Type": "application/json" },
+    body: JSON.stringify(body),
+  });
+}
 
 /** Until a part of a view that comes with its sum is there. */
 function settled(part: string) {
@@ -175,10 +195,10 @@ async function take(shot: Shot): Promise<void> {
   await page.goto(address);
   if (shot.household) {
     await page.getByLabel("Household", { exact: true }).selectOption(shot.household);
-    await page.waitForLoadState("networkidle");
+    await standsStill(page);
   }
   await page.goto(`${address}${shot.at}`);
-  await page.waitForLoadState("networkidle");
+  await standsStill(page);
   await shot.ready?.(page);
   await page.waitForTimeout(400);
   await page.screenshot({ path: join(folder, `${shot.file}.png`) });

@@ -1,9 +1,29 @@
 // npm run shots: one picture of each main view, from the demo data, into docs/screenshots.
-import { build, CHROMIUM, ensureChromium, ensurePackages, must, tool, withDemoServer } from "./lib.mjs";
+import {
+  build,
+  CHROMIUM,
+  ensureChromium,
+  ensurePackages,
+  must,
+  STANDINS,
+  start,
+  tool,
+  withDemoServer,
+} from "./lib.mjs";
 
 ensurePackages();
 ensureChromium();
 build();
-await withDemoServer(async (address) =>
-  must("taking pictures", tool("tsx"), ["e2e/shots.ts", address, CHROMIUM]),
-);
+await withDemoServer(async (address) => {
+  const central = `${address.replace(/^http/, "ws").replace(/\/$/, "")}/ocpp`;
+  const { child, address: standIns } = await start(STANDINS, {
+    STANDINS_PORT: "0",
+    STANDINS_CENTRAL: central,
+  });
+  child.removeAllListeners("exit");
+  try {
+    must("taking pictures", tool("tsx"), ["e2e/shots.ts", address, standIns, CHROMIUM]);
+  } finally {
+    child.kill();
+  }
+});

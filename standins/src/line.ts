@@ -69,8 +69,10 @@ export class Line {
     else await this.connect();
   }
 
-  get isAway(): boolean {
-    return this.away;
+  /** Ends it for good. */
+  async end(): Promise<void> {
+    this.away = true;
+    await this.client.close({ force: true }).catch(() => undefined);
   }
 
   /** How much is still to be told. */

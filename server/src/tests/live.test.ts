@@ -365,6 +365,106 @@ describe("a transaction is a session of the log", () => {
   });
 });
 
+describe("what is kept, and what it is", () => {
+  test("what could not be written is not acknowledged; told again it is there, once", async () => {
+    const client = await point(await givePassword());
+    const id = await begin(client);
+    const full = jest.spyOn(orm.em, "fork").mockImplementation(() => {
+      throw new Error("disk full");
+    });
+    await expect(client.call("MeterValues", meter(id, 5, 1_205_517))).rejects.toThrow();
+    full.mockRestore();
+    expect(await client.call("MeterValues", meter(id, 5, 1_205_517))).toEqual({});
+    expect(await samplesOf(id)).toHaveLength(2);
+  });
+
+  test("two messages that come at once are worked on in their order", async () => {
+    const client = await point(await givePassword());
+    const both = new Promise<void>((resolve) => {
+      let answers = 0;
+      client.on("message", ({ outbound }: { outbound: boolean }) => {
+        if (!outbound && (answers += 1) === 2) resolve();
+      });
+    });
+    const { transactionId: _, ...unnamed } = meter(0, 5, 1_205_517);
+    const socket = (client as unknown as { _ws: { send(text: string): void } })._ws;
+    socket.send(JSON.stringify([2, "a", "StartTransaction", start]));
+    socket.send(JSON.stringify([2, "b", "MeterValues", unnamed]));
+    await both;
+    expect(await samplesOf((await sessions())[0]!.id)).toHaveLength(2);
+  });
+
+  const asksFor = async (minutesAgo: number): Promise<void> => {
+    const wanted = {
+      ...wantedPart(planOf("fq-path-curlew-hall")),
+      askedAt: Date.now() - minutesAgo * 60_000,
+    };
+    await orm.em.fork().nativeUpdate(LineEntity, { id: POINT }, { wanted: JSON.stringify(wanted) });
+  };
+  const soc = (transactionId: number, minutes: number, percent: number) => ({
+    connectorId: 1,
+    transactionId,
+    meterValue: [
+      {
+        timestamp: after(minutes),
+        sampledValue: [{ value: String(percent), measurand: "SoC", unit: "Percent" }],
+      },
+    ],
+  });
+
+  test("what was asked for a while ago is the way, but not the charge: that is what the car first shows", async () => {
+    const client = await point(await givePassword());
+    await asksFor(11);
+    const { transactionId: id } = (await client.call("StartTransaction", {
+      ...start,
+      idTag: "kettleback",
+    })) as {
+      transactionId: number;
+    };
+    expect((await sessions())[0]!.spec).toMatchObject({
+      carId: "fq-curlew",
+      fromSoc: null,
+      plan: { name: expect.any(String) },
+    });
+    expect((await sessions())[0]!.spec.acts).toBeUndefined();
+    await client.call("MeterValues", soc(id, 5, 41));
+    await client.call("MeterValues", soc(id, 10, 47));
+    await client.call("StopTransaction", { transactionId: id, meterStop: 1_209_000, timestamp: after(12) });
+    expect((await sessions())[0]!.spec).toMatchObject({ fromSoc: 0.41, toSoc: 0.47 });
+  });
+
+  test("the charge one has said stays, whatever the car shows later", async () => {
+    const client = await point(await givePassword());
+    await asksFor(1);
+    const { transactionId: id } = (await client.call("StartTransaction", {
+      ...start,
+      idTag: "kettleback",
+    })) as {
+      transactionId: number;
+    };
+    await client.call("MeterValues", soc(id, 5, 58));
+    await client.call("StopTransaction", { transactionId: id, meterStop: 1_209_000, timestamp: after(12) });
+    expect((await sessions())[0]!.spec).toMatchObject({ fromSoc: 0.5, toSoc: 0.58 });
+  });
+
+  test("where any card may start it, any does; a register that begins anew counts on", async () => {
+    await send("PUT", `/chargePoints/${POINT}`, {
+      version: 1,
+      parentId: "fq-hall-post",
+      spec: { name: "Hall post", identity: "hall-post", cards: [], anyCard: true },
+    });
+    const client = await point(await givePassword());
+    expect(await client.call("Authorize", { idTag: "stranger" })).toEqual({
+      idTagInfo: { status: "Accepted" },
+    });
+    const id = await begin(client);
+    await client.call("MeterValues", meter(id, 5, 1_205_000));
+    await client.call("MeterValues", meter(id, 10, 300));
+    await client.call("StopTransaction", { transactionId: id, meterStop: 700, timestamp: after(12) });
+    expect((await sessions())[0]!.spec.wallWh).toBe(400 + 700);
+  });
+});
+
 describe("what is no message", () => {
   const raw = async (text: string): Promise<unknown[]> => {
     const client = await point(await givePassword());
@@ -464,6 +564,39 @@ describe("what is asked of it", () => {
     expect((await act({ act: "start", wanted: wanted() })).body.detail).toBe(
       "A session goes on at it already. Stop that one first.",
     );
+  });
+
+  test("started with hours: they go along as a profile, and above the path they are refused", async () => {
+    const client = await point(await givePassword());
+    const calls = answers(client, "RemoteStartTransaction");
+    const hours = (amps: number) => [
+      {
+        from: new Date(Date.now() + 3_600_000).toISOString(),
+        to: new Date(Date.now() + 7_200_000).toISOString(),
+        amps,
+      },
+    ];
+    expect(
+      (await act({ act: "start", wanted: { ...wanted(), schedule: hours(20) } })).body.errors,
+    ).toMatchObject([{ field: "schedule.0.amps" }]);
+    expect(calls).toEqual([]);
+    await act({ act: "start", wanted: { ...wanted(), schedule: hours(12) } });
+    expect(calls).toMatchObject([
+      {
+        idTag: "kettleback",
+        chargingProfile: {
+          chargingProfilePurpose: "TxProfile",
+          chargingSchedule: { chargingSchedulePeriod: [{ limit: 0 }, { limit: 12 }, { limit: 0 }] },
+        },
+      },
+    ]);
+    expect((calls[0] as { chargingProfile: object }).chargingProfile).not.toHaveProperty("transactionId");
+    await client.call("StartTransaction", {
+      ...start,
+      idTag: "kettleback",
+      timestamp: new Date().toISOString(),
+    });
+    expect((await sessions())[0]!.spec.schedule).toMatchObject([{ amps: 12 }]);
   });
 
   test("nothing is started over a path with a caution to stop, and the unit is not asked", async () => {

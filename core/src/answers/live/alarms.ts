@@ -1,6 +1,7 @@
 import { bill } from "../../engine/tariff";
 import { connectionOf } from "../../engine/plan";
 import type { Celsius, Seconds } from "../../trade/units";
+import { windowAt } from "./course";
 import { ALARM_CODES, IDLE_W, type Alarm, type AlarmCode, type LaneNow, type Watch } from "./standing";
 
 /** When one looks whether it has really started (s; common practice). */
@@ -60,7 +61,7 @@ function stillFor({ progress: { power }, now }: Told): Seconds {
 
 /** For how long (s) the hour's window has been open. */
 function dueFor({ course, now }: Told): Seconds {
-  const window = course.windows.find(({ from, to }) => now >= from && now < to);
+  const window = windowAt(course.windows, now);
   return window ? now - Math.max(window.from, course.began) : 0;
 }
 

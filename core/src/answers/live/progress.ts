@@ -144,12 +144,11 @@ export function measuredRun(course: LiveCourse, { energy }: Progress): Run {
  */
 export function costSoFar(course: LiveCourse, progress: Progress, until: Seconds): Bill | null {
   if (progress.energy.length < 2) return null;
-  const { plan, circuit, clock, began } = course;
+  const { plan, circuit, clock } = course;
   const done = measuredRun(course, progress);
   if (done.slices.length === 0) return null;
   return bill(plan.tariff, done, clock, {
     ...connectionOf(plan, circuit, clock),
-    from: began,
     to: Math.max(until, done.end.elapsed),
   });
 }

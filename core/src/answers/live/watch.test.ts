@@ -147,6 +147,35 @@ test("at half the current it is ready as a session at that current would be", ()
   ]);
 });
 
+test("over the one phase that is left it is ready as that path's session would be; over two, as much later as less flows", () => {
+  const ready = (read: Read) => {
+    const watch = watched(
+      60,
+      series(60, () => read),
+    );
+    return { watch, left: watch.readyAt! - watch.now };
+  };
+  const one = ready({ watts: 230 * 16 + 8, amps2: 0, amps3: 0 });
+  const single: Plan = {
+    ...plain,
+    evse: { ...plain.evse, phases: 1 } as Plan["evse"],
+    settings: { ...plain.settings, carAmps: 16 },
+    session: { ...plain.session, fromSoc: one.watch.charge.soc },
+  };
+  const solved = solvePlan(single);
+  if (isRefusal(solved)) throw new Error(solved.message);
+  expect(Math.abs(one.left - solved.secondsToTarget)).toBeLessThan(1);
+  const two = ready({ watts: 2 * 230 * 16 + 8, amps3: 0 });
+  const rest = courseOf(recorded({ fromSoc: two.watch.charge.soc, begin: at(60) }));
+  const longer = ((rest.readyAt! - rest.began) * FLOWS_W) / (2 * 230 * 16 + 8);
+  expect(Math.abs(two.left - longer)).toBeLessThan(1);
+});
+
+test("a session that began with another charge than was planned is reckoned from that", () => {
+  expect(courseOf(recorded({ fromSoc: 0.6 })).start.soc).toBe(0.6);
+  expect(courseOf(recorded({ fromSoc: null })).start.soc).toBe(0.5);
+});
+
 describe("what asks somebody to look", () => {
   const dead = { watts: 4, amps: 0, amps2: 0, amps3: 0 };
   const one = 230 * 16 + 8;
@@ -175,6 +204,7 @@ describe("what asks somebody to look", () => {
       60,
       series(60, () => ({ watts: 0.92 * FLOWS_W })),
     ],
+    ["in its first minutes a car may take little", [], 4, series(4, () => ({ watts: 0.5 * FLOWS_W }))],
     ["15 % less is slow", ["slow"], 60, series(60, () => ({ watts: 0.85 * FLOWS_W }))],
     ["the plug is warm", ["plug-warm"], 20, series(20, () => ({ plugC: 62 }))],
     [
@@ -302,6 +332,25 @@ describe("in its hours only", () => {
     ).toEqual(["not-started"]);
   });
 
+  test("it is early yet three minutes into its hours, and a stretch of 0 A is a pause", () => {
+    expect(
+      codes(
+        watched(
+          63,
+          series(63, () => pause),
+          { schedule },
+        ),
+      ),
+    ).toEqual([]);
+    const still = [{ from: at(0), to: at(90), amps: 0 }, ...schedule.slice(1)];
+    const held = watched(
+      60,
+      series(60, () => pause),
+      { schedule: still },
+    );
+    expect([held.due, codes(held)]).toEqual([false, []]);
+  });
+
   test("hours that do not suffice say that it does not get there", () => {
     expect(watched(10, [], { schedule: [{ from: at(60), to: at(70), amps: 16 }] }).readyAt).toBeNull();
   });
@@ -337,6 +386,7 @@ test("on direct current one lane at the pack's volts, and its power beside what 
   expect(watch.expectedW).toBeGreaterThan(30_000);
   expect(codes(watch)).toEqual(["slow"]);
   // The rest takes as much longer as less flows.
-  const asPlanned = watched(10, [], { plan: rapid, fromSoc: watch.charge.soc });
-  expect(watch.readyAt!).toBeGreaterThan(asPlanned.readyAt!);
+  const rest = courseOf(recorded({ plan: rapid, fromSoc: watch.charge.soc, begin: at(10) }));
+  const longer = ((rest.readyAt! - rest.began) * watch.expectedW) / 20_000;
+  expect(Math.abs(watch.readyAt! - watch.now - longer)).toBeLessThan(1);
 });

@@ -109,12 +109,11 @@ function readyAsItGoes(
     return asPlanned;
   if (measuredW < IDLE_W) return null;
   const live = lanes.filter(({ measured }) => measured !== null && measured > LIVE_A);
-  if (circuit.sign > 0 && live.length > 0) {
-    // Fewer lanes carry than should: the rest of it goes over those.
-    const fewer = live.length < lanes.length ? onePhaseOf(course) : circuit;
-    const most = live.reduce((sum, { measured }) => sum + measured!, 0) / live.length;
-    const at = fewer && rest(fewer, most);
-    if (at !== undefined && at !== null) return at;
+  // At a lower current, or over the one lane that is left, it is that path's session; else it takes as much longer as less flows.
+  const by = live.length === lanes.length ? circuit : live.length === 1 ? onePhaseOf(course) : null;
+  if (circuit.sign > 0 && live.length > 0 && by) {
+    const at = rest(by, live.reduce((sum, { measured }) => sum + measured!, 0) / live.length);
+    if (at !== null) return at;
   }
   return asPlanned === null ? null : now + ((asPlanned - now) * expectedW) / measuredW;
 }

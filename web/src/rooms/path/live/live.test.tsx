@@ -1,0 +1,310 @@
+/** @jest-environment jsdom */
+import { act, fireEvent, render, screen } from "@testing-library/react";
+import {
+  recordSchema,
+  sampleOf,
+  type Kept,
+  type Measured,
+  type Sample,
+  type SessionRecord,
+} from "@kettleback/core";
+import { api, type PointState } from "../../../api/client";
+import { useLive } from "../../../stores/live";
+import { useNotices } from "../../../stores/notices";
+import { plainAnswered, plainGarage } from "../../../tests/plain";
+import AtThePoint from "./AtThePoint";
+import { NoteReading } from "./NoteReading";
+import { useWatch, Watching } from "./Watching";
+
+jest.mock("../../../drawing/ConductorDrawing", () => ({
+  ConductorDrawing: ({ live }: { live: object }) => (
+    <output aria-label="lanes">{JSON.stringify(live)}</output>
+  ),
+}));
+jest.mock("../../../jobs/useJob", () => ({ useJob: () => ({ result: undefined, stale: true }) }));
+
+// The plain car: 100 kWh, 10 A of 230 V at the post, from 70 to 80 %, 0.20 a kWh.
+const { plan } = plainAnswered();
+const garage = plainGarage();
+const BEGAN = Date.parse("2026-11-23T18:10:00Z");
+const HOUR = 3_600_000;
+const FLOWS = 2_300;
+const spec = (change: Partial<SessionRecord> = {}): SessionRecord =>
+  recordSchema.parse({
+    name: "evening",
+    begin: new Date(BEGAN).toISOString(),
+    source: "charge point",
+    key: "ocpp post 1",
+    plan,
+    fromSoc: 0.7,
+    ...change,
+  });
+const row = (change?: Partial<SessionRecord>): Kept<SessionRecord> => ({
+  id: "7",
+  version: 1,
+  parentId: null,
+  spec: spec(change),
+});
+const series = (of: Partial<Record<Measured, number>> = {}): Sample[] =>
+  Array.from({ length: 61 }, (_, i) =>
+    sampleOf(BEGAN + i * 60_000, {
+      counterWh: 500 + (i * (of.watts ?? FLOWS)) / 60,
+      watts: FLOWS,
+      amps: 10,
+      volts: 230,
+      ...of,
+    }),
+  );
+const point = (change: Partial<PointState> = {}): PointState => ({
+  id: "post",
+  vendor: null,
+  model: null,
+  firmware: null,
+  status: "Preparing",
+  error: null,
+  clockBehind: 0,
+  connected: true,
+  seenAt: null,
+  hasPassword: true,
+  session: "7",
+  ...change,
+});
+
+function Shown({
+  samples,
+  of,
+  at,
+  now = BEGAN + HOUR,
+}: {
+  samples: readonly Sample[];
+  of?: Partial<SessionRecord>;
+  at?: PointState;
+  now?: number;
+}) {
+  const kept = row(of);
+  const watch = useWatch(kept.spec, samples, now);
+  return watch && <Watching row={kept} household="home" watch={watch} point={at ?? null} />;
+}
+const figures = () =>
+  Object.fromEntries(
+    [...document.querySelectorAll(".live-figures > div")].map((div) => [
+      div.querySelector("dt")!.textContent,
+      [div.querySelector("b")!.textContent, div.querySelector("small")!.textContent],
+    ]),
+  );
+const says = () => document.querySelector(".standing")!.textContent;
+
+beforeEach(() => {
+  jest.restoreAllMocks();
+  useNotices.setState({ notices: [] });
+  useLive.setState({ samples: {} });
+});
+
+test("as it should be: the sentence, each figure beside what was expected, the lanes, nothing to look at", () => {
+  render(<Shown samples={series()} />);
+  expect(says()).toBe("It has really started: 2.30 kW flow, as they should.");
+  // 2.3 kWh over an hour; what reaches the battery of 2,300 W is 2,115.25 W (see tests/plain): 72.1 % after it.
+  expect(figures()).toEqual({
+    "In the battery": ["72 %", "71 % to 73 %, by what was counted; expected 72 %"],
+    "80 % at": [expect.stringMatching(/^22:5\d$/), expect.stringMatching(/^expected 22:5\d$/)],
+    "From the wall": ["2.30 kWh", "expected 2.30 kWh"],
+    "Cost so far": ["€0.46", "by its tariff and what was counted"],
+  });
+  expect(JSON.parse(screen.getByLabelText("lanes").textContent!)).toMatchObject({
+    lanes: [{ expected: expect.closeTo(10, 6), measured: 10 }],
+    stale: false,
+    age: "read just now",
+  });
+  expect(screen.getByRole("alert").textContent).toBe("");
+});
+
+test("half of it is said in the sentence and as an alarm with what to do", () => {
+  render(<Shown samples={series({ watts: 1_380, amps: 6 })} />);
+  expect(says()).toBe("1.38 kW flow where 2.30 kW should.");
+  expect(screen.getByRole("alert").textContent).toMatch(
+    /^Slower than it should be: 1\.4 kW instead of 2\.3 kW\. 6\.0 A flow instead of 10\.0 A.*Feel the plug/,
+  );
+  expect(figures()["From the wall"]).toEqual(["1.38 kWh", "expected 2.30 kWh"]);
+});
+
+test.each<[string, Partial<SessionRecord> | undefined, readonly Sample[], number, RegExp]>([
+  [
+    "nothing is measured",
+    undefined,
+    [],
+    BEGAN + HOUR,
+    /^By reckoning 2\.30 kW should flow; nothing is measured\.$/,
+  ],
+  ["nothing flows", undefined, series({ watts: 0, amps: 0 }), BEGAN + HOUR, /^Nothing flows\.$/],
+  [
+    "what was read is old",
+    undefined,
+    series(),
+    BEGAN + 2 * HOUR,
+    /^2\.30 kW should flow; nothing was read for a while\.$/,
+  ],
+  [
+    "it has only begun",
+    undefined,
+    series().slice(0, 4),
+    BEGAN + 180_000,
+    /^2\.30 kW flow, as they should\.$/,
+  ],
+  ["it is there", { fromSoc: 0.8 }, [], BEGAN + HOUR, /^80 % is there\.$/],
+  [
+    "it waits for its hours",
+    {
+      schedule: [
+        {
+          from: new Date(BEGAN + 5 * HOUR).toISOString(),
+          to: new Date(BEGAN + 6 * HOUR).toISOString(),
+          amps: 10,
+        },
+      ],
+    },
+    [],
+    BEGAN + HOUR,
+    /^It waits for its hours: from 23:10 on\.$/,
+  ],
+  [
+    "its hours are over",
+    {
+      schedule: [
+        { from: new Date(BEGAN).toISOString(), to: new Date(BEGAN + HOUR / 2).toISOString(), amps: 10 },
+      ],
+    },
+    [],
+    BEGAN + HOUR,
+    /^Its hours are over; nothing is to flow\.$/,
+  ],
+])("%s: the sentence says so", (_, of, samples, now, expected) => {
+  render(<Shown samples={samples} now={now} {...(of ? { of } : {})} />);
+  expect(says()).toMatch(expected);
+});
+
+test("a charge point whose time is ahead of ours is as late as it says", () => {
+  render(<Shown samples={series()} now={BEGAN} />);
+  expect(says()).toBe("It has really started: 2.30 kW flow, as they should.");
+});
+
+describe("what can be done", () => {
+  const asked = () => {
+    const calls: unknown[] = [];
+    jest.spyOn(api, "act").mockImplementation(async (...call) => {
+      calls.push(call);
+      return { taken: true, said: "Accepted" };
+    });
+    return calls;
+  };
+  const press = (name: string) => act(async () => void fireEvent.click(screen.getByRole("button", { name })));
+  const button = (name: string) => screen.getByRole<HTMLButtonElement>("button", { name });
+
+  test("without a connected charge point nothing is offered", () => {
+    render(<Shown samples={series()} />);
+    expect(screen.queryByRole("button", { name: "Stop charging" })).toBeNull();
+  });
+
+  test("stop, and lower within what the path holds", async () => {
+    const calls = asked();
+    render(<Shown samples={series()} at={point()} />);
+    fireEvent.change(screen.getByLabelText("Current, A, 6 to 10"), { target: { value: "11" } });
+    expect(button("Lower to").disabled).toBe(true);
+    fireEvent.change(screen.getByLabelText("Current, A, 6 to 10"), { target: { value: "8" } });
+    await press("Lower to");
+    await press("Stop charging");
+    expect(calls).toEqual([
+      ["home", "post", { act: "limit", amps: 8 }],
+      ["home", "post", { act: "stop" }],
+    ]);
+    expect(screen.queryByRole("button", { name: "Take it back" })).toBeNull();
+  });
+
+  test("what it does not take is said in its own word, and what to do by hand", async () => {
+    jest.spyOn(api, "act").mockResolvedValue({ taken: false, said: "NotSupported" });
+    const schedule = [
+      { from: new Date(BEGAN).toISOString(), to: new Date(BEGAN + 9 * HOUR).toISOString(), amps: 10 },
+    ];
+    render(<Shown samples={series()} at={point()} of={{ schedule }} />);
+    await press("Take it back");
+    expect(useNotices.getState().notices[0]!.text).toBe(
+      "The unit did not take it: it says “NotSupported”. Set it at the unit or in the car by hand.",
+    );
+  });
+
+  test("the path in view is started at its charge point, with car and place", async () => {
+    const calls = asked();
+    render(
+      <AtThePoint
+        garage={garage}
+        point={point({ session: null })}
+        name="Box"
+        plan={plan}
+        carId="car"
+        placeId="place"
+        running={undefined}
+      />,
+    );
+    expect(document.body.textContent).toContain("It is connected: a car is plugged in.");
+    await press("Start Box");
+    expect(calls).toEqual([
+      [garage.household.id, "post", { act: "start", wanted: { plan, carId: "car", placeId: "place" } }],
+    ]);
+  });
+
+  test("one that is not connected, or a path to stop at, is not started; a session without a path takes the one in view", async () => {
+    const at = (change: Partial<PointState>, of = plan, running?: Kept<SessionRecord>) =>
+      render(
+        <AtThePoint
+          garage={garage}
+          point={point(change)}
+          name="Box"
+          plan={of}
+          carId="car"
+          placeId={null}
+          running={running}
+        />,
+      ).unmount;
+    at({ connected: false });
+    expect(document.body.textContent).toContain("Box is not connected");
+    expect(screen.queryByRole("button")).toBeNull();
+    document.body.innerHTML = "";
+    at({}, { ...plan, car: { ...plan.car, endsAt: { ac: 0.5 } } });
+    expect(button("Start Box").disabled).toBe(true);
+    expect(document.body.textContent).toContain(
+      "It is not started from here: The car ends by itself at 50 %",
+    );
+    document.body.innerHTML = "";
+    const calls = asked();
+    at({}, plan, row({ plan: null }));
+    await press("It charges as below");
+    expect(calls).toEqual([
+      [garage.household.id, "post", { act: "follow", wanted: { plan, carId: "car", placeId: null } }],
+    ]);
+  });
+});
+
+test("readings typed by hand are kept with their moment and shown; what is none is refused and stays", async () => {
+  const added: unknown[] = [];
+  jest.spyOn(api, "addSamples").mockImplementation(async (...call) => {
+    added.push(call);
+    return { added: 1 };
+  });
+  jest.useFakeTimers({ now: BEGAN + HOUR, doNotFake: ["queueMicrotask"] });
+  render(<NoteReading row={row()} household="home" />);
+  const type = (label: string, value: string) =>
+    fireEvent.change(screen.getByLabelText(label), { target: { value } });
+  const keep = () => act(async () => void fireEvent.click(screen.getByRole("button", { name: "Note it" })));
+  await keep();
+  expect(screen.getByRole("alert").textContent).toMatch(/^needed: what the car shows/);
+  type("The car shows, %", "140");
+  await keep();
+  expect(screen.getByRole("alert").textContent).toBe("The car shows: accepted: 0 to 100 %");
+  expect(screen.getByLabelText<HTMLInputElement>("The car shows, %").value).toBe("140");
+  type("The car shows, %", "72");
+  type("The meter counts, kWh", "1206.9");
+  await keep();
+  const sample = sampleOf(BEGAN + HOUR, { soc: 0.72, counterWh: 1_206_900 });
+  expect(added).toEqual([["home", "7", [sample]]]);
+  expect(useLive.getState().samples["7"]).toEqual([sample]);
+  jest.useRealTimers();
+});
