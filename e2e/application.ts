@@ -132,16 +132,11 @@ export const standsStill = (page: Page): Promise<void> =>
   page.evaluate(async () => {
     await document.fonts.ready;
     await new Promise<void>((resolve) => {
-      let timer = setTimeout(done, 400);
-      const seen = new MutationObserver(() => {
+      let timer = setTimeout(resolve, 400);
+      new MutationObserver(() => {
         clearTimeout(timer);
-        timer = setTimeout(done, 400);
-      });
-      function done() {
-        seen.disconnect();
-        resolve();
-      }
-      seen.observe(document.body, { subtree: true, childList: true, attributes: true, characterData: true });
+        timer = setTimeout(resolve, 400);
+      }).observe(document.body, { subtree: true, childList: true, attributes: true, characterData: true });
     });
   });
 

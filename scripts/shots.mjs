@@ -21,6 +21,8 @@ await withDemoServer(async (address) => {
     STANDINS_CENTRAL: central,
   });
   child.removeAllListeners("exit");
+  // A command that fails ends the process where it stands.
+  process.once("exit", () => child.kill());
   try {
     must("taking pictures", tool("tsx"), ["e2e/shots.ts", address, standIns, CHROMIUM]);
   } finally {

@@ -40,6 +40,7 @@ const plugSchema = z.strictObject({
 /** How often it steps (ms of real time), and how often it tells its meter (s of its own time). */
 const STEP_MS = 100;
 const TELLS_EVERY = 60;
+const FIRST_AFTER = 5;
 /** … and by real time no oftener than this (ms). */
 const TELLS_AT_MOST_MS = 500;
 /** Amps to which it goes down on heat, and how warm its plug is then, and otherwise (°C). */
@@ -226,7 +227,8 @@ export class SimulatedChargePoint implements StandIn {
         if (idTagInfo.status !== "Accepted" && this.transaction === transaction) this.ends("DeAuthorized");
       },
     );
-    this.toldAt = this.clock.now();
+    // The first reading comes soon, so that one sees that it has begun.
+    this.toldAt = this.clock.now() - (TELLS_EVERY - FIRST_AFTER) * 1000;
     this.tellStatus("Charging");
   }
 

@@ -1,5 +1,6 @@
 import { compile, isRefusal } from "../../engine/path";
 import { pathOf, type Plan } from "../../engine/plan";
+import type { Window } from "../../engine/session";
 import type { Fraction, Seconds } from "../../trade/units";
 import { measuredIn, seriesOf, thinned, type Measured, type Sample, type SessionRecord } from "../record";
 
@@ -30,6 +31,8 @@ export interface SessionEvidence {
   readonly toSoc: Fraction | null;
   /** From its beginning to its end. */
   readonly seconds: Seconds;
+  /** The hours it was sent to charge in, from its beginning; left out where it was to charge at once. */
+  readonly windows?: readonly Window[];
   readonly wallWh: number | null;
   readonly along: Readonly<Partial<Record<Channel, ReadingsAlong>>>;
 }
@@ -79,5 +82,10 @@ export function evidenceOf(record: SessionRecord, samples: readonly Sample[]): S
   const wallWh = record.wallWh ?? totals.counterWh;
   if (toSoc === null && wallWh === null && Object.keys(along).length === 0)
     return { missing: "Nothing was read: what the car shows at the end, or what the meter counted." };
-  return { plan, fromSoc, toSoc, seconds, wallWh, along };
+  const windows = record.schedule?.map(({ from, to, amps }): Window => ({
+    from: Math.max(0, (Date.parse(from) - beginMs) / 1000),
+    to: Math.max(0, (Date.parse(to) - beginMs) / 1000),
+    ...(amps === null ? {} : { amps }),
+  }));
+  return { plan, fromSoc, toSoc, seconds, wallWh, along, ...(windows ? { windows } : {}) };
 }

@@ -9,6 +9,7 @@ import {
   evidenceOf,
   explainSession,
   predict,
+  setupFor,
   setupOf,
   type CauseCode,
   type SessionEvidence,
@@ -47,6 +48,59 @@ test.each<[CauseCode, readonly number[], Record<string, number>]>([
   for (const [name, value] of Object.entries(change))
     expect(best!.change[name]! / value).toBeCloseTo(1, name === "after" || name === "for" ? 0 : 1);
   expect(best!.residual).toBeLessThan(1);
+});
+
+test("one that was sent to charge in its hours is as computed by those, and a pause by a plan without them", () => {
+  const plan = asked(box, 0.2, 0.8);
+  const shape: SessionEvidence = {
+    ...blank(plan, 3 * 3600, 60),
+    windows: [
+      { from: 0, to: 3_600, amps: 10 },
+      { from: 6_000, to: 40_000 },
+    ],
+  };
+  const read = readOff(predict(setupFor(shape)!, shape), shape, () => 0, {
+    watts: 1,
+    amps: 1,
+    volts: 1,
+    wallWh: 1,
+  });
+  expect(first({ ...read, windows: shape.windows! }).codes).toEqual(["as-computed"]);
+  const { windows: _, ...without } = { ...read, windows: shape.windows! };
+  expect(first(without).codes).not.toEqual(["as-computed"]);
+});
+
+test("the hours a session was sent to charge in are told from its beginning", () => {
+  const begin = "2026-11-23T18:10:00Z";
+  const at = (minutes: number) => new Date(Date.parse(begin) + minutes * 60_000).toISOString();
+  const record = {
+    name: "night",
+    carId: null,
+    placeId: null,
+    begin,
+    end: at(180),
+    source: "charge point",
+    key: "a",
+    plan: asked(box, 0.2, 0.8),
+    wallWh: 5_000 as SessionRecord["wallWh"],
+    fromSoc: 0.2,
+    toSoc: null,
+  };
+  const found = evidenceOf(
+    {
+      ...record,
+      schedule: [
+        { from: at(-5), to: at(60), amps: 10 },
+        { from: at(100), to: at(170), amps: null },
+      ],
+    },
+    [],
+  );
+  expect("missing" in found ? found : found.windows).toEqual([
+    { from: 0, to: 3_600, amps: 10 },
+    { from: 6_000, to: 10_200 },
+  ]);
+  expect(evidenceOf(record, [])).not.toHaveProperty("windows");
 });
 
 test("an own draw shows on a slow charge; on a fast one the data cannot tell it from a larger battery, and it says so", () => {

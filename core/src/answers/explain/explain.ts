@@ -4,7 +4,7 @@ import { type Channel, type SessionEvidence } from "./evidence";
 import { fit, type Fitted } from "./fit";
 import { ERRORS, METER_ERROR, misfitOf, SOC_ERROR, type Misfit } from "./misfit";
 import { predict, type Prediction } from "./predict";
-import { setupOf } from "./setup";
+import { setupFor, type setupOf } from "./setup";
 
 /** One thing that may have been different, or two together, with how likely it is beside all others. */
 export interface Explanation {
@@ -180,7 +180,7 @@ function nextReading(explanations: readonly Explanation[], evidence: SessionEvid
  * @example explainSession(evidence).explanations[0].codes // ["set-low"]
  */
 export function explainSession(evidence: SessionEvidence): Explained {
-  const base = setupOf(evidence.plan, evidence.fromSoc)!;
+  const base = setupFor(evidence)!;
   const computed = predict(base, evidence);
   const computedMisfit = misfitOf(computed, evidence);
   // What changes nothing that was read explains nothing.

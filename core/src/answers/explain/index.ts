@@ -14,4 +14,4 @@ export {
 } from "./explain";
 export { ERRORS as READING_ERRORS, METER_GAIN, misfitErrors } from "./misfit";
 export { lineOf, predict, predictFor, type Prediction } from "./predict";
-export { setupOf, type Setup } from "./setup";
+export { setupFor, setupOf, type Setup } from "./setup";

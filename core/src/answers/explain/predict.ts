@@ -2,7 +2,7 @@ import { storedByShare, wallInside, type Slice } from "../../engine/session";
 import type { Circuit } from "../../engine/path";
 import type { Channel, SessionEvidence } from "./evidence";
 import type { Plan } from "../../engine/plan";
-import { courseOf, setupOf, type Course, type MeterAt, type Setup } from "./setup";
+import { courseOf, setupFor, type Course, type MeterAt, type Setup } from "./setup";
 
 /** What a setup would have had the instruments show. */
 export interface Prediction {
@@ -167,6 +167,6 @@ function meteredWh({ slices }: Course, seconds: number, meterAt: MeterAt): numbe
  * @example predictFor(evidence.plan, evidence) === null // false
  */
 export function predictFor(plan: Plan, evidence: SessionEvidence): Prediction | null {
-  const setup = setupOf(plan, evidence.fromSoc);
+  const setup = setupFor({ ...evidence, plan });
   return setup && predict(setup, evidence);
 }

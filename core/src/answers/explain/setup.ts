@@ -1,6 +1,7 @@
 import { compile, isRefusal, type Circuit } from "../../engine/path";
 import { pathOf, type Plan } from "../../engine/plan";
 import { run, targetOn, type Slice, type State, type Window } from "../../engine/session";
+import type { SessionEvidence } from "./evidence";
 import type { Celsius, Fraction, Seconds } from "../../trade/units";
 
 /** A stretch of a session over which one circuit is charged, at a current somebody chose or at whatever flows. */
@@ -37,6 +38,15 @@ export function setupOf(plan: Plan, fromSoc: Fraction): Setup | null {
     meterAt: "wall",
     socOffset: 0,
   };
+}
+
+/**
+ * What a session was to be by its plan, in the hours it was sent to charge in; null where nothing flows.
+ * @example setupFor(evidence)?.startSoc === evidence.fromSoc // true
+ */
+export function setupFor({ plan, fromSoc, windows }: SessionEvidence): Setup | null {
+  const setup = setupOf(plan, fromSoc);
+  return setup && windows ? withWindows(setup, windows) : setup;
 }
 
 /** What a setup does, slice by slice, with the circuit of each. */

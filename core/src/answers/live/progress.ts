@@ -69,7 +69,7 @@ export function progressOf(course: Pick<LiveCourse, "clock">, samples: readonly 
     latest: last ? latestOf(ordered, last, at) : null,
     energy,
     wallWh: energy.at(-1)?.[1] ?? null,
-    power: watts.length > 1 ? watts : powerByCounter(energy),
+    power: watts.length > 0 ? watts : powerByCounter(energy),
     socs,
   };
 }

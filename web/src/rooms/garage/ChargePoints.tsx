@@ -219,7 +219,12 @@ interface KnocksProps {
 function Knocks({ knocks, garage, onLetIn }: KnocksProps) {
   const keep = useGarage((s) => s.keep);
   const loadPoints = useLive((s) => s.loadPoints);
-  if (knocks.length === 0) return null;
+  const still = knocks.filter(
+    ({ identity, card }) =>
+      card === undefined ||
+      !garage.chargePoints.some(({ spec }) => spec.identity === identity && spec.cards.includes(card)),
+  );
+  if (still.length === 0) return null;
   const letCard = (row: Kept<ChargePoint>, card: string) =>
     keep("chargePoints", { ...row, spec: { ...row.spec, cards: [...row.spec.cards, card] } }).then(() => {
       sayDone(`Card ${card} starts ${row.spec.name} from now on.`);
@@ -229,7 +234,7 @@ function Knocks({ knocks, garage, onLetIn }: KnocksProps) {
     <>
       <h3>Who knocked</h3>
       <ul className="knocks">
-        {knocks.map(({ identity, from, at, times, why, card }) => {
+        {still.map(({ identity, from, at, times, why, card }) => {
           const row = garage.chargePoints.find(({ spec }) => spec.identity === identity);
           return (
             <li key={`${identity} ${why} ${card}`}>
@@ -243,7 +248,7 @@ function Knocks({ knocks, garage, onLetIn }: KnocksProps) {
                   Let it in…
                 </Button>
               )}
-              {card !== undefined && row && !row.spec.cards.includes(card) && (
+              {card !== undefined && row && (
                 <Button quiet asks={() => letCard(row, card)}>
                   Let this card start it
                 </Button>

@@ -27,13 +27,15 @@ export function Alarms({ alarms, name }: Props) {
   useCalling(alarms, name);
   return (
     // Always there, so that what comes into it is read out.
-    <ul className="alarms" role="alert">
-      {alarms.map(({ code, level, says, todo }) => (
-        <li key={code} className={level}>
-          <strong>{level === "stop" ? `Stop. ${says}` : says}</strong> {todo}
-        </li>
-      ))}
-    </ul>
+    <div role="alert">
+      <ul className="alarms">
+        {alarms.map(({ code, level, says, todo }) => (
+          <li key={code} className={level}>
+            <strong>{level === "stop" ? `Stop. ${says}` : says}</strong> {todo}
+          </li>
+        ))}
+      </ul>
+    </div>
   );
 }
 

@@ -150,6 +150,13 @@ test.each<[string, Partial<SessionRecord> | undefined, readonly Sample[], number
     BEGAN + 180_000,
     /^2\.30 kW flow, as they should\.$/,
   ],
+  [
+    "it has begun and nothing but its register was read",
+    undefined,
+    [sampleOf(BEGAN, { counterWh: 500 })],
+    BEGAN + 20_000,
+    /^It has begun: 2\.30 kW should flow, and the first reading is still to come\.$/,
+  ],
   ["it is there", { fromSoc: 0.8 }, [], BEGAN + HOUR, /^80 % is there\.$/],
   [
     "it waits for its hours",

@@ -1,8 +1,14 @@
 import { DateTime } from "luxon";
-import { msAt, type Alarm, type AlarmCode, type Watch } from "@kettleback/core";
+import { micros, msAt, type Alarm, type AlarmCode, type Watch } from "@kettleback/core";
 import { dayTimeText, timeText } from "../../../format/manner";
-import { durationText, energyFigure, figureText, percentText, powerFigure } from "../../../format/number";
-import { amountText } from "../../../plan/money";
+import {
+  durationText,
+  energyFigure,
+  figureText,
+  moneyText,
+  percentText,
+  powerFigure,
+} from "../../../format/number";
 
 /** A moment of a session's clock on the household's own, with its day where that is not today's. */
 export function clockOf({ course: { clock }, now }: Watch, seconds: number): string {
@@ -19,6 +25,8 @@ export function saysOf(watch: Watch): string {
   if (!due) return nextText(watch);
   if (progress.latest === null) return `By reckoning ${kilo(expectedW)} should flow; nothing is measured.`;
   if (alarms.some(({ code }) => code === "not-started" || code === "stopped")) return "Nothing flows.";
+  if (measuredW === null && !watch.stale)
+    return `It has begun: ${kilo(expectedW)} should flow, and the first reading is still to come.`;
   if (measuredW === null) return `${kilo(expectedW)} should flow; nothing was read for a while.`;
   if (measuredW < 60) return "Nothing flows yet.";
   return alarms.some(({ code }) => LESS_FLOWS.has(code)) || measuredW < 0.9 * expectedW
@@ -77,7 +85,7 @@ export function figuresOf(watch: Watch, currency: string): readonly LiveFigure[]
     },
     {
       name: "Cost so far",
-      value: cost === null ? "–" : amountText(cost, currency),
+      value: cost === null ? "–" : moneyText(micros(cost), currency),
       aside: cost === null ? "nothing was counted yet" : "by its tariff and what was counted",
     },
   ];
