@@ -84,7 +84,7 @@ async function run(config: Config): Promise<void> {
   const open = async () => {
     const opened = await Keeper.open(database);
     keeper = opened;
-    if (config.demo) await seedDemo(opened.em.fork());
+    if (config.demo) await seedDemo(opened.em.fork(), config.passphrase === null);
     opened.startCopying((trouble) => log.warn(trouble));
     opened.onLost = (lost) => {
       log.error(lost.message);

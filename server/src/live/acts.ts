@@ -109,7 +109,7 @@ export class Acting {
     return this.ask("RemoteStartTransaction", {
       connectorId: 1,
       idTag: OWN_TAG,
-      ...(wanted.schedule ? { chargingProfile: profileFor(wanted.schedule) } : {}),
+      ...(wanted.schedule ? { chargingProfile: profileFor(wanted.schedule, this.point.nowMs) } : {}),
     });
   }
 
@@ -140,9 +140,9 @@ export class Acting {
       (transaction, spec) => {
         const why = whyNotAmps(planOf(spec), amps);
         if (why !== null) throw refused([{ field: "amps", message: why }]);
-        return this.send(transaction, scheduleFrom(spec, Date.now(), amps));
+        return this.send(transaction, scheduleFrom(spec, this.point.nowMs, amps));
       },
-      (spec) => ({ ...spec, schedule: scheduleFrom(spec, Date.now(), amps) }),
+      (spec) => ({ ...spec, schedule: scheduleFrom(spec, this.point.nowMs, amps) }),
     );
   }
 
@@ -154,7 +154,7 @@ export class Acting {
         checkSchedule(planOf(spec), schedule);
         return this.send(transaction, schedule);
       },
-      (spec) => ({ ...spec, schedule: scheduleFrom(spec, Date.now(), schedule) }),
+      (spec) => ({ ...spec, schedule: scheduleFrom(spec, this.point.nowMs, schedule) }),
     );
   }
 
@@ -163,14 +163,14 @@ export class Acting {
       "take-back",
       {},
       () => this.ask("ClearChargingProfile", { chargingProfilePurpose: "TxProfile" }),
-      (spec) => (spec.schedule ? { ...spec, schedule: scheduleFrom(spec, Date.now(), null) } : spec),
+      (spec) => (spec.schedule ? { ...spec, schedule: scheduleFrom(spec, this.point.nowMs, null) } : spec),
     );
   }
 
   private send(transaction: number, schedule: SentSchedule): Promise<Done> {
     return this.ask("SetChargingProfile", {
       connectorId: 1,
-      csChargingProfiles: profileFor(schedule, transaction),
+      csChargingProfiles: profileFor(schedule, this.point.nowMs, transaction),
     });
   }
 
@@ -194,7 +194,7 @@ export class Acting {
         const acts = [
           ...(spec.acts ?? []),
           {
-            at: new Date().toISOString(),
+            at: new Date(this.point.nowMs).toISOString(),
             act,
             ...with_,
             taken: done.taken,
@@ -236,9 +236,9 @@ function checkSchedule(plan: Plan, schedule: SentSchedule): void {
 }
 
 /** @throws Problem where nothing of it is still to come */
-function profileFor(schedule: SentSchedule, transaction?: number) {
+function profileFor(schedule: SentSchedule, nowMs: number, transaction?: number) {
   try {
-    return profileOf(schedule, Date.now(), transaction);
+    return profileOf(schedule, nowMs, transaction);
   } catch (error) {
     throw conflict(`It is not sent: ${(error as Error).message}.`);
   }

@@ -157,17 +157,20 @@ export class Central {
       this.knocked({ identity, from, why: "unknown" });
       return 404;
     }
-    for (const { hash, ...known } of rows)
-      if (hash && password && (await this.weighed(() => isPassword(password, hash)))) return known;
+    for (const { hash, ...known } of rows) {
+      const right = hash && password ? await this.weighed(() => isPassword(password, hash)) : false;
+      if (right === "crowded") return 503;
+      if (right) return known;
+    }
     await this.wrong.consume(source).catch(() => undefined);
     this.knocked({ identity, from, why: rows.some(({ hash }) => hash) ? "password" : "no-password" });
     return 401;
   }
 
-  /** Weighs a password in its turn; false where too many wait already. */
-  private async weighed(weigh: () => Promise<boolean>): Promise<boolean> {
+  /** Weighs a password in its turn; who comes while too many wait already may try again, and has guessed nothing. */
+  private async weighed(weigh: () => Promise<boolean>): Promise<boolean | "crowded"> {
     if (this.weighing >= WEIGHED.atOnce) {
-      if (this.queue.length >= WEIGHED.waiting) return false;
+      if (this.queue.length >= WEIGHED.waiting) return "crowded";
       await new Promise<void>((resolve) => this.queue.push(resolve));
     }
     this.weighing += 1;

@@ -10,6 +10,8 @@ const AHEAD = MINUTE;
  */
 export class PointClock {
   private off = 0;
+  /** The latest it has told (ms since 1970), where it is taken as it is. */
+  private latest = 0;
 
   /** @param trusted takes its stamps as they are: a simulated one lives at its own pace */
   constructor(private readonly trusted = false) {}
@@ -17,6 +19,11 @@ export class PointClock {
   /** By how much it is behind ours (ms), to the minute; negative where it is ahead. */
   get behind(): number {
     return this.off;
+  }
+
+  /** The moment it is at the charge point: ours, unless its own is taken as it is and is ahead. */
+  now(nowMs: number): number {
+    return Math.max(nowMs, this.latest);
   }
 
   /** Takes note of a stamp that was made just now. */
@@ -30,7 +37,10 @@ export class PointClock {
   /** The moment (ms since 1970) a stamp stands for, by our clock; never one to come. */
   moment(timestamp: string, nowMs: number): number {
     const said = Date.parse(timestamp);
-    if (this.trusted) return Number.isNaN(said) ? nowMs : said;
+    if (this.trusted && !Number.isNaN(said)) {
+      this.latest = Math.max(this.latest, said);
+      return said;
+    }
     const at = said + this.off;
     // What cannot be is taken to be now: its energy counts all the same.
     return Number.isNaN(at) || at > nowMs + AHEAD ? nowMs : at;

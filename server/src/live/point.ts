@@ -11,7 +11,14 @@ import {
   type StopTransaction,
 } from "./messages";
 import type { PointClock } from "./point-clock";
-import { beginTransaction, endTransaction, isTransaction, openSessions, OWN_TAG } from "./transactions";
+import {
+  beginTransaction,
+  endForgotten,
+  endTransaction,
+  isTransaction,
+  openSessions,
+  OWN_TAG,
+} from "./transactions";
 import type { KeptWanted } from "./wanted";
 
 /** A charge point as it is kept: whose it is, and what is said of it. */
@@ -84,6 +91,11 @@ export class ConnectedPoint {
     private readonly works: PointWorks,
   ) {
     this.listen();
+  }
+
+  /** The moment it is there (ms since 1970). */
+  get nowMs(): number {
+    return this.clock.now(Date.now());
   }
 
   /** The newest session at it that goes on. */
@@ -192,12 +204,20 @@ export class ConnectedPoint {
     const { row, over } = await this.works.kept(async (em) =>
       beginTransaction(em, beginning, await this.works.wanted(em, pointId)),
     );
+    if (!over) await this.closeForgotten(connectorId, Number(row.id));
     const transactionId = Number(row.id);
     this.own.set(transactionId, true);
     if (!over) this.running.set(connectorId, transactionId);
     this.works.onSession(this, row);
     // Energy flows whether or not we know the card: it is recorded, and the unit told not to go on with it.
     return { transactionId, idTagInfo: this.cardInfo(idTag) };
+  }
+
+  /** One car at a time stands at a connector: a session whose end was never told ended when it last told of it. */
+  private async closeForgotten(connectorId: number, but: number): Promise<void> {
+    const { id: pointId, household } = this.known;
+    const rows = await this.works.kept((em) => endForgotten(em, { household, pointId, connectorId, but }));
+    for (const row of rows) this.works.onSession(this, row);
   }
 
   private async counts({ connectorId, transactionId, meterValue }: MeterValues): Promise<object> {

@@ -115,6 +115,25 @@ export interface Ending {
   readonly samples: readonly Sample[];
 }
 
+/** A session that is over: what its register moved by, and what the car showed. @param atMs when; with its last reading where nobody said */
+async function overAt(
+  tx: EntityManager,
+  { id, spec }: Kept<SessionRecord>,
+  atMs: number | null,
+): Promise<SessionRecord> {
+  const samples = await readAllSamples(tx as SqlManager, Number(id));
+  const { totals } = seriesOf(samples);
+  const beginMs = Date.parse(spec.begin);
+  const endMs = Math.max(beginMs, atMs ?? samples.at(-1)?.[0] ?? beginMs);
+  return {
+    ...spec,
+    end: new Date(endMs).toISOString(),
+    wallWh: energyOf(totals.counterWh),
+    fromSoc: spec.fromSoc ?? totals.fromSoc,
+    toSoc: totals.toSoc ?? spec.toSoc,
+  };
+}
+
 /**
  * Ends a session: what its register moved by is what it took, and what the car last showed where it ended. Told again it
  * changes nothing.
@@ -132,18 +151,41 @@ export const endTransaction = (em: EntityManager, ending: Ending): Promise<Kept<
     if (row.endedAt) return readSession(row);
     const read = readSession(row);
     if (!read) return null;
-    const { totals } = seriesOf(await readAllSamples(tx as SqlManager, transaction));
-    const { spec } = read;
-    const ended: SessionRecord = {
-      ...spec,
-      end: new Date(Math.max(atMs, Date.parse(spec.begin))).toISOString(),
-      wallWh: energyOf(totals.counterWh),
-      fromSoc: spec.fromSoc ?? totals.fromSoc,
-      toSoc: totals.toSoc ?? spec.toSoc,
-    };
+    const ended = await overAt(tx, read, atMs);
     tx.assign(row, columnsOf(ended) as never, { mergeObjectProperties: false });
     await tx.flush();
     return readSession(row);
+  });
+
+/** Whose forgotten sessions are ended, and which one is none of them. */
+export interface Forgotten {
+  readonly household: string;
+  readonly pointId: string;
+  readonly connectorId: number;
+  readonly but: number;
+}
+
+/** Ends the sessions of a connector that nobody told the end of, each with its last reading. @returns them */
+export const endForgotten = (
+  em: EntityManager,
+  { household, pointId, connectorId, but }: Forgotten,
+): Promise<Kept<SessionRecord>[]> =>
+  em.transactional(async (tx) => {
+    const rows = await tx.find(SessionEntity, {
+      household,
+      endedAt: null,
+      id: { $ne: but },
+      key: { $like: `ocpp ${pointId} ${connectorId} %` },
+    } as never);
+    const ended: Kept<SessionRecord>[] = [];
+    for (const row of rows) {
+      const read = readSession(row);
+      if (!read) continue;
+      tx.assign(row, columnsOf(await overAt(tx, read, null)) as never, { mergeObjectProperties: false });
+      await tx.flush();
+      ended.push(readSession(row)!);
+    }
+    return ended;
   });
 
 /** Changes what is said of a session that goes on, whatever version it has: nobody else's words are touched. */

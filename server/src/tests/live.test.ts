@@ -3,6 +3,7 @@ import { connect, type AddressInfo, type Socket } from "node:net";
 import type { MikroORM } from "@mikro-orm/core";
 import { RPCClient } from "ocpp-rpc";
 import pino from "pino";
+import request from "supertest";
 import type { Kept, Plan, Sample, SessionRecord } from "@kettleback/core";
 import { planOf, wantedPart } from "./live-plan";
 import { createApp } from "../app";
@@ -270,6 +271,29 @@ describe("a transaction is a session of the log", () => {
     expect((await points()).points).toMatchObject([{ session: null }]);
   });
 
+  test("one whose end was never told ends with its last reading when the next begins at its connector", async () => {
+    const client = await point(await givePassword());
+    const first = await begin(client);
+    await client.call("MeterValues", meter(first, 5, 1_205_517));
+    const { transactionId: second } = (await client.call("StartTransaction", {
+      ...start,
+      meterStart: 1_205_600,
+      timestamp: after(90),
+    })) as { transactionId: number };
+    expect((await sessions()).map(({ id, spec }) => [Number(id), spec.end, spec.wallWh])).toEqual([
+      [first, after(5), 917],
+      [second, null, null],
+    ]);
+    // Its end comes after all: what was made of it stays.
+    await client.call("StopTransaction", {
+      transactionId: first,
+      meterStop: 1_205_590,
+      timestamp: after(30),
+    });
+    expect((await sessions())[0]!.spec).toMatchObject({ end: after(5), wallWh: 917 });
+    expect((await points()).points).toMatchObject([{ session: String(second) }]);
+  });
+
   test("two messages of one moment fill each other in", async () => {
     const client = await point(await givePassword());
     const id = await begin(client);
@@ -366,6 +390,23 @@ describe("a transaction is a session of the log", () => {
 });
 
 describe("what is kept, and what it is", () => {
+  test("once another copy is in place every charge point comes in anew", async () => {
+    const client = await point(await givePassword());
+    const closed = new Promise((resolve) => client.once("close", resolve));
+    const keeper = {
+      busy: false,
+      swapping: new AbortController().signal,
+      file: "none",
+      copies: () => [{ name: "copy", madeAt: "", bytes: 1 }],
+      restore: async () => undefined,
+      use: () => () => undefined,
+      requireOwn: async () => undefined,
+    };
+    const app = createApp({ orm, central, keeper: keeper as never, log: pino({ level: "silent" }) });
+    expect((await request(app).post("/api/copies/copy/restore").send({})).status).toBe(200);
+    await closed;
+  });
+
   test("what could not be written is not acknowledged; told again it is there, once", async () => {
     const client = await point(await givePassword());
     const id = await begin(client);

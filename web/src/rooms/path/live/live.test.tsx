@@ -1,8 +1,12 @@
 /** @jest-environment jsdom */
 import { act, fireEvent, render, screen } from "@testing-library/react";
 import {
+  isRefusal,
   recordSchema,
   sampleOf,
+  schedulesOf,
+  solvePlan,
+  type Schedules,
   type Kept,
   type Measured,
   type Sample,
@@ -21,7 +25,8 @@ jest.mock("../../../drawing/ConductorDrawing", () => ({
     <output aria-label="lanes">{JSON.stringify(live)}</output>
   ),
 }));
-jest.mock("../../../jobs/useJob", () => ({ useJob: () => ({ result: undefined, stale: true }) }));
+const mockJob: { result: Schedules | undefined } = { result: undefined };
+jest.mock("../../../jobs/useJob", () => ({ useJob: () => mockJob }));
 
 // The plain car: 100 kWh, 10 A of 230 V at the post, from 70 to 80 %, 0.20 a kWh.
 const { plan } = plainAnswered();
@@ -98,6 +103,7 @@ beforeEach(() => {
   jest.restoreAllMocks();
   useNotices.setState({ notices: [] });
   useLive.setState({ samples: {} });
+  mockJob.result = undefined;
 });
 
 test("as it should be: the sentence, each figure beside what was expected, the lanes, nothing to look at", () => {
@@ -224,6 +230,38 @@ describe("what can be done", () => {
       ["home", "post", { act: "stop" }],
     ]);
     expect(screen.queryByRole("button", { name: "Take it back" })).toBeNull();
+  });
+
+  test("the cheapest hours still to come are named with what they cost, and sent at no more than the path holds", async () => {
+    const night = {
+      name: "night",
+      elements: [
+        {
+          price_components: [{ type: "ENERGY" as const, price: 0.1, step_size: 1 }],
+          restrictions: { start_time: "23:00", end_time: "07:00" },
+        },
+        { price_components: [{ type: "ENERGY" as const, price: 0.4, step_size: 1 }] },
+      ],
+    };
+    const began = {
+      ...plan,
+      tariff: night,
+      session: { ...plan.session, pluggedInAt: "2026-11-23T18:10", neededBy: "07:00" },
+    };
+    const solution = solvePlan(began);
+    if (isRefusal(solution)) throw new Error(solution.message);
+    mockJob.result = schedulesOf(began, solution);
+    const calls = asked();
+    render(<Shown samples={series()} at={point()} of={{ plan: began }} />);
+    const offered = button("Charge in the cheapest hours").closest("p")!.textContent!;
+    // 10 kWh into the battery, 10.87 kWh at the meter, all of it at 0.10.
+    expect(offered).toMatch(/23:00–Tue 03:4\d; €1\.09 for the whole charge/);
+    await press("Charge in the cheapest hours");
+    const [[, , sent]] = calls as [
+      [string, string, { act: string; schedule: { from: string; to: string; amps: number }[] }],
+    ];
+    expect(sent.act).toBe("schedule");
+    expect(sent.schedule).toMatchObject([{ from: "2026-11-23T23:00:00.000Z", amps: 10 }]);
   });
 
   test("what it does not take is said in its own word, and what to do by hand", async () => {
