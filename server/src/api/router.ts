@@ -283,27 +283,32 @@ function sessionRoutes(router: Router, em: () => EntityManager, events: Events):
 function kindRoutes(router: Router, em: () => EntityManager, central: Central): void {
   router.post("/households/:household/:kind", async (req, res) => {
     const kind = oneOf(KIND_NAMES, req.params.kind);
-    res
-      .status(201)
-      .json(await add(em(), kind, req.params.household, parsed(asked.additionOf(kind), req.body)));
+    const row = await add(em(), kind, req.params.household, parsed(asked.additionOf(kind), req.body));
+    if (kind === "chargePoints") central.changed(row.id);
+    res.status(201).json(row);
   });
 
   router.put("/households/:household/:kind/:id", async (req, res) => {
     const address = addressOf(req);
     const body = parsed(asked.changeOf(address.kind), req.body);
-    res.json(await change(em(), address, body.version, body));
+    const row = await change(em(), address, body.version, body);
     if (address.kind === "chargePoints") central.changed(address.id);
+    res.json(row);
   });
 
   router.delete("/households/:household/:kind/:id", async (req, res) => {
     const body = parsed(asked.versionOnly, req.body);
     const address = addressOf(req);
-    res.json(await setDeleted(em(), address, body.version, true));
+    const row = await setDeleted(em(), address, body.version, true);
     if (address.kind === "chargePoints") central.changed(address.id);
+    res.json(row);
   });
 
   router.post("/households/:household/:kind/:id/restore", async (req, res) => {
     const body = parsed(asked.versionOnly, req.body);
-    res.json(await setDeleted(em(), addressOf(req), body.version, false));
+    const address = addressOf(req);
+    const row = await setDeleted(em(), address, body.version, false);
+    if (address.kind === "chargePoints") central.changed(address.id);
+    res.json(row);
   });
 }

@@ -25,6 +25,8 @@ const BAD_MESSAGES = 20;
 const WEIGHED = { atOnce: 2, waiting: 30 } as const;
 /** Wrong passwords of one name from one address within a minute. */
 const WRONG_A_MINUTE = 6;
+/** How long (ms) who is known is not read again. */
+const KNOWN_FOR_MS = 1_000;
 /** Who has knocked is remembered, the latest of so many. */
 const MOST_KNOCKS = 20;
 /** Charge points at once. */
@@ -77,6 +79,7 @@ export class Central {
   private readonly knocks: Knock[] = [];
   private readonly wrong = new RateLimiterMemory({ points: WRONG_A_MINUTE, duration: 60 });
   private weighing = 0;
+  private known: { readonly at: number; readonly rows: Promise<readonly Lettable[]> } | undefined;
   private readonly queue: (() => void)[] = [];
   private readonly works: PointWorks;
 
@@ -151,8 +154,9 @@ export class Central {
     const source = `${from} ${identity}`;
     const before = await this.wrong.get(source);
     if (before !== null && before.remainingPoints <= 0) return 429;
-    const rows = await this.kept((em) => pointsCalled(em, identity)).catch(() => null);
-    if (rows === null) return 503;
+    const all = await this.everybody().catch(() => null);
+    if (all === null) return 503;
+    const rows = all.filter(({ spec }) => spec.identity === identity);
     if (rows.length === 0) {
       this.knocked({ identity, from, why: "unknown" });
       return 404;
@@ -165,6 +169,14 @@ export class Central {
     await this.wrong.consume(source).catch(() => undefined);
     this.knocked({ identity, from, why: rows.some(({ hash }) => hash) ? "password" : "no-password" });
     return 401;
+  }
+
+  /** The charge points there are, read anew once a second at most: whoever knocks without end costs no more than that. */
+  private everybody(): Promise<readonly Lettable[]> {
+    const now = Date.now();
+    if (!this.known || now - this.known.at > KNOWN_FOR_MS)
+      this.known = { at: now, rows: this.kept(allPoints) };
+    return this.known.rows;
   }
 
   /** Weighs a password in its turn; who comes while too many wait already may try again, and has guessed nothing. */
@@ -253,11 +265,13 @@ export class Central {
 
   /** A charge point's description or password is another now: it comes in again by that, or no more. */
   changed(id: string): void {
+    this.known = undefined;
     this.points.get(id)?.leave("its description has changed");
   }
 
   /** Another database is in place: everybody comes in again. */
   renew(): void {
+    this.known = undefined;
     for (const point of this.points.values()) point.leave("the database was put back");
   }
 
@@ -280,21 +294,21 @@ function close(socket: Socket, status: string): void {
   socket.end(`HTTP/1.1 ${status}\r\nConnection: close\r\nContent-Length: 0\r\n\r\n`);
 }
 
-/** The charge points of a name, of all households, with the hash of their password. */
-async function pointsCalled(
-  em: EntityManager,
-  identity: string,
-): Promise<(KnownPoint & { readonly hash: string | null })[]> {
+/** A charge point with the hash of its password. */
+type Lettable = KnownPoint & { readonly hash: string | null };
+
+/** The charge points of all households. */
+async function allPoints(em: EntityManager): Promise<Lettable[]> {
   const rows = await em.find(ENTITY_OF.chargePoints, {
     deletedAt: null,
     household: { deletedAt: null },
   } as never);
-  const found: (KnownPoint & { hash: string | null })[] = [];
-  for (const { id, household, spec } of rows) {
+  const lines = await em.find(LineEntity, {});
+  const hashes = new Map(lines.map(({ id, hash }) => [id, hash ?? null]));
+  return rows.flatMap(({ id, household, spec }) => {
     const read = isNoJson(spec) ? undefined : chargePointSchema.safeParse(spec);
-    if (!read?.success || read.data.identity !== identity) continue;
-    const line = await em.findOne(LineEntity, { id });
-    found.push({ id, household: household.id, spec: read.data, hash: line?.hash ?? null });
-  }
-  return found;
+    return read?.success
+      ? [{ id, household: household.id, spec: read.data, hash: hashes.get(id) ?? null }]
+      : [];
+  });
 }
