@@ -11,7 +11,7 @@ import { EditSession } from "./EditSession";
 import { OnePost } from "./OnePost";
 import { SessionReceipt } from "./SessionReceipt";
 import { readingsOf } from "./readings";
-import { chargeText, costText, kWhText, lastedText, whenText } from "./words";
+import { actText, chargeText, costText, kWhText, lastedText, whenText } from "./words";
 import type { ViewProps } from "./view";
 
 /** One session: what it was, what explains it, and what can be corrected. */
@@ -71,6 +71,12 @@ export default function SessionView(props: ViewProps) {
             </dd>
             <dt>Way</dt>
             <dd>{[line.unit, line.cable].filter(Boolean).join(", ") || "not said"}</dd>
+            {row.spec.acts && (
+              <>
+                <dt>From here</dt>
+                <dd>{row.spec.acts.map((act) => actText(act, zone)).join("; ")}</dd>
+              </>
+            )}
           </dl>
           <SessionReceipt record={row.spec} currency={garage.household.spec.currency} />
         </section>

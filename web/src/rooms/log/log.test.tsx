@@ -367,6 +367,25 @@ describe("two cars on one post", () => {
   });
 });
 
+test("what was done to a session from here is told with its time, and what the unit did not take", async () => {
+  const at = (minutes: number) =>
+    new Date(Date.parse("2026-11-20T18:00:00Z") + minutes * 60_000).toISOString();
+  await show("/log/session", [
+    kept("1", {
+      acts: [
+        { at: at(0), act: "start", taken: true },
+        { at: at(40), act: "limit", amps: 8, taken: true },
+        { at: at(50), act: "schedule", taken: false, said: "NotSupported" },
+        { at: at(70), act: "stop", taken: true },
+      ],
+    }),
+  ]);
+  const came = screen.getByRole("region", { name: "What it came to" });
+  expect(came.textContent).toContain(
+    "18:00 started; 18:40 lowered to 8 A; 18:50 sent its hours: not taken, it said “NotSupported”; 19:10 stopped",
+  );
+});
+
 test("what a household's sessions tell is put into its car, marked; undo puts back what was there", async () => {
   const rows = Array.from({ length: 6 }, (_, i) => {
     const amps = i % 2 === 0 ? 10 : 6;

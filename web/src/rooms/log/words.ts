@@ -1,7 +1,14 @@
 import { DateTime } from "luxon";
-import { micros, type LogRow } from "@kettleback/core";
+import { micros, type LogRow, type SessionAct } from "@kettleback/core";
 import { dateText, dayTimeText, timeText } from "../../format/manner";
-import { durationText, energyFigure, figureText, moneyText, percentText } from "../../format/number";
+import {
+  ampsText,
+  durationText,
+  energyFigure,
+  figureText,
+  moneyText,
+  percentText,
+} from "../../format/number";
 
 /** What stands where nobody knows. */
 export const UNKNOWN = "–";
@@ -30,6 +37,20 @@ export const chargeText = ({ fromSoc, toSoc }: Pick<LogRow, "fromSoc" | "toSoc">
 /** How far measured lies from reckoned, as a share of reckoned; null where one of them is not known. */
 export const differs = ({ wallWh, reckonedWh }: Pick<LogRow, "wallWh" | "reckonedWh">): number | null =>
   wallWh === null || !reckonedWh ? null : wallWh / reckonedWh - 1;
+
+const ACT_WORDS: Readonly<Record<SessionAct["act"], string>> = {
+  start: "started",
+  stop: "stopped",
+  limit: "lowered",
+  schedule: "sent its hours",
+  "take-back": "its hours taken back",
+};
+
+/** Something that was done to a session from here: "18:40 lowered to 8 A". */
+export function actText({ at: moment, act, amps, taken, said }: SessionAct, zone: string): string {
+  const what = `${clockOf(moment, zone)} ${ACT_WORDS[act]}${amps === undefined ? "" : ` to ${ampsText(amps)}`}`;
+  return taken ? what : `${what}: not taken${said ? `, it said “${said}”` : ""}`;
+}
 
 export const plural = (count: number, one: string, more = `${one}s`): string =>
   `${count} ${count === 1 ? one : more}`;
