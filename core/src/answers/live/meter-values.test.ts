@@ -104,7 +104,7 @@ test("nothing of use, or a moment that is none, is no reading", () => {
 });
 
 test("whatever a charge point tells, what is made of it can be recorded", () => {
-  let made = 0;
+  let [seen, made] = [0, 0];
   law(
     fc.array(
       fc.record(
@@ -128,11 +128,13 @@ test("whatever a charge point tells, what is made of it can be recorded", () => 
     ),
     { runs: 400, mostSkipped: 0 },
     (sampledValue) => {
+      seen += 1;
       const sample = readingOf({ timestamp: AT, sampledValue: sampledValue as SampledValue[] });
       if (sample === null) return;
       made += 1;
       expect(sampleSchema.safeParse(sample).error).toBeUndefined();
     },
   );
-  expect(made).toBeGreaterThan(50);
+  // Most of what is drawn is no number at all; of enough of it a reading is made.
+  expect(made).toBeGreaterThan(seen / 10);
 });
