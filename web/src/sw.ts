@@ -27,28 +27,36 @@ registerRoute(
 );
 
 /** Readings, and what is told as it happens, are asked for by the moment: remembered they would only lie about. */
-const BY_THE_MOMENT = /\/(events|sessions|file)(\/|$)/;
+const BY_THE_MOMENT = /\/(events|sessions|file|charge-points)(\/|$)/;
 /** Where what was last read of a household is remembered. */
 const HOUSEHOLD = "household";
+const plugins = [
+  {
+    // The sign-in has ended: what was read under it is nobody's any more.
+    fetchDidSucceed: async ({ response }: { response: Response }) => {
+      if (response.status === 401) await caches.delete(HOUSEHOLD);
+      return response;
+    },
+  },
+];
+const serverFirst = new NetworkFirst({ cacheName: HOUSEHOLD, networkTimeoutSeconds: PATIENCE, plugins });
+/** However long the server takes: what was last read serves only where there is no network. */
+const serverWaitedFor = new NetworkFirst({ cacheName: HOUSEHOLD, plugins });
+
+/** How long after something was written (ms) what was read before it is no answer to a server that is slow. */
+const JUST_WRITTEN = 60_000;
+let writtenAt = -Infinity;
+self.addEventListener("fetch", ({ request }) => {
+  if (request.method !== "GET" && new URL(request.url).pathname.startsWith("/api/")) writtenAt = Date.now();
+});
+
 registerRoute(
   ({ url, request }) =>
     request.method === "GET" &&
     url.origin === self.location.origin &&
     /^\/api\/households(\/|$)/.test(url.pathname) &&
     !BY_THE_MOMENT.test(url.pathname),
-  new NetworkFirst({
-    cacheName: HOUSEHOLD,
-    networkTimeoutSeconds: PATIENCE,
-    plugins: [
-      {
-        // The sign-in has ended: what was read under it is nobody's any more.
-        fetchDidSucceed: async ({ response }) => {
-          if (response.status === 401) await caches.delete(HOUSEHOLD);
-          return response;
-        },
-      },
-    ],
-  }),
+  (options) => (Date.now() - writtenAt < JUST_WRITTEN ? serverWaitedFor : serverFirst).handle(options),
 );
 
 void self.skipWaiting();

@@ -80,7 +80,8 @@ function Bench({ garage, answered, standing, onChange }: BenchProps) {
   // What goes on comes first: it is what one comes back to look at.
   const runs = useSessions(
     ({ householdId, rows }) =>
-      householdId === garage.household.id && rows.some(({ spec }) => spec.end === null),
+      householdId === garage.household.id &&
+      rows.some(({ spec }) => spec.end === null && spec.carId === draft.carId),
   );
   return (
     <RoomFrame
