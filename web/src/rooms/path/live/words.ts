@@ -1,5 +1,5 @@
 import { DateTime } from "luxon";
-import { micros, msAt, type Alarm, type AlarmCode, type Watch } from "@kettleback/core";
+import { IDLE_W, micros, msAt, type Alarm, type AlarmCode, type Watch } from "@kettleback/core";
 import { dayTimeText, timeText } from "../../../format/manner";
 import {
   durationText,
@@ -28,7 +28,7 @@ export function saysOf(watch: Watch): string {
   if (measuredW === null && !watch.stale)
     return `It has begun: ${kilo(expectedW)} should flow, and the first reading is still to come.`;
   if (measuredW === null) return `${kilo(expectedW)} should flow; nothing was read for a while.`;
-  if (measuredW < 60) return "Nothing flows yet.";
+  if (measuredW < IDLE_W) return "Nothing flows yet.";
   return alarms.some(({ code }) => LESS_FLOWS.has(code)) || measuredW < 0.9 * expectedW
     ? `${kilo(measuredW)} flow where ${kilo(expectedW)} should.`
     : watch.elapsed > 300
