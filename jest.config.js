@@ -15,7 +15,7 @@ export default {
     ],
   },
   // These packages come as modules only.
-  transformIgnorePatterns: ["/node_modules/(?!d3-|internmap|ml-|is-any-array|@streamparser)"],
+  transformIgnorePatterns: ["/node_modules/(?!d3-|internmap|ml-|is-any-array|@streamparser|aedes)"],
   moduleNameMapper: {
     "\\.s?css$": "<rootDir>/scripts/no-style.cjs",
     "\\.svg\\?raw$": "<rootDir>/scripts/no-icon.cjs",

@@ -1,57 +1,9 @@
-import { spawn, type ChildProcess } from "node:child_process";
-import { join } from "node:path";
-import AxeBuilder from "@axe-core/playwright";
 import { RPCClient } from "ocpp-rpc";
 import type { Page } from "@playwright/test";
 import { expect, pick, testAlone, type Application } from "./application";
+import { faults, HOME, StandIns } from "./stand-ins";
 
-const HOME = "/api/households/fallow-quay";
 const HALL = "Curlew at the co-op hall, left standing";
-
-/** The demo's simulated devices, the charge point among them, beside an application. */
-class StandIns {
-  private constructor(
-    private readonly child: ChildProcess,
-    readonly address: string,
-  ) {}
-
-  static async beside(app: Application): Promise<StandIns> {
-    const child = spawn(process.execPath, ["standins/dist/main.mjs"], {
-      cwd: join(import.meta.dirname, ".."),
-      env: {
-        ...process.env,
-        STANDINS_PORT: "0",
-        STANDINS_CENTRAL: `${app.address.replace(/^http/, "ws")}/ocpp`,
-      },
-      stdio: ["ignore", "pipe", "inherit"],
-    });
-    const address = await new Promise<string>((resolve) => {
-      child.stdout.on("data", (text: Buffer) => {
-        const found = /http:\/\/[^\s/]+/.exec(text.toString())?.[0];
-        if (found) resolve(found);
-      });
-    });
-    return new StandIns(child, address);
-  }
-
-  async set(at: string, body: object): Promise<void> {
-    const response = await fetch(`${this.address}/${at}`, {
-      method: "PUT",
-      headers: { "Content-Type": "application/json" },
-      body: JSON.stringify(body),
-    });
-    expect(response.status).toBe(200);
-  }
-
-  /** What the charge point itself shows. */
-  async post(): Promise<{ registerWh: number; status: string; transaction: number | null; kept: number }> {
-    return (await fetch(`${this.address}/hall-post/reading`)).json() as never;
-  }
-
-  end(): void {
-    this.child.kill();
-  }
-}
 
 const REGISTER_WH = 1_204_600;
 const going = (page: Page) => page.getByRole("region", { name: "Charging now" });
@@ -79,21 +31,6 @@ async function told(app: Application): Promise<Told[]> {
 async function toTheHall(page: Page): Promise<void> {
   await pick(page, "Saved paths", HALL);
   await expect(page.getByRole("button", { name: "Start Hall post" })).toBeEnabled();
-}
-
-/** What an accessibility scan finds wrong on a page, by day and at dusk. */
-async function faults(page: Page): Promise<string[]> {
-  const found: string[] = [];
-  for (const colorScheme of ["light", "dark"] as const) {
-    await page.emulateMedia({ colorScheme, reducedMotion: "reduce" });
-    const { violations } = await new AxeBuilder({ page }).setLegacyMode(true).analyze();
-    found.push(
-      ...violations.map(
-        (v) => `${colorScheme} ${v.id}: ${v.nodes.map((n) => n.target.join(" ")).join(", ")}`,
-      ),
-    );
-  }
-  return found;
 }
 
 testAlone(

@@ -15,7 +15,7 @@ import { bodyInTime, refuseDeep } from "./safety/bodies";
 import { nobody, type Door } from "./safety/door";
 import { guardHostAndOrigin, securityHeaders } from "./safety/guard";
 import { knownNames } from "./safety/names";
-import { Central } from "./live";
+import { Central, Devices } from "./live";
 
 /** Largest request body, in bytes: a hundred times the largest thing a form sends. */
 export const BODY_LIMIT = 256 * 1024;
@@ -39,6 +39,8 @@ export interface AppOptions {
   readonly events?: Events;
   /** The central system of one's charge points; one of its own where nothing is said. */
   readonly central?: Central;
+  /** What reads one's devices while a session goes on; one of its own, which reads nothing, where nothing is said. */
+  readonly devices?: Devices;
   /** Where the demo's simulated devices answer; left out outside the demo. */
   readonly standInsAt?: string | undefined;
   /** Asks everybody for the passphrase; left out on loopback. */
@@ -56,6 +58,7 @@ export function createApp({
   standInsAt,
   events = new Events(),
   central = new Central({ orm, keeper, events, isOwn: isOwn ?? knownNames() }),
+  devices = new Devices({ kept: central.kept, readings: central.readings, events }),
 }: AppOptions): Express {
   const app = express();
   app.disable("x-powered-by");
@@ -80,8 +83,8 @@ export function createApp({
   const small = json(BODY_LIMIT);
   // A household file is read as it comes.
   app.use("/api", (req, res, next) => (req.path === "/take" ? next() : small(req, res, next)));
-  if (standInsAt !== undefined) app.use("/api/stand-ins", noStore, small, standIns(standInsAt));
-  app.use("/api", noStore, api({ orm, garages, events, keeper, central }));
+  app.use("/api/stand-ins", noStore, small, standIns(standInsAt ?? null));
+  app.use("/api", noStore, api({ orm, garages, events, keeper, central, devices }));
   if (pages && existsSync(join(pages, "index.html"))) app.use(pagesOf(pages));
   app.use(sendProblems(log));
   return app;

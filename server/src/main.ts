@@ -12,7 +12,7 @@ import { readConfig, type Config } from "./config";
 import { keepForOneself, Keeper, LostDatabaseError, recoverLost, seedDemo } from "./database";
 import { createLostApp } from "./lost";
 import { Events } from "./api/events";
-import { Central } from "./live";
+import { Central, Devices } from "./live";
 import { doorOf } from "./safety/door";
 import { dropSpooled } from "./take/spool";
 import { isAll, knownNames, ownAddresses } from "./safety/names";
@@ -36,6 +36,9 @@ function listen(server: Server, { port, listen: address }: Config): Promise<Addr
   });
 }
 
+/** Whether a name or address is this server's. */
+type Owns = ReturnType<typeof knownNames>;
+
 /** What answers: the application, or the page that says the database is lost until it is not. */
 type Answering = (req: IncomingMessage, res: ServerResponse) => void;
 
@@ -58,6 +61,29 @@ function serverFor({ tls }: Config, answer: Answering): Server {
   return server.setTimeout(SILENT_MS);
 }
 
+/** Charge points and devices of one's own, as long as a database is open. */
+interface Live {
+  readonly central: Central;
+  readonly devices: Devices;
+  close(): void;
+}
+
+function beginLive(keeper: Keeper, events: Events, isOwn: Owns | undefined, demo: boolean): Live {
+  // Simulated charge points and devices live at their own pace.
+  const common = { events, trustClocks: demo };
+  const central = new Central({ ...common, orm: keeper, keeper, isOwn: isOwn ?? knownNames() });
+  const devices = new Devices({ ...common, kept: central.kept, readings: central.readings });
+  devices.start();
+  return {
+    central,
+    devices,
+    close: () => {
+      devices.close();
+      void central.close();
+    },
+  };
+}
+
 async function run(config: Config): Promise<void> {
   const { pages, database, tls } = config;
   const release = keepForOneself(database);
@@ -73,11 +99,11 @@ async function run(config: Config): Promise<void> {
           secure: tls !== null,
         });
   let keeper: Keeper | undefined;
-  let central: Central | undefined;
+  let live: Live | undefined;
   let answer: Answering;
   const lose = (lost: LostDatabaseError) => {
-    void central?.close();
-    central = undefined;
+    live?.close();
+    live = undefined;
     answer = createLostApp({ file: database, lost, log, isOwn, door, recovered: open });
   };
   dropSpooled(database);
@@ -94,13 +120,7 @@ async function run(config: Config): Promise<void> {
         if (keeper === opened) keeper = undefined;
       });
     };
-    central = new Central({
-      orm: opened,
-      keeper: opened,
-      events,
-      isOwn: isOwn ?? knownNames(),
-      trustClocks: config.demo,
-    });
+    live = beginLive(opened, events, isOwn, config.demo);
     answer = createApp({
       orm: opened,
       keeper: opened,
@@ -109,7 +129,7 @@ async function run(config: Config): Promise<void> {
       isOwn,
       door,
       events,
-      central,
+      ...live,
       ...(config.demo ? { standInsAt: config.standIns } : {}),
     });
   };
@@ -122,7 +142,7 @@ async function run(config: Config): Promise<void> {
   }
   const server = serverFor(config, (req, res) => answer(req, res));
   server.on("upgrade", (req, socket: Socket, head) => {
-    if (central) central.upgrade(req, socket, head);
+    if (live) live.central.upgrade(req, socket, head);
     else socket.destroy();
   });
   const { port } = await listen(server, config).catch(async (error: unknown) => {
@@ -136,7 +156,7 @@ async function run(config: Config): Promise<void> {
     log.info(`${signal}: finishing open requests`);
     const force = setTimeout(() => server.closeAllConnections(), 3_000);
     events.close();
-    void central?.close();
+    live?.close();
     server.closeIdleConnections();
     server.close(() => {
       clearTimeout(force);

@@ -3,6 +3,7 @@ import { z } from "zod";
 import { allowedBy, type ChargingProfile, type Plan } from "@kettleback/core";
 import type { SimulatedClock } from "./clock";
 import { Line } from "./line";
+import { plugSchema } from "./plug";
 import { SimulatedCar, type Flowing } from "./simulated-car";
 import type { StandIn } from "./stand-in";
 
@@ -26,13 +27,7 @@ const TROUBLE_NAMES = Object.keys(TROUBLES) as [Trouble, ...Trouble[]];
 const troubleSchema = z.strictObject({
   trouble: z.enum(TROUBLE_NAMES, { error: `accepted: ${TROUBLE_NAMES.join(", ")}` }),
 });
-const plugSchema = z.strictObject({
-  plugged: z.boolean({ error: "accepted: true or false" }),
-  soc: z
-    .number({ error: "accepted: 0 to 1" })
-    .min(0, { error: "accepted: 0 to 1" })
-    .max(1, { error: "accepted: 0 to 1" })
-    .optional(),
+const ownPlugSchema = plugSchema.extend({
   /** A card that is held to it once the car is plugged in. */
   card: z.string().max(20).optional(),
 });
@@ -75,6 +70,8 @@ export class SimulatedChargePoint implements StandIn {
   private toldAt = -Infinity;
   private toldRealAt = -Infinity;
   private noiseState = 1;
+  /** Readings that were acknowledged: of which transaction, and their moment. */
+  private readonly acknowledged: (readonly [transaction: number, at: string])[] = [];
 
   constructor(
     name: string,
@@ -98,6 +95,12 @@ export class SimulatedChargePoint implements StandIn {
       clearInterval(timer);
       void this.leave();
     };
+  }
+
+  /** The car at it, as it is by now. */
+  carNow(): SimulatedCar {
+    this.step();
+    return this.car;
   }
 
   /** Ends its line for good: what is kept is told to nobody any more. */
@@ -187,6 +190,11 @@ export class SimulatedChargePoint implements StandIn {
     on("GetConfiguration", () => ({
       configurationKey: [
         { key: "MeterValueSampleInterval", readonly: false, value: String(TELLS_EVERY) },
+        {
+          key: "MeterValuesSampledData",
+          readonly: false,
+          value: "Energy.Active.Import.Register,Power.Active.Import,Voltage,Current.Import,Temperature",
+        },
         { key: "NumberOfConnectors", readonly: true, value: "1" },
       ],
     }));
@@ -313,11 +321,11 @@ export class SimulatedChargePoint implements StandIn {
         },
       ],
     };
-    this.line.keep("MeterValues", () => ({
-      connectorId: 1,
-      transactionId: transaction.id,
-      meterValue: [meterValue],
-    }));
+    this.line.keep(
+      "MeterValues",
+      () => ({ connectorId: 1, transactionId: transaction.id, meterValue: [meterValue] }),
+      () => this.acknowledged.push([transaction.id!, timestamp]),
+    );
   }
 
   /** Something goes wrong from now on, or is well again. */
@@ -337,6 +345,8 @@ export class SimulatedChargePoint implements StandIn {
 
   readonly own = (): Router => {
     const router = Router();
+    /** What the central system has acknowledged, against what it says it keeps. */
+    router.get("/acknowledged", (_req, res) => void res.json({ acknowledged: this.acknowledged }));
     router.get("/troubles", (_req, res) => void res.json({ trouble: this.trouble, troubles: TROUBLES }));
     router.put("/trouble", (req, res) => {
       const { trouble } = troubleSchema.parse(req.body);
@@ -345,7 +355,7 @@ export class SimulatedChargePoint implements StandIn {
     });
     /** A car is plugged in, or taken away. */
     router.put("/plug", (req, res) => {
-      const { plugged, soc, card } = plugSchema.parse(req.body);
+      const { plugged, soc, card } = ownPlugSchema.parse(req.body);
       if (!plugged) this.ends("EVDisconnected");
       if (soc !== undefined) this.car.arrives(soc);
       this.plugged = plugged;

@@ -1,58 +1,88 @@
 import { createServer } from "node:http";
 import type { AddressInfo } from "node:net";
 import { createStandIns } from "./app";
-import { planOf } from "@kettleback/core";
-import { DEMO_CHARGE_POINT, DEMO_NETWORKS, fallowQuay } from "@kettleback/core/demo";
+import { planOf, type Plan } from "@kettleback/core";
+import {
+  DEMO_CHARGE_POINT,
+  DEMO_METERED_PATH,
+  DEMO_NETWORKS,
+  DEMO_RAPID,
+  fallowQuay,
+} from "@kettleback/core/demo";
+import { Broker } from "./broker";
+import { CarReport } from "./car-report";
 import { SimulatedChargePoint } from "./charge-point";
 import { SimulatedClock } from "./clock";
 import { PublicNetwork } from "./network";
 import { PowerMeter } from "./power-meter";
+import { SimulatedCar } from "./simulated-car";
 
-/** The usual port; 0 takes any that is free. */
-const PORT = 4182;
-
-const given = process.env.STANDINS_PORT;
-const port = given === undefined || given === "" ? PORT : Number(given);
-if (!Number.isInteger(port) || port < 0 || port > 65_535) {
-  process.stderr.write("The stand-ins cannot start. STANDINS_PORT: accepted: 0 to 65535\n");
+function fail(why: string): never {
+  process.stderr.write(`The stand-ins cannot start: ${why}.\n`);
   process.exit(1);
 }
+
+/** A port as it is given, or the usual one; 0 takes any that is free. */
+function portIn(name: string, usual: number): number {
+  const given = process.env[name];
+  const port = given === undefined || given === "" ? usual : Number(given);
+  if (!Number.isInteger(port) || port < 0 || port > 65_535) fail(`${name}: accepted: 0 to 65535`);
+  return port;
+}
+const port = portIn("STANDINS_PORT", 4182);
+const mqttPort = portIn("STANDINS_MQTT_PORT", 4183);
 
 const clock = new SimulatedClock();
 const began = clock.now();
 /** Where the demo's charge point connects to: ws://127.0.0.1:4180/ocpp; without it, it is left out. */
 const central = process.env.STANDINS_CENTRAL;
 
-/** The charge point of the demo, with the car of its path. */
-function chargePoint(endpoint: string): SimulatedChargePoint {
-  const { identity, password, pathId } = DEMO_CHARGE_POINT;
+/** A path of the demo, described whole. */
+function planAt(pathId: string): Plan {
   const made = planOf(fallowQuay, fallowQuay.paths.find(({ id }) => id === pathId)!.spec);
   if (!made.ok) throw new Error(made.problems[0]!.message);
-  return new SimulatedChargePoint(identity, made.value, { endpoint, identity, password }, clock);
+  return made.value;
 }
-const point = central ? chargePoint(central) : undefined;
+
+const { identity, password, pathId } = DEMO_CHARGE_POINT;
+/** The charge point of the demo, with the car of its path. */
+const point = central
+  ? new SimulatedChargePoint(identity, planAt(pathId), { endpoint: central, identity, password }, clock)
+  : undefined;
+const parked = new SimulatedCar(planAt(pathId));
+const meter = new PowerMeter(clock, new SimulatedCar(planAt(DEMO_METERED_PATH)));
+
+/** A car that may be plugged in at a rapid point of the demo's network. */
+const atTheFerry = new Map([[DEMO_RAPID.uid, new SimulatedCar(planAt(DEMO_RAPID.pathId))]]);
+
+const networks = Object.entries(DEMO_NETWORKS).map(
+  ([household, network]) =>
+    new PublicNetwork(network, began, household === DEMO_RAPID.household ? atTheFerry : undefined),
+);
 
 const devices = [
   ...(point ? [point] : []),
-  new PowerMeter(began),
-  ...Object.values(DEMO_NETWORKS).map((network) => new PublicNetwork(network, began)),
+  meter,
+  // Wherever it charges.
+  new CarReport("curlew", () => networks[0]?.carNow(clock.now()) ?? point?.carNow() ?? parked),
+  ...networks,
 ];
 const server = createServer(createStandIns(devices, clock));
-server.once("error", (error: NodeJS.ErrnoException) => {
-  const why =
-    error.code === "EADDRINUSE" ? `port ${port} is taken; give another with STANDINS_PORT` : error.message;
-  process.stderr.write(`The stand-ins cannot start: ${why}.\n`);
-  process.exit(1);
-});
+/** Why a port is not to be had. */
+const taken = (name: string, of: number) => (error: NodeJS.ErrnoException) =>
+  fail(error.code === "EADDRINUSE" ? `port ${of} is taken; give another with ${name}` : error.message);
+server.once("error", taken("STANDINS_PORT", port));
+const broker = await Broker.open(mqttPort, [meter]).catch(taken("STANDINS_MQTT_PORT", mqttPort));
 const leave = point?.start();
 server.listen(port, "127.0.0.1", () => {
   process.stdout.write(
-    `Stand-ins are ready at http://127.0.0.1:${(server.address() as AddressInfo).port}/\n`,
+    `Stand-ins are ready at http://127.0.0.1:${(server.address() as AddressInfo).port}/ and, for MQTT, at mqtt://127.0.0.1:${broker.port}\n`,
   );
 });
 for (const signal of ["SIGINT", "SIGTERM"] as const)
   process.on(signal, () => {
     leave?.();
+    void broker.close();
     server.closeAllConnections();
     server.close(() => process.exit(0));
   });

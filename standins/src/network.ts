@@ -2,6 +2,9 @@ import { Router, type Request, type Response } from "express";
 import { z } from "zod";
 import { ocpiLocations, type DemoNetwork } from "@kettleback/core/demo";
 import type { SimulatedClock } from "./clock";
+import { NetworkSessions } from "./network-sessions";
+import { plugSchema } from "./plug";
+import type { SimulatedCar } from "./simulated-car";
 import type { Fault, StandIn } from "./stand-in";
 
 /** How long a point stays as it is, and how much that differs from one to the next (ms). */
@@ -13,6 +16,16 @@ const TURNS: Readonly<Record<string, string>> = {
   BLOCKED: "AVAILABLE",
   RESERVED: "CHARGING",
 };
+
+const atPointSchema = plugSchema.extend({
+  uid: z.string({ error: "needed: the point's uid, such as ferry-2" }),
+});
+
+/** From when on a list is asked for (OCPI 2.2.1, date_from); all of it where nothing is said. */
+function sinceOf(text: unknown): number {
+  const ms = typeof text === "string" ? Date.parse(text) : Number.NaN;
+  return Number.isNaN(ms) ? 0 : ms;
+}
 
 const PAGE = { usual: 10, most: 100 } as const;
 const wholeOf = (text: unknown, usual: number, most: number): number => {
@@ -36,12 +49,15 @@ export class PublicNetwork implements StandIn {
   /** What somebody has set by hand, and when. */
   private readonly set = new Map<string, { readonly status: string; readonly since: number }>();
   private broken: Fault = "none";
+  private readonly mine: NetworkSessions;
 
   constructor(
     private readonly network: DemoNetwork,
     private readonly began: number,
+    cars: ReadonlyMap<string, SimulatedCar> = new Map(),
   ) {
     this.name = network.standIn;
+    this.mine = new NetworkSessions(network, cars);
     this.what = `${network.name}: a public network by OCPI 2.2.1, from versions on${network.token === null ? "" : `, with the token ${network.token}`}`;
   }
 
@@ -49,6 +65,7 @@ export class PublicNetwork implements StandIn {
   private stateOf(now: number, uid: string, first: string): { status: string; since: number } | undefined {
     const set = this.set.get(uid);
     if (set) return set;
+    if (this.mine.chargesAt(uid, now)) return { status: "CHARGING", since: now };
     if (!(first in TURNS)) return undefined;
     const each = HOLDS * (1 + share(uid));
     const turns = Math.floor((now - this.began) / each);
@@ -61,6 +78,11 @@ export class PublicNetwork implements StandIn {
 
   private locations(now: number): object[] {
     return ocpiLocations(this.network, now, (uid, first) => this.stateOf(now, uid, first));
+  }
+
+  /** The car of the token's owner that charges at one of its points now; null where none does. */
+  carNow(now: number): SimulatedCar | null {
+    return this.mine.carNow(now);
   }
 
   read(now: number): object {
@@ -93,11 +115,11 @@ export class PublicNetwork implements StandIn {
       Math.max(1, wholeOf(req.query.limit, PAGE.usual, PAGE.most)),
     ];
     res.set("X-Total-Count", String(all.length)).set("X-Limit", String(limit));
+    const next = new URLSearchParams({ offset: String(offset + limit), limit: String(limit) });
+    const { date_from: from } = req.query;
+    if (typeof from === "string") next.set("date_from", from);
     if (offset + limit < all.length)
-      res.set(
-        "Link",
-        `<${this.at(req)}/${req.path.split("/").at(-1)!}?offset=${offset + limit}&limit=${limit}>; rel="next"`,
-      );
+      res.set("Link", `<${this.at(req)}/${req.path.split("/").at(-1)!}?${String(next)}>; rel="next"`);
     this.send(res, now, all.slice(offset, offset + limit));
   }
 
@@ -120,7 +142,7 @@ export class PublicNetwork implements StandIn {
     router.get("/2.2.1", (req, res) =>
       this.send(res, clock.now(), {
         version: "2.2.1",
-        endpoints: ["locations", "tariffs"].map((identifier) => ({
+        endpoints: ["locations", "tariffs", "sessions", "cdrs"].map((identifier) => ({
           identifier,
           role: "SENDER",
           url: `${this.at(req)}/${identifier}`,
@@ -131,6 +153,26 @@ export class PublicNetwork implements StandIn {
       this.page(req, res, clock.now(), this.locations(clock.now())),
     );
     router.get("/2.2.1/tariffs", (req, res) => this.page(req, res, clock.now(), tariffs));
+    router.get("/2.2.1/sessions", (req, res) => {
+      const now = clock.now();
+      this.page(req, res, now, this.mine.sessions(now, sinceOf(req.query.date_from)));
+    });
+    router.get("/2.2.1/cdrs", (req, res) => {
+      const now = clock.now();
+      this.page(req, res, now, this.mine.cdrs(now, sinceOf(req.query.date_from)));
+    });
+    /** A car of the token's owner is plugged in at a point, or taken away. */
+    router.put("/plug", (req, res) => {
+      const { uid, plugged, soc } = atPointSchema.parse(req.body);
+      const points = this.mine.points;
+      if (!points.includes(uid))
+        return void res
+          .status(422)
+          .json({ errors: [{ field: "uid", message: `accepted: ${points.join(", ") || "none here"}` }] });
+      if (plugged) this.mine.begin(uid, clock.now(), soc);
+      else this.mine.end(uid, clock.now());
+      res.json({ uid, plugged });
+    });
     /** Somebody parks there, breaks it, mends it. */
     router.put("/state", (req, res) => {
       const { uid, status } = stateSchema.parse(req.body);

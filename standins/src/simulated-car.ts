@@ -18,6 +18,9 @@ export interface Matter {
   readonly volts?: number;
 }
 
+/** How warm a battery is where nobody says (°C): warm enough that it holds nothing back. */
+const USUAL_PACK_C = 20;
+
 /** What flows at a moment. */
 export interface Flowing {
   readonly watts: number;
@@ -29,19 +32,25 @@ export interface Flowing {
 /** A car that charges by the core's own session: it throttles, tapers and loses like the path it stands for. */
 export class SimulatedCar {
   soc: number;
-  private packC: number | null;
+  packC: number;
+  /** Where it ends by itself, as somebody has set it. */
+  limitSoc = 1;
   private plan: Plan;
 
   constructor(plan: Plan) {
     this.plan = plan;
     this.soc = plan.session.fromSoc;
-    this.packC = plan.session.batteryC;
+    this.packC = plan.session.batteryC ?? USUAL_PACK_C;
+  }
+
+  get name(): string {
+    return this.plan.car.name;
   }
 
   /** Drives up with another charge. */
   arrives(soc: number): void {
     this.soc = soc;
-    this.packC = this.plan.session.batteryC;
+    this.packC = this.plan.session.batteryC ?? USUAL_PACK_C;
   }
 
   /** Charges over so many seconds at no more than a current; a current below 6 A is none. @returns energy at the meter (Wh) and what flows at its end */
@@ -50,7 +59,7 @@ export class SimulatedCar {
     const volts = circuit?.ways[0]!.volts ?? 0;
     const still = { wh: 0, flowing: { watts: 0, amps: 0, phases: 0, volts } };
     if (!circuit) return still;
-    const toSoc = targetOn(circuit, this.plan.session.toSoc);
+    const toSoc = Math.min(this.limitSoc, targetOn(circuit, this.plan.session.toSoc));
     if (this.soc >= toSoc - 1e-9 || seconds <= 0) return still;
     const done = run(
       circuit,
@@ -60,7 +69,7 @@ export class SimulatedCar {
     const last = done.slices.at(-1);
     if (!last) return still;
     this.soc = done.end.soc;
-    this.packC = done.end.packC;
+    this.packC = done.end.packC ?? this.packC;
     const watts = done.end.elapsed < seconds - 1e-6 ? 0 : last.endWallW;
     return {
       wh: ledgerOf(done.slices).wall,

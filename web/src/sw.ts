@@ -27,7 +27,7 @@ registerRoute(
 );
 
 /** Readings, and what is told as it happens, are asked for by the moment: remembered they would only lie about. */
-const BY_THE_MOMENT = /\/(events|sessions|file|charge-points)(\/|$)/;
+const BY_THE_MOMENT = /\/(events|sessions|file|charge-points|devices-now)(\/|$)/;
 /** Where what was last read of a household is remembered. */
 const HOUSEHOLD = "household";
 const plugins = [

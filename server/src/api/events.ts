@@ -7,7 +7,7 @@ export interface Happening {
   /** Its place in the order of this run of the server: a follower who lost the line says the last one it had. */
   readonly id: string;
   readonly household: string;
-  readonly event: "session" | "samples" | "point";
+  readonly event: "session" | "samples" | "point" | "device";
   readonly data: object;
 }
 

@@ -11,6 +11,7 @@ import {
 } from "@kettleback/core";
 import { BIN_DAYS } from "../database";
 import { actAsked, newKey } from "../live";
+import { newSecret, tryAsked } from "./devices";
 import * as asked from "./requests";
 
 type Json = Record<string, unknown>;
@@ -72,6 +73,17 @@ const pointState = object({
   hasPassword: { type: "boolean" },
   session: orNull("string"),
 });
+const deviceState = object({
+  id: text,
+  session: orNull("string"),
+  readAt: orNull("string"),
+  trouble: orNull("string"),
+  limitSoc: orNull("number"),
+  note: orNull("string"),
+  hasSecret: { type: "boolean" },
+});
+const leaf = object({ path: text, value: { type: ["number", "string"] } });
+const told = object({ role: text, path: text });
 const knock = object({ identity: text, from: text, at: text, times: { type: "integer" }, why: text });
 const network = object({
   id: text,
@@ -390,9 +402,33 @@ export const OPERATIONS: readonly Operation[] = [
   },
   {
     method: "get",
+    path: `${HOUSE}/devices-now`,
+    summary:
+      "How one's own devices stand: what each is read for, when it last told something, and what is wrong",
+    answers: [ok(object({ devices: list(deviceState) }))],
+    refusals: [404],
+  },
+  {
+    method: "put",
+    path: `${HOUSE}/devices-now/:id/secret`,
+    summary: "Keep what a device wants to hear before it tells anything; it is never told again",
+    body: newSecret,
+    answers: [ok(object({ hasSecret: { type: "boolean" } }))],
+    refusals: [404],
+  },
+  {
+    method: "post",
+    path: `${HOUSE}/devices-now/try`,
+    summary: "Ask or hear a device once: the figures it tells, and what they are likely to be",
+    body: tryAsked,
+    answers: [ok(object({ leaves: list(leaf), guess: list(told), trouble: orNull("string") }))],
+    refusals: [404, 503],
+  },
+  {
+    method: "get",
     path: `${HOUSE}/events`,
     summary:
-      "What happens, as server-sent events: `session`, `samples`, `point`, and `reset` where too much was missed",
+      "What happens, as server-sent events: `session`, `samples`, `point`, `device`, and `reset` where too much was missed",
     answers: [{ status: 200, what: "A line that stays open", type: "text/event-stream" }],
     refusals: [503],
   },

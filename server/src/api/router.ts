@@ -4,11 +4,12 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { Readable } from "node:stream";
 import { pipeline } from "node:stream/promises";
-import { judgePlan, KIND_NAMES, SPEC_VERSION } from "@kettleback/core";
+import { judgePlan, KIND_NAMES, SPEC_VERSION, type Kind } from "@kettleback/core";
 import { HouseholdRow, RestoringError, UnreadableCopyError, type Keeper } from "../database";
-import type { Central } from "../live";
+import type { Central, Devices } from "../live";
 import { binOf } from "./bin";
 import { chargePointRoutes } from "./charge-points";
+import { deviceRoutes } from "./devices";
 import type { Events } from "./events";
 import type { Garages } from "./garages";
 import { householdText } from "./household-file";
@@ -54,13 +55,14 @@ export interface ApiOptions {
   readonly events: Events;
   readonly keeper?: Keeper | undefined;
   readonly central: Central;
+  readonly devices: Devices;
 }
 
 /** A garage from so many bytes on is sent compressed. */
 const LARGE = 16 * 1024;
 
 /** The interface under /api. Every request works on its own entity manager. */
-export function api({ orm, garages, events, keeper, central }: ApiOptions): Router {
+export function api({ orm, garages, events, keeper, central, devices }: ApiOptions): Router {
   const router = Router();
   const em = () => orm.em.fork();
 
@@ -165,7 +167,11 @@ export function api({ orm, garages, events, keeper, central }: ApiOptions): Rout
   networkRoutes(router, em);
   sessionRoutes(router, em, events);
   chargePointRoutes(router, em, central.kept, central);
-  kindRoutes(router, em, central);
+  deviceRoutes(router, em, devices);
+  kindRoutes(router, em, (kind, id) => {
+    if (kind === "chargePoints") central.changed(id);
+    if (kind === "devices") void devices.look();
+  });
   router.use(unknownAddress);
   return router;
 }
@@ -280,11 +286,16 @@ function sessionRoutes(router: Router, em: () => EntityManager, events: Events):
 }
 
 /** What a household keeps, of whatever kind. It comes last: a kind's address would take any other. */
-function kindRoutes(router: Router, em: () => EntityManager, central: Central): void {
+function kindRoutes(
+  router: Router,
+  em: () => EntityManager,
+  /** Told of everything that is another now. */
+  changed: (kind: Kind, id: string) => void,
+): void {
   router.post("/households/:household/:kind", async (req, res) => {
     const kind = oneOf(KIND_NAMES, req.params.kind);
     const row = await add(em(), kind, req.params.household, parsed(asked.additionOf(kind), req.body));
-    if (kind === "chargePoints") central.changed(row.id);
+    changed(kind, row.id);
     res.status(201).json(row);
   });
 
@@ -292,7 +303,7 @@ function kindRoutes(router: Router, em: () => EntityManager, central: Central): 
     const address = addressOf(req);
     const body = parsed(asked.changeOf(address.kind), req.body);
     const row = await change(em(), address, body.version, body);
-    if (address.kind === "chargePoints") central.changed(address.id);
+    changed(address.kind, address.id);
     res.json(row);
   });
 
@@ -300,7 +311,7 @@ function kindRoutes(router: Router, em: () => EntityManager, central: Central): 
     const body = parsed(asked.versionOnly, req.body);
     const address = addressOf(req);
     const row = await setDeleted(em(), address, body.version, true);
-    if (address.kind === "chargePoints") central.changed(address.id);
+    changed(address.kind, address.id);
     res.json(row);
   });
 
@@ -308,7 +319,7 @@ function kindRoutes(router: Router, em: () => EntityManager, central: Central): 
     const body = parsed(asked.versionOnly, req.body);
     const address = addressOf(req);
     const row = await setDeleted(em(), address, body.version, false);
-    if (address.kind === "chargePoints") central.changed(address.id);
+    changed(address.kind, address.id);
     res.json(row);
   });
 }

@@ -130,6 +130,20 @@ export const LineEntity = defineEntity({
   },
 }) as unknown as EntitySchema<LineRow>;
 
+/** What a device of one's own wants to hear before it tells anything: no file and no page ever has it. */
+export interface SecretRow {
+  /** The device's. */
+  id: string;
+  secret: string;
+}
+
+/** The table of the secrets of devices. */
+export const SecretEntity = defineEntity({
+  name: "DeviceSecret",
+  tableName: "device_secret",
+  properties: { id: p.string().primary(), secret: p.text() },
+}) as unknown as EntitySchema<SecretRow>;
+
 /** A public network as it was last read: its posts and prices as it gave them. */
 export interface NetworkRow {
   id: string;

@@ -1,6 +1,14 @@
 import { MikroORM, type Options } from "@mikro-orm/libsql";
 import { Migrator } from "@mikro-orm/migrations";
-import { ENTITY_OF, HouseholdRow, LineEntity, NetworkEntity, SampleEntity, SessionEntity } from "./entities";
+import {
+  ENTITY_OF,
+  HouseholdRow,
+  LineEntity,
+  NetworkEntity,
+  SampleEntity,
+  SecretEntity,
+  SessionEntity,
+} from "./entities";
 import { MIGRATIONS } from "./migrations";
 
 /** The database was written by a newer program than this one. */
@@ -21,6 +29,7 @@ const options = (file: string): Options => ({
     SampleEntity,
     NetworkEntity,
     LineEntity,
+    SecretEntity,
     ...Object.values(ENTITY_OF),
   ],
   extensions: [Migrator],

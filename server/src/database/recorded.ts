@@ -33,10 +33,12 @@ export const SAMPLE_COLUMNS = MEASURED.map((measured) =>
  * Fills the table from one parameter: a statement of ten thousand values takes three times as long to prepare. What was
  * told first of a moment counts, and what it lacked is filled in.
  */
-const INSERT =
+const insertWith = (session: string, first: number): string =>
   `insert into sample (session_id, at, ${SAMPLE_COLUMNS.join(", ")}) ` +
-  `select ?, ${["at", ...SAMPLE_COLUMNS].map((_, i) => `json_extract(value, '$[${i}]')`).join(", ")} from json_each(?) where true ` +
+  `select ${session}, ${["at", ...SAMPLE_COLUMNS].map((_, i) => `json_extract(value, '$[${i + first}]')`).join(", ")} from json_each(?) where true ` +
   `on conflict do update set ${SAMPLE_COLUMNS.map((column) => `${column} = coalesce(${column}, excluded.${column})`).join(", ")}`;
+const INSERT = insertWith("?", 0);
+const INSERT_OF_MANY = insertWith("json_extract(value, '$[0]')", 1);
 
 /** Adds readings to a session by its row, within the caller's transaction. */
 export const insertSamples = (
@@ -44,6 +46,12 @@ export const insertSamples = (
   session: number,
   samples: readonly Sample[],
 ): Promise<unknown> => tx.execute(INSERT, [session, JSON.stringify(samples)], "run");
+
+/** Adds readings of many sessions at once, each behind its session's row. A statement by itself is a transaction. */
+export const insertSamplesOfMany = (
+  em: SqlManager,
+  rows: readonly (readonly [session: number, ...Sample])[],
+): Promise<unknown> => em.execute(INSERT_OF_MANY, [JSON.stringify(rows)], "run");
 
 /** A session's readings, moment by moment, from one up to, and without, another. */
 export const readSamples = async (

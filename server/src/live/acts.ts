@@ -1,5 +1,13 @@
 import type { Kept as KeptRow, Plan, SentSchedule, SessionAct, SessionRecord } from "@kettleback/core";
-import { mostForHours, profileOf, scheduleFrom, whyNotAmps, whyNotStart } from "@kettleback/core";
+import {
+  heldTo,
+  MIN_AMPS,
+  mostForHours,
+  profileOf,
+  scheduleFrom,
+  whyNotAmps,
+  whyNotStart,
+} from "@kettleback/core";
 import { Problem, refused } from "../api/problem";
 import { LineEntity } from "../database";
 import type { ActAsked } from "./asked";
@@ -28,12 +36,16 @@ const conflict = (detail: string): Problem => new Problem(409, "Not done", detai
 
 /** Does what is asked of a charge point that is connected. @throws Problem in words where it cannot be done */
 export class Acting {
+  /** The session something is done to, where it was said which. */
+  private meant: number | null = null;
+
   constructor(
     private readonly point: ConnectedPoint,
     private readonly kept: Kept,
   ) {}
 
   async do(asked: ActAsked): Promise<Done> {
+    if ("session" in asked && asked.session !== undefined) this.meant = Number(asked.session);
     switch (asked.act) {
       case "start":
         return this.start(asked.wanted);
@@ -105,12 +117,34 @@ export class Acting {
     const why = whyNotStart(wanted.plan);
     if (why !== null) throw conflict(`It is not started: ${why}`);
     if (wanted.schedule) checkSchedule(wanted.plan, wanted.schedule);
-    await this.keepWanted(wanted);
+    const schedule = wanted.schedule ?? this.heldOver(wanted.plan);
+    await this.keepWanted({ ...wanted, ...(schedule ? { schedule } : {}) });
     return this.ask("RemoteStartTransaction", {
       connectorId: 1,
       idTag: OWN_TAG,
-      ...(wanted.schedule ? { chargingProfile: profileFor(wanted.schedule, this.point.nowMs) } : {}),
+      ...(schedule ? { chargingProfile: profileFor(schedule, this.point.nowMs) } : {}),
     });
+  }
+
+  /** The current a way has to be held to from now on, as a schedule; undefined where it need not be held. */
+  private heldOver(plan: Plan): SentSchedule | undefined {
+    const amps = heldTo(plan);
+    const now = this.point.nowMs;
+    return amps === null ? undefined : scheduleFrom({ begin: new Date(now).toISOString() }, now, amps);
+  }
+
+  /**
+   * Holds a session that goes on to what its way carries for hours, where the car would pull more and no schedule keeps it
+   * below. @returns null where there is nothing to do
+   */
+  async hold({ id, spec: { plan, schedule } }: KeptRow<SessionRecord>): Promise<Done | null> {
+    // Another may begin at another connector meanwhile.
+    this.meant = Number(id);
+    const held = plan && heldTo(plan);
+    if (held === null || held < MIN_AMPS) return null;
+    const ahead = schedule?.filter(({ to }) => Date.parse(to) > this.point.nowMs);
+    const isKept = ahead?.every(({ amps }) => amps !== null && amps <= held) ?? false;
+    return isKept ? null : this.limit(held);
   }
 
   /** Sessions at it are over this way from now on; the one that goes on too. */
@@ -130,7 +164,8 @@ export class Acting {
               fromSoc: spec.fromSoc ?? wanted.plan.session.fromSoc,
             })),
           );
-    return { taken: true, said: "Accepted", ...(row ? { session: row } : {}) };
+    const held = row && (await this.hold(row));
+    return held ?? { taken: true, said: "Accepted", ...(row ? { session: row } : {}) };
   }
 
   private limit(amps: number): Promise<Done> {
@@ -158,18 +193,26 @@ export class Acting {
     );
   }
 
+  /** Charging at once again: at whatever flows, or at what its way is held to. */
   private takeBack(): Promise<Done> {
+    const heldIn = ({ plan }: SessionRecord) => (plan ? heldTo(plan) : null);
     return this.toSession(
       "take-back",
       {},
-      () => this.ask("ClearChargingProfile", { chargingProfilePurpose: "TxProfile" }),
-      (spec) => (spec.schedule ? { ...spec, schedule: scheduleFrom(spec, this.point.nowMs, null) } : spec),
+      (transaction, spec) => {
+        const amps = heldIn(spec);
+        return amps === null
+          ? this.ask("ClearChargingProfile", { chargingProfilePurpose: "TxProfile" })
+          : this.send(transaction, scheduleFrom(spec, this.point.nowMs, amps));
+      },
+      (spec) =>
+        spec.schedule ? { ...spec, schedule: scheduleFrom(spec, this.point.nowMs, heldIn(spec)) } : spec,
     );
   }
 
   private send(transaction: number, schedule: SentSchedule): Promise<Done> {
     return this.ask("SetChargingProfile", {
-      connectorId: 1,
+      connectorId: this.point.connectorOf(transaction) ?? 1,
       csChargingProfiles: profileFor(schedule, this.point.nowMs, transaction),
     });
   }
@@ -181,8 +224,10 @@ export class Acting {
     doIt: (transaction: number, spec: SessionRecord) => Promise<Done>,
     changed: (spec: SessionRecord) => SessionRecord = (spec) => spec,
   ): Promise<Done> {
-    const transaction = this.point.session;
+    const transaction = this.meant ?? this.point.session;
     if (transaction === null) throw conflict("Nothing is charging at it.");
+    if (this.point.connectorOf(transaction) === undefined)
+      throw conflict("That session does not go on at it any more.");
     const before = await this.kept((em) => amendRunning(em, transaction, (spec) => spec));
     if (!before)
       throw conflict(

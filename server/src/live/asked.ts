@@ -12,16 +12,22 @@ export const newKey = z.strictObject({
     .optional(),
 });
 
+/** To which of the sessions at it something is done; to the newest where nothing is said. */
+const session = z
+  .string()
+  .regex(/^\d{1,15}$/, { error: "accepted: the number of a session" })
+  .optional();
+
 /** What is asked of a charge point. */
 export const actAsked = z.discriminatedUnion(
   "act",
   [
     z.strictObject({ act: z.literal("start"), wanted: wantedSchema }),
     z.strictObject({ act: z.literal("follow"), wanted: wantedSchema }),
-    z.strictObject({ act: z.literal("stop") }),
-    z.strictObject({ act: z.literal("limit"), amps: quantity(6, 80, "A") }),
-    z.strictObject({ act: z.literal("schedule"), schedule: scheduleSchema }),
-    z.strictObject({ act: z.literal("take-back") }),
+    z.strictObject({ act: z.literal("stop"), session }),
+    z.strictObject({ act: z.literal("limit"), amps: quantity(6, 80, "A"), session }),
+    z.strictObject({ act: z.literal("schedule"), schedule: scheduleSchema, session }),
+    z.strictObject({ act: z.literal("take-back"), session }),
     z.strictObject({ act: z.literal("reset"), hard: z.boolean() }),
     z.strictObject({ act: z.literal("availability"), operative: z.boolean() }),
     z.strictObject({ act: z.literal("configuration") }),

@@ -5,10 +5,10 @@ import { RateLimiterMemory } from "rate-limiter-flexible";
 import { RPCServer, type RPCClient } from "ocpp-rpc";
 import { chargePointSchema, IDENTITY } from "@kettleback/core";
 import type { Events } from "../api/events";
-import { busy } from "../api/problem";
 import { ENTITY_OF, isNoJson, LineEntity, type Keeper } from "../database";
 import { hostName } from "../safety/names";
-import { Readings, type Kept } from "./keeping";
+import { Acting } from "./acts";
+import { keptBy, Readings, type Kept } from "./keeping";
 import { isPassword } from "../safety/point-password";
 import { PointClock } from "./point-clock";
 import { ConnectedPoint, NOTHING_SAID, type KnownPoint, type PointWorks, type Said } from "./point";
@@ -82,27 +82,27 @@ export class Central {
   private known: { readonly at: number; readonly rows: Promise<readonly Lettable[]> } | undefined;
   private readonly queue: (() => void)[] = [];
   private readonly works: PointWorks;
+  readonly kept: Kept;
+  readonly readings: Readings;
 
   constructor(private readonly options: CentralOptions) {
-    const kept = this.kept;
+    const kept = keptBy(options.orm, options.keeper);
+    this.kept = kept;
+    this.readings = new Readings(kept, options.events);
     this.works = {
       kept,
-      readings: new Readings(kept),
+      readings: this.readings,
       wanted: async (em, id) => wantedIn((await em.findOne(LineEntity, { id }))?.wanted),
       onSaid: (point) => this.tellPoint(point),
       onCard: ({ known }, card) =>
         this.knocked({ identity: known.spec.identity, from: known.spec.name, why: "card", card }),
       onSession: ({ known: { household } }, row) => this.tellSession(household, row),
-      onSamples: ({ known: { household } }, session, samples) => {
-        const moments = samples.map(([at]) => at);
-        this.options.events.publish(household, "samples", {
-          session: String(session),
-          from: Math.min(...moments),
-          to: Math.max(...moments),
-          added: samples.length,
-          samples,
-        });
-      },
+      // What the unit does not do stands in the session, and in its alarms.
+      onBegun: (point, row) =>
+        void new Acting(point, kept).hold(row).then(
+          (done) => done?.session && this.tellSession(point.known.household, done.session),
+          () => undefined,
+        ),
     };
     this.rpc.auth((accept, reject, { identity, password, request }) => {
       const from = request.socket.remoteAddress ?? "";
@@ -115,21 +115,6 @@ export class Central {
     // A line that breaks is no fault of ours.
     this.rpc.on("error", () => undefined);
   }
-
-  /** Works on the database while it is ours, and says so only while it still is. */
-  readonly kept: Kept = async (work) => {
-    const { keeper, orm } = this.options;
-    if (keeper?.busy) throw busy();
-    const done = keeper?.use();
-    try {
-      await keeper?.requireOwn();
-      const result = await work(orm.em.fork());
-      await keeper?.requireOwn();
-      return result;
-    } finally {
-      done?.();
-    }
-  };
 
   /** Takes a connection that asks to become a WebSocket, or closes it. */
   upgrade(request: IncomingMessage, socket: Socket, head: Buffer): void {

@@ -1,5 +1,5 @@
 import type { EntityManager } from "@mikro-orm/core";
-import type { ChargePoint, Kept as KeptRow, Sample, SessionRecord } from "@kettleback/core";
+import type { ChargePoint, Kept as KeptRow, SessionRecord } from "@kettleback/core";
 import type { RPCClient } from "ocpp-rpc";
 import type { Kept, Readings } from "./keeping";
 import {
@@ -60,7 +60,8 @@ export interface PointWorks {
   /** A card was held to it that starts nothing. */
   onCard(point: ConnectedPoint, idTag: string): void;
   onSession(point: ConnectedPoint, row: KeptRow<SessionRecord>): void;
-  onSamples(point: ConnectedPoint, session: number, samples: readonly Sample[]): void;
+  /** A session has begun at it and was answered. */
+  onBegun(point: ConnectedPoint, row: KeptRow<SessionRecord>): void;
 }
 
 /** How often it shows that it is there (s). */
@@ -103,14 +104,21 @@ export class ConnectedPoint {
 
   /** The newest session at it that goes on. */
   get session(): number | null {
-    return [...this.running.values()].at(-1) ?? null;
+    return this.running.size === 0 ? null : Math.max(...this.running.values());
+  }
+
+  /** At which connector a session goes on; undefined where it does not go on here. */
+  connectorOf(session: number): number | undefined {
+    return [...this.running].find(([, running]) => running === session)?.[0];
   }
 
   /** Finds the sessions that went on when it, or this server, was last away. */
   async resume(): Promise<void> {
     const { household, id } = this.known;
-    const [open] = await this.works.kept((em) => openSessions(em, household, id));
-    if (open !== undefined && this.running.size === 0) this.running.set(1, open);
+    const open = await this.works.kept((em) => openSessions(em, household, id));
+    // Of one connector the newest; what has begun meanwhile is newer still.
+    for (const { id: session, connectorId } of open)
+      if (!this.running.has(connectorId)) this.running.set(connectorId, session);
   }
 
   /** Asks it to do something. @throws where it does not answer in time, or cannot */
@@ -145,7 +153,7 @@ export class ConnectedPoint {
       Promise.resolve({ idTagInfo: this.cardInfo(idTag) }),
     );
     this.on<StartTransaction>("StartTransaction", (start) => this.starts(start));
-    this.on<MeterValues>("MeterValues", (values) => this.counts(values));
+    this.onReadings();
     this.on<StopTransaction>("StopTransaction", (stop) => this.stops(stop));
     this.on("DataTransfer", () => Promise.resolve({ status: "UnknownVendorId" }));
     this.on("FirmwareStatusNotification", () => Promise.resolve({}));
@@ -157,6 +165,24 @@ export class ConnectedPoint {
     this.client.handle(action, (({ params }: { params: T }) => {
       const answer = this.turn.then(() => handler(params));
       this.turn = answer.catch(() => undefined);
+      return answer;
+    }) as never);
+  }
+
+  /** Answers readings: several are written together, begun in their order; what comes after them waits for all of them. */
+  private onReadings(): void {
+    let begun: Promise<unknown> = this.turn;
+    let turn: Promise<unknown> = this.turn;
+    this.client.handle("MeterValues", (({ params }: { params: MeterValues }) => {
+      // Something else came in between: it is over first.
+      if (turn !== this.turn) begun = this.turn;
+      const started = begun.then(() => this.counts(params));
+      begun = started.catch(() => undefined);
+      const answer = started.then(async ({ written }) => {
+        await written;
+        return {};
+      });
+      this.turn = turn = Promise.all([this.turn, answer.catch(() => undefined)]);
       return answer;
     }) as never);
   }
@@ -213,6 +239,7 @@ export class ConnectedPoint {
     this.own.set(transactionId, true);
     if (!over) this.running.set(connectorId, transactionId);
     this.works.onSession(this, row);
+    if (!over) setImmediate(() => this.works.onBegun(this, row));
     // Energy flows whether or not we know the card: it is recorded, and the unit told not to go on with it.
     return { transactionId, idTagInfo: this.cardInfo(idTag) };
   }
@@ -224,13 +251,19 @@ export class ConnectedPoint {
     for (const row of rows) this.works.onSession(this, row);
   }
 
-  private async counts({ connectorId, transactionId, meterValue }: MeterValues): Promise<object> {
+  /** Begins to write what was measured. @returns what is over once it is there */
+  private async counts({
+    connectorId,
+    transactionId,
+    meterValue,
+  }: MeterValues): Promise<{ readonly written?: Promise<void> }> {
     const session = transactionId ?? this.running.get(connectorId);
     const samples = readingsIn(meterValue, this.clock, Date.now());
     if (session === undefined || samples.length === 0 || !(await this.isOwn(session))) return {};
-    await this.works.readings.keep(session, samples);
-    this.works.onSamples(this, session, samples);
-    return {};
+    const written = this.works.readings.keep(this.known.household, session, samples);
+    // It is told to whoever waits for it.
+    written.catch(() => undefined);
+    return { written };
   }
 
   private async isOwn(transaction: number): Promise<boolean> {

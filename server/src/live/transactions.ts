@@ -35,6 +35,9 @@ export interface Beginning {
 const keyOf = ({ pointId, connectorId, timestamp, meterStart }: Beginning): string =>
   `ocpp ${pointId} ${connectorId} ${timestamp} ${meterStart}`.slice(0, 120);
 
+/** The connector in the key of a session; 1 where there is none. */
+const connectorIn = (key: string): number => Number(key.split(" ")[2]) || 1;
+
 /** Whether a session is of a charge point. */
 export const isOf = (key: string, pointId: string): boolean => key.startsWith(`ocpp ${pointId} `);
 
@@ -91,14 +94,18 @@ export const isTransaction = async (
   transaction: number,
 ): Promise<boolean> => (await rowOf(em, pointId, transaction)) !== null;
 
-/** The sessions of a charge point that go on, the newest first. */
-export async function openSessions(em: EntityManager, household: string, pointId: string): Promise<number[]> {
+/** The sessions of a charge point that go on, each with its connector, the newest first. */
+export async function openSessions(
+  em: EntityManager,
+  household: string,
+  pointId: string,
+): Promise<{ readonly id: number; readonly connectorId: number }[]> {
   const rows = await em.find(
     SessionEntity,
     { household, endedAt: null, deletedAt: null, key: { $like: `ocpp ${pointId} %` } } as never,
-    { orderBy: { id: "desc" }, fields: ["id"] as never },
+    { orderBy: { id: "desc" }, fields: ["id", "key"] as never },
   );
-  return rows.map(({ id }) => id);
+  return rows.map(({ id, key }) => ({ id, connectorId: connectorIn(key) }));
 }
 
 /** Most a session can have taken (Wh): a register that moved by more was broken, and tells nothing. */

@@ -1,4 +1,5 @@
 import { Problem } from "../api/problem";
+import { isLinkLocal } from "./address";
 
 /** What of a network may be asked for at once: bytes altogether, pages, milliseconds. */
 const LIMITS = { bytes: 48 * 1024 * 1024, pages: 500, ms: 30_000 } as const;
@@ -12,9 +13,6 @@ export interface Reading {
 /** The network did not answer as it should; what it was asked is named, its token never. */
 const failed = (detail: string): Problem => new Problem(502, "Not read", detail);
 
-/** Addresses of this link only, where a cloud machine's own secrets are told. */
-const LINK_LOCAL = /^(169\.254\.|\[fe[89ab])/i;
-
 function addressOf(text: string, from?: URL): URL {
   let url: URL;
   try {
@@ -24,7 +22,7 @@ function addressOf(text: string, from?: URL): URL {
   }
   if (url.protocol !== "http:" && url.protocol !== "https:")
     throw failed("accepted: an address with http or https");
-  if (LINK_LOCAL.test(url.hostname)) throw failed("An address of this link only is not asked.");
+  if (isLinkLocal(url)) throw failed("An address of this link only is not asked.");
   // What was typed, a token above all, goes to nobody but whom it was typed for.
   if (from && url.origin !== from.origin)
     throw failed(`It points on to ${url.origin}, which was not asked for.`);
@@ -133,14 +131,11 @@ interface Endpoint {
 const isVersion = (row: unknown): row is { readonly version: string; readonly url: string } =>
   typeof row === "object" && row !== null && "version" in row && "url" in row;
 
-/**
- * Reads a network's posts and prices: from its list of versions, from the details of one, or from a list of locations.
- * @param token as its network gave it; null where none is needed
- * @throws Problem (502) that says in words what did not go
- */
-export async function readNetworkAt(address: string, token: string | null): Promise<Reading> {
-  const origin = addressOf(address);
-  const asking = new Asking(origin, token);
+/** What stands at an address: the endpoints of a network, from its list of versions or the details of one; or its answer itself. */
+async function endpointsAt(
+  asking: Asking,
+  origin: URL,
+): Promise<{ readonly data: unknown; readonly endpoints: readonly Endpoint[] | null }> {
   let { data } = await asking.data(origin);
   if (Array.isArray(data) && data.length > 0 && data.every(isVersion)) {
     const rows = data;
@@ -154,14 +149,59 @@ export async function readNetworkAt(address: string, token: string | null): Prom
       );
     ({ data } = await asking.data(addressOf(version.url, origin)));
   }
-  if (Array.isArray(data)) return { locations: await asking.list(origin), tariffs: [] };
   const { endpoints } = (data ?? {}) as { endpoints?: unknown };
-  if (!Array.isArray(endpoints)) throw failed("It answers with neither versions, endpoints nor locations.");
-  const of = async (identifier: string): Promise<unknown[]> => {
-    const found = (endpoints as Endpoint[]).find(
-      (row) => row.identifier === identifier && (row.role ?? "SENDER") === "SENDER",
-    );
-    return typeof found?.url === "string" ? asking.list(addressOf(found.url, origin)) : [];
-  };
+  return { data, endpoints: Array.isArray(endpoints) ? (endpoints as Endpoint[]) : null };
+}
+
+/** The list of a module of a network; null where it has no such module. @param since what was changed from then on (ms) */
+async function listOf(
+  asking: Asking,
+  origin: URL,
+  endpoints: readonly Endpoint[],
+  identifier: string,
+  since?: number,
+): Promise<unknown[] | null> {
+  const found = endpoints.find((row) => row.identifier === identifier && (row.role ?? "SENDER") === "SENDER");
+  if (typeof found?.url !== "string") return null;
+  const url = addressOf(found.url, origin);
+  if (since !== undefined) url.searchParams.set("date_from", new Date(since).toISOString());
+  return asking.list(url);
+}
+
+/**
+ * Reads a network's posts and prices: from its list of versions, from the details of one, or from a list of locations.
+ * @param token as its network gave it; null where none is needed
+ * @throws Problem (502) that says in words what did not go
+ */
+export async function readNetworkAt(address: string, token: string | null): Promise<Reading> {
+  const origin = addressOf(address);
+  const asking = new Asking(origin, token);
+  const { data, endpoints } = await endpointsAt(asking, origin);
+  if (Array.isArray(data)) return { locations: await asking.list(origin), tariffs: [] };
+  if (!endpoints) throw failed("It answers with neither versions, endpoints nor locations.");
+  const of = async (identifier: string) => (await listOf(asking, origin, endpoints, identifier)) ?? [];
   return { locations: await of("locations"), tariffs: await of("tariffs") };
+}
+
+/** Sessions and bills of the token's owner: OCPI 2.2.1 Session and CDR objects, unjudged. */
+export interface OwnSessions {
+  readonly sessions: readonly unknown[];
+  readonly cdrs: readonly unknown[];
+}
+
+/**
+ * Reads the sessions and bills a network tells of to the owner of a token, changed since a moment (ms since 1970).
+ * @throws Problem (502) that says in words what did not go
+ */
+export async function readSessionsAt(
+  address: string,
+  token: string | null,
+  since: number,
+): Promise<OwnSessions> {
+  const origin = addressOf(address);
+  const asking = new Asking(origin, token);
+  const { endpoints } = await endpointsAt(asking, origin);
+  const sessions = endpoints && (await listOf(asking, origin, endpoints, "sessions", since));
+  if (!endpoints || !sessions) throw failed("It tells of no sessions: it has no module of that name.");
+  return { sessions, cdrs: (await listOf(asking, origin, endpoints, "cdrs", since)) ?? [] };
 }

@@ -8,5 +8,14 @@ export function planOf(id: string, change: (plan: Plan) => Plan = (plan) => plan
   return change(made.value);
 }
 
+/** The way of the hall, its unit on a circuit that leaves 12 A for it where the car would pull 16 A. */
+export const sharedHall = (): Plan =>
+  planOf("fq-path-curlew-hall", (plan) => ({
+    ...plan,
+    car: { ...plan.car, charger: { ...plan.car.charger, settable: true } },
+    evse: { ...plan.evse, maxAmps: 16, steps: [] },
+    outlet: { ...plan.outlet, circuit: { ...plan.outlet.circuit, breakerAmps: 20, otherLoadAmps: 8 } },
+  }));
+
 /** What a charge point is asked to start. */
 export const wantedPart = (plan: Plan) => ({ plan, carId: "fq-curlew", placeId: "fq-hall" });

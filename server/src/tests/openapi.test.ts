@@ -23,6 +23,7 @@ test("every address of the router is described, and nothing else is", () => {
       garages: new Garages(() => ({}) as never),
       events: new Events(),
       central: {} as never,
+      devices: {} as never,
     }) as unknown as { stack: Layer[] }
   ).stack;
   const routes = layers.flatMap(({ route }) =>

@@ -16,7 +16,7 @@ const MINUTE = 60_000;
 beforeEach(() => {
   real = 5_000;
   clock = new SimulatedClock(() => real, START);
-  call = request(createStandIns([new PowerMeter(clock.now())], clock));
+  call = request(createStandIns([new PowerMeter(clock)], clock));
 });
 
 interface Reading {
@@ -157,7 +157,12 @@ describe("a public network", () => {
     const details = (await call.get("/island-network/2.2.1")).body as {
       data: { endpoints: { identifier: string }[] };
     };
-    expect(details.data.endpoints.map(({ identifier }) => identifier)).toEqual(["locations", "tariffs"]);
+    expect(details.data.endpoints.map(({ identifier }) => identifier)).toEqual([
+      "locations",
+      "tariffs",
+      "sessions",
+      "cdrs",
+    ]);
     const tariffs = ((await call.get("/island-network/2.2.1/tariffs?limit=100")).body as { data: unknown[] })
       .data;
     const read = readNetwork(JSON.stringify({ locations: (await locations()).data, tariffs }), "EUR");

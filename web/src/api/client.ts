@@ -1,10 +1,12 @@
 import { takeEarly } from "./early";
 import type {
+  Device,
   FieldProblem,
   Garage,
   Household,
   Kept,
   Kind,
+  Leaf,
   Measured,
   Plan,
   Sample,
@@ -12,6 +14,7 @@ import type {
   SentSchedule,
   SessionRecord,
   SpecOf,
+  Told,
 } from "@kettleback/core";
 
 /** How a charge point stands; `session` is the one that goes on at it. */
@@ -41,6 +44,29 @@ export interface Knock {
   readonly card?: string;
 }
 
+/** How a device of one's own stands. */
+export interface DeviceState {
+  readonly id: string;
+  /** The session it is read for; null while nothing goes on that it could tell of. */
+  readonly session: string | null;
+  /** When it last told something that could be used. */
+  readonly readAt: string | null;
+  /** What is wrong with it, as one says it of the device: “does not answer in time”. */
+  readonly trouble: string | null;
+  /** The charge at which the car itself ends. */
+  readonly limitSoc: number | null;
+  /** What else it says, without its name: “tells late: what it shows is of 18:20”. */
+  readonly note: string | null;
+  readonly hasSecret: boolean;
+}
+
+/** What a device said when it was tried. */
+export interface Tried {
+  readonly leaves: readonly Leaf[];
+  readonly guess: readonly Told[];
+  readonly trouble: string | null;
+}
+
 /** What a session at a charge point is to be. */
 export interface Wanted {
   readonly plan: Plan;
@@ -52,9 +78,10 @@ export interface Wanted {
 /** What is asked of a charge point. */
 export type PointAct =
   | { readonly act: "start" | "follow"; readonly wanted: Wanted }
-  | { readonly act: "stop" | "take-back" | "ask-now" }
-  | { readonly act: "limit"; readonly amps: number }
-  | { readonly act: "schedule"; readonly schedule: SentSchedule }
+  | { readonly act: "stop" | "take-back"; readonly session: string }
+  | { readonly act: "limit"; readonly amps: number; readonly session: string }
+  | { readonly act: "schedule"; readonly schedule: SentSchedule; readonly session: string }
+  | { readonly act: "ask-now" | "configuration" }
   | { readonly act: "reset"; readonly hard: boolean }
   | { readonly act: "availability"; readonly operative: boolean };
 
@@ -63,13 +90,21 @@ export interface ActDone {
   readonly taken: boolean;
   readonly said: string;
   readonly session?: Kept<SessionRecord>;
+  /** Its settings, where those were asked for. */
+  readonly settings?: readonly {
+    readonly key: string;
+    readonly readonly: boolean;
+    readonly value?: string;
+  }[];
 }
 
 /** The demo's simulated devices. */
 export interface StandIns {
   readonly now: string;
   readonly speed: number;
-  readonly devices: readonly { readonly name: string; readonly what: string }[];
+  readonly devices: readonly { readonly name: string; readonly what: string; readonly fault: string }[];
+  /** What may go wrong with any of them, each in words. */
+  readonly faults: Readonly<Record<string, string>>;
   readonly troubles: Readonly<Record<string, string>>;
   readonly trouble: string;
 }
@@ -284,6 +319,12 @@ export const api = {
       `/households/${household}/charge-points/${point}/password`,
       password === undefined ? {} : { password },
     ),
+  devicesNow: (household: string) =>
+    request<{ devices: DeviceState[] }>("GET", `/households/${household}/devices-now`),
+  giveSecret: (household: string, device: string, secret: string | null) =>
+    request<unknown>("PUT", `/households/${household}/devices-now/${device}/secret`, { secret }),
+  tryDevice: (household: string, asked: { reach: Device["reach"]; secret?: string; id?: string }) =>
+    request<Tried>("POST", `/households/${household}/devices-now/try`, asked),
   act: (household: string, point: string, act: PointAct) =>
     request<ActDone>("POST", `/households/${household}/charge-points/${point}/acts`, act),
   standIns: () => request<StandIns>("GET", "/stand-ins"),

@@ -61,6 +61,7 @@ beforeEach(() => {
   Object.defineProperty(document, "hidden", { configurable: true, get: () => hidden });
   useLive.setState({ householdId: "home", points: [], knocks: [], samples: {}, lineStands: true });
   jest.spyOn(useSessions.getState(), "load").mockResolvedValue();
+  jest.spyOn(api, "devicesNow").mockResolvedValue({ devices: [] });
 });
 afterEach(() => {
   jest.useRealTimers();

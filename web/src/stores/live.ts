@@ -1,6 +1,6 @@
 import { create } from "zustand";
 import type { Sample } from "@kettleback/core";
-import { api, type Knock, type PointState } from "../api/client";
+import { api, type DeviceState, type Knock, type PointState } from "../api/client";
 import { useSessions } from "./sessions";
 
 /** What happens in a household, as it happens. */
@@ -8,10 +8,12 @@ interface LiveState {
   readonly householdId: string | null;
   readonly points: readonly PointState[];
   readonly knocks: readonly Knock[];
+  readonly devices: readonly DeviceState[];
   /** Readings of the sessions that are followed, in the order of time. */
   readonly samples: Readonly<Record<string, readonly Sample[]>>;
   /** Whether the line to the server stands; what is shown may be old while it does not. */
   readonly lineStands: boolean;
+  /** Reads how charge points and devices stand. */
   loadPoints(householdId: string): Promise<void>;
   loadSamples(householdId: string, session: string): Promise<void>;
   note(session: string, samples: readonly Sample[]): void;
@@ -36,14 +38,18 @@ export const useLive = create<LiveState>()((set, get) => ({
   householdId: null,
   points: [],
   knocks: [],
+  devices: [],
   samples: {},
   lineStands: true,
   async loadPoints(householdId) {
     const mine = ++asked;
-    const found = await api.chargePoints(householdId);
+    const [{ points, knocks }, { devices }] = await Promise.all([
+      api.chargePoints(householdId),
+      api.devicesNow(householdId),
+    ]);
     if (mine !== asked) return;
     const same = get().householdId === householdId;
-    set({ householdId, ...found, ...(same ? {} : { samples: {} }) });
+    set({ householdId, points, knocks, devices, ...(same ? {} : { samples: {} }) });
   },
   async loadSamples(householdId, session) {
     const found = await api.samples(householdId, session, 0);
@@ -97,6 +103,7 @@ export function followHousehold(householdId: string): () => void {
     });
     source.addEventListener("session", soon);
     source.addEventListener("point", soon);
+    source.addEventListener("device", soon);
     source.addEventListener("reset", again);
   };
   const close = () => {

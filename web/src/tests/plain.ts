@@ -112,6 +112,7 @@ export function plainGarage(asked: PlainAsked = {}): Garage {
     adapters: [],
     posts: [],
     chargePoints: [],
+    devices: [],
     fuelCars: [
       {
         id: "f",

@@ -3,8 +3,8 @@ import { pathOf, solvePlan, type Plan } from "../../engine/plan";
 import { MIN_AMPS } from "../../trade/signals";
 import type { Amps } from "../../trade/units";
 import { cautionsFor } from "../cautions";
-import type { SentSchedule } from "../record";
-import { mostForHours } from "./profile";
+import type { SentSchedule, SessionRecord } from "../record";
+import { mostForHours, tenthBelow } from "./profile";
 
 /** A stretch that has no end in sight (ms): longer than any car stands. */
 const LONG = 7 * 24 * 3_600_000;
@@ -21,8 +21,27 @@ export function whyNotStart(plan: Plan): string | null {
   const solution = solvePlan(plan);
   if (isRefusal(solution)) return solution.message;
   const stop = cautionsFor(path, solution, plan.session.toSoc).find(({ severity }) => severity === "stop");
-  return stop ? `${stop.what}. ${stop.todo}` : null;
+  if (stop) return `${stop.what} ${stop.todo}`;
+  const held = heldTo(plan);
+  return held !== null && held < MIN_AMPS
+    ? `What this path holds for hours, ${held} A, is less than the ${MIN_AMPS} A a car needs. Have it looked at by an electrician.`
+    : null;
 }
+
+/**
+ * The current (A a phase) a unit has to be held to over a path: the most that path carries for hours, where the car would
+ * pull more if nobody lowered it; null where it pulls no more than that by itself, or on direct current.
+ * @example heldTo(plan) // null
+ */
+export function heldTo(plan: Plan): Amps | null {
+  const circuit = compile(pathOf(plan));
+  const most = mostForHours(plan);
+  if (most === null || isRefusal(circuit)) return null;
+  return circuit.pulls > most + NEAR ? tenthBelow(most) : null;
+}
+
+/** Amps below which a current is not above another. */
+const NEAR = 1e-6;
 
 /**
  * Why a session is not set to a current, in words that say what is accepted; null where it can be.
@@ -68,3 +87,25 @@ export function scheduleFrom(
 
 /** As many as a record has room for. */
 const MOST_STRETCHES = 200;
+
+/** What stretches on for longer than this (ms) was set to hold until something else is. */
+const UNTIL_FURTHER = 24 * 3_600_000;
+
+/**
+ * Whether a schedule has a session wait, or flow lower than its way is held to anyway: something that can be taken back.
+ * @param nowMs ms since 1970
+ * @example isLowered({ plan, schedule: sent }, nowMs) // true
+ */
+export function isLowered(
+  { plan, schedule }: Pick<SessionRecord, "plan" | "schedule">,
+  nowMs: number,
+): boolean {
+  if (!schedule) return false;
+  const [now, ...later] = schedule.filter(({ to }) => Date.parse(to) > nowMs);
+  const untilFurther =
+    now !== undefined &&
+    later.length === 0 &&
+    Date.parse(now.from) <= nowMs &&
+    Date.parse(now.to) - nowMs > UNTIL_FURTHER;
+  return !(untilFurther && now.amps === (plan && heldTo(plan)));
+}

@@ -184,6 +184,12 @@ const JUDGES: Readonly<Record<AlarmCode, Judge>> = {
       }
     );
   },
+  "car-limit": ({ wished, course: { target } }) =>
+    wished !== null && {
+      level: "careful",
+      says: `The car is set to end at ${whole(target * 100)} %; ${whole(wished * 100)} % was asked for.`,
+      todo: "Raise the limit in the car, or leave with less.",
+    },
   slow: (told) => {
     const { measuredW, expectedW, due, lanes } = told;
     const lost = lanes.some(isLost) && lanes.some(({ measured }) => (measured ?? 0) >= CARRIES_A);

@@ -106,6 +106,28 @@ export function socAfterWh({ run: whole, start }: Pick<LiveCourse, "run" | "star
 }
 
 /**
+ * A course that ends sooner: the car's own limit is below what was asked for. Where it is not, the same.
+ * @example limitedTo(course, 1) === course // true
+ */
+export function limitedTo(course: LiveCourse, limit: Fraction | null): LiveCourse {
+  const { target, start, run: whole } = course;
+  const ends = limit === null ? target : Math.max(start.soc, limit);
+  if (ends >= target - NEAR_SOC) return course;
+  const slice = whole.slices.find(({ toSoc }) => toSoc >= ends - NEAR);
+  if (!slice) return { ...course, target: ends, readyAt: null };
+  let [low, high] = [slice.from, slice.to];
+  for (let i = 0; i < ROUNDS && high - low > 1e-3; i++) {
+    const middle = (low + high) / 2;
+    if (socAt(whole, start, middle) < ends) low = middle;
+    else high = middle;
+  }
+  return { ...course, target: ends, readyAt: high };
+}
+
+/** Limits of cars are whole per cents: what is less than half of one below is the same. */
+const NEAR_SOC: Fraction = 0.005;
+
+/**
  * The window in which a moment lies, if any.
  * @example windowAt(course.windows, course.began)?.from // 0
  */

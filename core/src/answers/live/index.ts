@@ -1,3 +1,5 @@
+export * from "./device";
+export * from "./telling";
 export * from "./meter-values";
 export * from "./profile";
 export * from "./course";
@@ -6,3 +8,4 @@ export * from "./standing";
 export * from "./alarms";
 export * from "./watch";
 export * from "./act";
+export * from "./settings";

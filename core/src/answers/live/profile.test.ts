@@ -1,8 +1,19 @@
 import fc from "fast-check";
 import { law } from "../../tests/law";
 import { solvedDemo } from "../../tests/tariffs";
+import type { Plan } from "../../engine/plan";
 import type { SentSchedule } from "../record";
-import { allowedBy, mostForHours, profileOf, scheduleFrom, sentOf, whyNotAmps, whyNotStart } from ".";
+import {
+  allowedBy,
+  heldTo,
+  isLowered,
+  mostForHours,
+  profileOf,
+  scheduleFrom,
+  sentOf,
+  whyNotAmps,
+  whyNotStart,
+} from ".";
 
 const NOW = Date.parse("2026-11-23T18:10:00.400Z");
 const at = (minutes: number): string =>
@@ -115,9 +126,58 @@ test("direct current is set by nobody in amps a phase", () => {
 test("one caution to stop, or a path over which nothing flows, keeps a session from being started afar", () => {
   expect(whyNotStart(plan)).toBeNull();
   const worn = { ...plan, cable: { ...plan.cable!, state: { wear: ["sheath" as const] } } };
-  expect(whyNotStart(worn)).toMatch(/\. /);
+  expect(whyNotStart(worn)).toMatch(/[^.]\. [A-Z]/);
   const full = { ...plan, car: { ...plan.car, endsAt: { ac: 0.3 } } };
   expect(whyNotStart(full)).toMatch(/ends by itself at 30 %/);
+});
+
+describe("a unit that has to be held to what its path carries", () => {
+  /** The same unit, of 16 A, on a 20 A circuit that something else shares. */
+  const shared = (otherLoadAmps: number, settable = true) => ({
+    ...plan,
+    car: { ...plan.car, charger: { ...plan.car.charger, settable } },
+    evse: { ...plan.evse, maxAmps: 16, steps: [] },
+    outlet: {
+      ...plan.outlet,
+      circuit: { ...plan.outlet.circuit, breakerAmps: 20, otherLoadAmps },
+    },
+  });
+
+  test("where the car would pull more by itself: by what is left for it, whoever was to set it; else nothing", () => {
+    expect(heldTo(plan)).toBeNull();
+    expect(heldTo(shared(4))).toBeNull();
+    expect(heldTo(shared(5))).toBe(15);
+    // The car sets whole amps, and the figures count on those.
+    expect(heldTo(shared(7.45))).toBe(12);
+    expect(heldTo(shared(7.45, false))).toBe(12.5);
+    const said = { ...shared(8), settings: { ...shared(8).settings, carAmps: 14 } };
+    expect(heldTo(said)).toBe(12);
+    expect(heldTo({ ...said, settings: { ...said.settings, carAmps: 12 } })).toBeNull();
+  });
+
+  test("it may be started from afar, as it is held there; not where that is less than a car needs", () => {
+    expect(whyNotStart(shared(8))).toBeNull();
+    expect(heldTo(shared(15, false))).toBe(5);
+    expect(whyNotStart(shared(15, false))).not.toBeNull();
+  });
+
+  test("direct current is held by nobody in amps a phase", () => {
+    expect(heldTo(solvedDemo(2).plan)).toBeNull();
+  });
+
+  test("being held is nothing to take back; lower, later or with hours to come is", () => {
+    const held = shared(8);
+    const lowered = (schedule: SentSchedule, by: Plan = held) =>
+      isLowered({ plan: by, schedule }, Date.parse(at(60)));
+    expect(isLowered({ plan: held, schedule: undefined }, NOW)).toBe(false);
+    expect(lowered(scheduleFrom({ begin: at(0) }, NOW, 12))).toBe(false);
+    expect(lowered(scheduleFrom({ begin: at(0) }, NOW, 8))).toBe(true);
+    expect(lowered([row(0, 120, 12)])).toBe(true);
+    expect(lowered([row(0, 90, 12), row(100, 20_000, 12)])).toBe(true);
+    expect(lowered([row(70, 20_000, 12)])).toBe(true);
+    expect(lowered(scheduleFrom({ begin: at(0) }, NOW, null), plan)).toBe(false);
+    expect(lowered(scheduleFrom({ begin: at(0) }, NOW, null))).toBe(true);
+  });
 });
 
 describe("a session's schedule once something else holds", () => {

@@ -30,8 +30,11 @@ export interface ChargingProfile {
 const STACK_LEVEL = 0;
 const PROFILE_ID = 1;
 
-/** OCPP 1.6 (7.14) has limits in steps of a tenth. Rounded down, never up. */
-const tenthBelow = (amps: Amps): Amps => Math.floor(amps * 10 + 1e-6) / 10;
+/**
+ * OCPP 1.6 (7.14) has limits in steps of a tenth. Rounded down, never up.
+ * @example tenthBelow(9.87) // 9.8
+ */
+export const tenthBelow = (amps: Amps): Amps => Math.floor(amps * 10 + 1e-6) / 10;
 
 /**
  * The most a path may carry for hours on a phase (A): what flows by itself, and no more than any of its links holds.

@@ -5,6 +5,7 @@ import { LOSS_CAUSES } from "../../engine/session";
 import type { Amps, Fraction, Seconds, WattHours } from "../../trade/units";
 import { energyAlong, measuredIn, measuredOver, seriesOf, type Measured, type Sample } from "../record";
 import { onClock, socAfterWh, type LiveCourse } from "./course";
+import { IDLE_W } from "./standing";
 
 /** The last that was read of each quantity, and when. */
 export interface Latest {
@@ -100,7 +101,8 @@ const MOST_SLICES = 400;
 const NO_LOSS = Object.fromEntries(LOSS_CAUSES.map((cause) => [cause, 0])) as unknown as Slice["wh"];
 
 /**
- * What was measured as a run: energies as counted, spread evenly between readings.
+ * What was measured as a run: energies as counted, spread evenly between readings. Where nothing to speak of flowed it only
+ * stood there; what was counted meanwhile is added to what flowed before or after.
  * @example measuredRun(course, progressOf(course, [])).slices // []
  */
 export function measuredRun(course: LiveCourse, { energy }: Progress): Run {
@@ -108,10 +110,18 @@ export function measuredRun(course: LiveCourse, { energy }: Progress): Run {
   const kept = energy.filter((_, i) => i % step === 0 || i === energy.length - 1);
   const slices: Slice[] = [];
   let soc = course.start.soc;
+  // Counted while it stood there.
+  let owed = 0;
   for (let i = 1; i < kept.length; i++) {
     const [[from, before], [to, after]] = [kept[i - 1]!, kept[i]!];
     if (!(to > from)) continue;
-    const wall = after - before;
+    const counted = after - before;
+    if ((counted * 3600) / (to - from) < IDLE_W) {
+      owed += counted;
+      continue;
+    }
+    const wall = counted + owed;
+    owed = 0;
     const watts = (wall * 3600) / (to - from);
     const toSoc = socAfterWh(course, after);
     slices.push({
@@ -134,11 +144,14 @@ export function measuredRun(course: LiveCourse, { energy }: Progress): Run {
     });
     soc = toSoc;
   }
+  const last = slices.at(-1);
+  if (last && owed > 0) slices[slices.length - 1] = { ...last, wall: (last.wall + owed) as WattHours };
   return { slices, end: { soc, packC: null, elapsed: slices.at(-1)?.to ?? course.began } };
 }
 
 /**
- * What a session has cost up to a moment, by its tariff and what was counted; standing there is counted up to it.
+ * What a session has cost up to a moment, by its tariff and what was counted. Standing there is counted up to it once
+ * nothing flows any more; one that charges is billed up to its last reading.
  * @returns null while nothing was counted
  * @example costSoFar(course, progressOf(course, []), 600) // null
  */
@@ -147,8 +160,11 @@ export function costSoFar(course: LiveCourse, progress: Progress, until: Seconds
   const { plan, circuit, clock } = course;
   const done = measuredRun(course, progress);
   if (done.slices.length === 0) return null;
+  const flows = (progress.power.at(-1)?.[1] ?? 0) >= IDLE_W;
   return bill(plan.tariff, done, clock, {
     ...connectionOf(plan, circuit, clock),
-    to: Math.max(until, done.end.elapsed),
+    // Its clock begins with the minute, and it within that.
+    from: course.began,
+    to: flows ? done.end.elapsed : Math.max(until, done.end.elapsed),
   });
 }

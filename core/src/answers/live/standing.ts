@@ -16,6 +16,7 @@ export const ALARM_CODES = [
   "stopped",
   "phase-lost",
   "low-volts",
+  "car-limit",
   "slow",
   "late",
   "silent",
@@ -51,7 +52,10 @@ export interface LaneNow {
 
 /** A session that goes on, as it stands at a moment: expected beside measured. Times on its clock (s). */
 export interface Watch {
+  /** As far as the car's own limit lets it go. */
   readonly course: LiveCourse;
+  /** The charge that was asked for, where the car's own limit is below it; null otherwise. */
+  readonly wished: Fraction | null;
   readonly progress: Progress;
   readonly now: Seconds;
   /** Since its beginning. */

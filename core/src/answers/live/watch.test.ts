@@ -4,7 +4,16 @@ import { element, solvedDemo, tariffOf } from "../../tests/tariffs";
 import { solvePlan, type Plan } from "../../engine/plan";
 import { isRefusal } from "../../engine/path";
 import { recordSchema, sampleOf, type Measured, type Sample, type SessionRecord } from "../record";
-import { expectedCourse, socAfterWh, wallBy, watchOf, type AlarmCode, type LiveCourse, type Watch } from ".";
+import {
+  expectedCourse,
+  socAfterWh,
+  wallBy,
+  watchOf,
+  watchOver,
+  type AlarmCode,
+  type LiveCourse,
+  type Watch,
+} from ".";
 
 /** Three phases of 230 V, 16 A on each by the car, a unit of 8 W: 11,048 W at the wall, whatever the charge up to 80 %. */
 const hall = solvedDemo(5).plan;
@@ -80,6 +89,16 @@ describe("as it should be", () => {
   });
 
   test("nothing asks anybody to look", () => expect(codes(watch)).toEqual([]));
+});
+
+test("it is billed up to its last reading while it charges; standing there counts once nothing flows any more", () => {
+  const parked: Plan = { ...plain, tariff: tariffOf(element({ ENERGY: 0.4, PARKING_TIME: 6 })) };
+  const energy = FLOWS_W / 1000 / 2;
+  // Fifty seconds after the newest of half an hour's readings.
+  expect(watched(30 + 50 / 60, series(30), { plan: parked }).cost).toBeCloseTo(0.4 * energy, 6);
+  const idle = series(50, (minute) => (minute <= 30 ? {} : { watts: 12, amps: 0, amps2: 0, amps3: 0 }));
+  // Twenty minutes up to its last reading, and ten more.
+  expect(watched(60, idle, { plan: parked }).cost).toBeCloseTo(0.4 * (energy + 0.012 / 3) + 6 * 0.5, 6);
 });
 
 describe("what tells the charge", () => {
@@ -389,4 +408,44 @@ test("on direct current one lane at the pack's volts, and its power beside what 
   const rest = courseOf(recorded({ plan: rapid, fromSoc: watch.charge.soc, begin: at(10) }));
   const longer = ((rest.readyAt! - rest.began) * watch.expectedW) / 20_000;
   expect(Math.abs(watch.readyAt! - watch.now - longer)).toBeLessThan(1);
+});
+
+describe("a car that ends by itself below what was asked for", () => {
+  const limited = (limit: number | null, minutes = 60) =>
+    watchOver(courseOf(recorded()), series(minutes), beganMs + minutes * 60_000, limit);
+
+  test("is said to, and is ready at its own limit, when it was to get there", () => {
+    const watch = limited(0.7);
+    expect(codes(watch)).toEqual(["car-limit"]);
+    expect(watch.alarms[0]!.says).toBe("The car is set to end at 70 %; 80 % was asked for.");
+    expect([watch.course.target, watch.wished]).toEqual([0.7, 0.8]);
+    const { course } = watched(60, series(60));
+    expect(watch.readyAt!).toBeLessThan(course.readyAt!);
+    expect(Math.abs(watch.course.readyAt! - watch.readyAt!)).toBeLessThan(2);
+    expect(socAfterWh(course, wallBy(course.run, watch.course.readyAt!))).toBeCloseTo(0.7, 4);
+  });
+
+  test("a limit at or above it, or none that is known, changes nothing", () => {
+    const plainly = watched(60, series(60));
+    for (const limit of [null, 0.8, 0.797, 1]) expect(limited(limit)).toEqual(plainly);
+    expect(limited(0.79).wished).toBe(0.8);
+  });
+
+  test("once it has ended there it is done: nothing has stopped that should not", () => {
+    const { course } = limited(0.6);
+    const ended = Math.ceil((course.readyAt! - course.began) / 60);
+    const over = ended + 30;
+    const samples = series(over, (minute) =>
+      minute <= ended ? {} : { watts: 8, amps: 0, amps2: 0, amps3: 0 },
+    );
+    const watch = watchOver(courseOf(recorded()), samples, beganMs + over * 60_000, 0.6);
+    expect(codes(watch)).toEqual(["car-limit"]);
+    expect(watch.expectedW).toBe(0);
+    expect(codes(watchOver(courseOf(recorded()), samples, beganMs + over * 60_000))).toContain("stopped");
+  });
+
+  test("one that had more from the beginning has nothing to charge", () => {
+    const watch = limited(0.4, 10);
+    expect([watch.course.target, watch.expectedW]).toEqual([0.5, 0]);
+  });
 });

@@ -6,7 +6,7 @@ import { onOnePhase } from "../says";
 import type { Sample, SessionRecord } from "../record";
 import { alarmsOf } from "./alarms";
 import { IDLE_W, LIVE_A, type Banded, type LaneNow, type Watch } from "./standing";
-import { expectedCourse, onClock, socAfterWh, wallBy, windowAt, type LiveCourse } from "./course";
+import { expectedCourse, limitedTo, onClock, socAfterWh, wallBy, windowAt, type LiveCourse } from "./course";
 import { costSoFar, progressOf, type Progress } from "./progress";
 
 /** What a reading of the car's is off: whole per cents (see Log). */
@@ -25,6 +25,15 @@ const banded = (soc: Fraction, off: Fraction): Banded => ({
   low: Math.max(0, soc - off),
   high: Math.min(1, soc + off),
 });
+
+/**
+ * The charge a session should have at a time of its clock, with how far that may be off.
+ * @example expectedAt(course, course.began).soc === course.start.soc // true
+ */
+export function expectedAt({ run: whole, start, target }: LiveCourse, at: Seconds): Banded {
+  const soc = Math.min(Math.max(target, start.soc), socAt(whole, start, at));
+  return banded(soc, CAR_OFF + COUNTER_OFF * Math.max(0, soc - start.soc));
+}
 
 /** The charge as it is told best: by the car, carried on by what was counted since; by the counter; by the clock. */
 function chargeNow(course: LiveCourse, { latest, wallWh, energy }: Progress, now: Seconds): Watch["charge"] {
@@ -149,9 +158,16 @@ export function watchOf(record: SessionRecord, samples: readonly Sample[], nowMs
 
 /**
  * The same over a course that was made already: it changes only with its plan and its schedule.
+ * @param limit the charge at which the car itself ends, where it tells that
  * @example watchOver(course, [], Date.now()).charge.by // "clock"
  */
-export function watchOver(course: LiveCourse, samples: readonly Sample[], nowMs: number): Watch {
+export function watchOver(
+  whole: LiveCourse,
+  samples: readonly Sample[],
+  nowMs: number,
+  limit: Fraction | null = null,
+): Watch {
+  const course = limitedTo(whole, limit);
   const progress = progressOf(course, samples);
   const now = Math.max(course.began, onClock(course, nowMs));
   const { latest, power } = progress;
@@ -162,16 +178,16 @@ export function watchOver(course: LiveCourse, samples: readonly Sample[], nowMs:
   const { watts: expectedW, phases } = wattsNow(course, charge.soc, now);
   const measuredW = stale ? null : recentW(progress, now);
   const lanes = lanesNow(course, expectedW, phases, progress);
-  const soc = socAt(course.run, course.start, now);
   const cost = costSoFar(course, progress, now);
   const standing = { charge, now, expectedW, measuredW, lanes, stale };
   const told: Omit<Watch, "alarms"> = {
     course,
+    wished: course === whole ? null : whole.target,
     progress,
     ...standing,
     elapsed: now - course.began,
     age,
-    expected: banded(soc, CAR_OFF + COUNTER_OFF * Math.max(0, soc - course.start.soc)),
+    expected: expectedAt(course, now),
     expectedWh: wallBy(course.run, now),
     wallWh: progress.wallWh,
     cost: cost && amountOf(cost.total),

@@ -12,7 +12,8 @@ export type ReadSessions =
   | { readonly ok: true; readonly value: readonly SessionRecord[]; readonly notes: readonly string[] }
   | { readonly ok: false; readonly problems: readonly FieldProblem[] };
 
-const moment = z.iso
+/** A moment as OCPI 2.2.1 tells it, as ISO 8601 in universal time. */
+export const ocpiMoment = z.iso
   .datetime({ offset: true, local: true, error: "accepted: a moment such as 2026-11-23T18:10:00Z" })
   // OCPI 2.2.1: a date without a zone is in universal time.
   .transform((text) => new Date(/(Z|[+-]\d\d:\d\d)$/.test(text) ? text : `${text}Z`).toISOString());
@@ -26,8 +27,8 @@ const cdrSchema = z
       .max(39, { error: "accepted: up to 39 characters" }),
     country_code: z.string().default("ZZ"),
     party_id: z.string().default("ZZZ"),
-    start_date_time: moment,
-    end_date_time: moment,
+    start_date_time: ocpiMoment,
+    end_date_time: ocpiMoment,
     currency: z.string({ error: "needed: the currency, three letters such as EUR" }),
     cdr_location: z.looseObject(
       {
@@ -48,7 +49,7 @@ const cdrSchema = z
     charging_periods: z
       .array(
         z.looseObject({
-          start_date_time: moment,
+          start_date_time: ocpiMoment,
           dimensions: z.array(z.looseObject({ type: z.string(), volume: z.number() })),
         }),
       )

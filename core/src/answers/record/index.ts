@@ -3,3 +3,4 @@ export * from "./series";
 export * from "./columns";
 export * from "./csv";
 export * from "./cdr";
+export * from "./ocpi-session";

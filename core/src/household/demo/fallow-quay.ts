@@ -329,6 +329,37 @@ export const fallowQuay: Garage = {
       "fq-hall-post",
     ),
   ],
+  devices: [
+    kept("fq-boathouse-meter", {
+      name: "Boathouse meter",
+      of: { kind: "outlets", id: "fq-boathouse-socket" },
+      reach: { kind: "mqtt", address: "mqtt://127.0.0.1:4183", topic: "boathouse/meter" },
+      fields: [
+        { role: "at", path: "at" },
+        { role: "watts", path: "watts", unit: "W" },
+        { role: "volts", path: "volts", unit: "V" },
+        { role: "amps", path: "amps", unit: "A" },
+        { role: "counterWh", path: "totalWh", unit: "Wh" },
+      ],
+    }),
+    kept("fq-curlew-report", {
+      name: "Curlew's own report",
+      of: { kind: "cars", id: "fq-curlew" },
+      reach: { kind: "http", address: "http://127.0.0.1:4182/curlew/reading", everySeconds: 5 },
+      fields: [
+        { role: "at", path: "at" },
+        { role: "soc", path: "charge_percent", unit: "%" },
+        { role: "packC", path: "pack_temperature_c", unit: "°C" },
+        { role: "limitSoc", path: "charge_limit_percent", unit: "%" },
+      ],
+    }),
+    kept("fq-island-sessions", {
+      name: "Island charging",
+      of: { kind: "cars", id: "fq-curlew" },
+      reach: { kind: "ocpi", address: "http://127.0.0.1:4182/island-network/versions", everySeconds: 5 },
+      fields: [],
+    }),
+  ],
   fuelCars: [kept("fq-old-estate", { name: "the old estate", uses: 6.8, usesUnit: "l/100 km" })],
   lineups: [],
   posts: [

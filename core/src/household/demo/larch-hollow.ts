@@ -226,6 +226,7 @@ export const larchHollow: Garage = {
     }),
   ],
   chargePoints: [],
+  devices: [],
   fuelCars: [],
   adapters: [
     kept("lh-type1-j3400", { name: "Type 1 to J3400 adapter", from: "type1", to: "j3400-ac", amps: 80 }),

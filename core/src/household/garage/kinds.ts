@@ -18,6 +18,7 @@ import {
 import type { FieldProblem } from "../../things/documents";
 import { PLAN_MAX_BYTES, sessionSchema, settingsSchema } from "../../engine/plan";
 import { LINEUP_MAX_BYTES } from "../../answers/lineup";
+import { deviceSchema, type Device } from "../../answers/live";
 import { knownPostSchema } from "../../answers/posts";
 import { chargePointSchema } from "./charge-point";
 import { idFieldOf, NAMED_PARTS, PART_IDS, PART_KINDS } from "./part-ids";
@@ -91,6 +92,17 @@ export const KINDS = {
     part: "chargePoint",
     schema: chargePointSchema,
     parent: "evses",
+  },
+  devices: {
+    one: "device",
+    table: "device",
+    part: "device",
+    schema: deviceSchema,
+    parent: null,
+    references: (spec: Device, map: MapReference) => ({
+      ...spec,
+      of: { ...spec.of, id: map(spec.of.kind, spec.of.id, "of.id") },
+    }),
   },
   posts: { one: "post", table: "known_post", part: "knownPost", schema: knownPostSchema, parent: "tariffs" },
   paths: {

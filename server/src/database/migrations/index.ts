@@ -9,6 +9,7 @@ import { M0008Posts } from "./0008-posts";
 import { M0009LanesAndTemperatures } from "./0009-lanes-and-temperatures";
 import { M0010Arrivals } from "./0010-arrivals";
 import { M0011ChargePoints } from "./0011-charge-points";
+import { M0012Devices } from "./0012-devices";
 
 /** Every migration in order. A name, once released, never changes. */
 export const MIGRATIONS = [
@@ -23,4 +24,5 @@ export const MIGRATIONS = [
   { name: "0009-lanes-and-temperatures", class: M0009LanesAndTemperatures },
   { name: "0010-arrivals", class: M0010Arrivals },
   { name: "0011-charge-points", class: M0011ChargePoints },
+  { name: "0012-devices", class: M0012Devices },
 ] as const;

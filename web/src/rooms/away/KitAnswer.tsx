@@ -3,7 +3,8 @@ import { Button } from "../../controls/Button";
 import { decimals } from "../../format/number";
 import type { SeenKit } from "./KitView";
 import type { ViewProps } from "./view";
-import { amountText, kmText, listText } from "./words";
+import { listText } from "../../format/words";
+import { amountText, kmText } from "./words";
 
 /** What the ticked kit comes to, and the least that would do as much. */
 export function KitAnswer({ garage, draft, onChange, seen }: ViewProps & { readonly seen: SeenKit }) {

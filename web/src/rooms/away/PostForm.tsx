@@ -8,8 +8,7 @@ import {
   type FieldProblem,
   type PlaceOnEarth,
 } from "@kettleback/core";
-import { Button } from "../../controls/Button";
-import { Dialog } from "../../controls/Dialog";
+import { KeepDialog } from "../../controls/KeepDialog";
 import { FigureInput } from "../../controls/FigureInput";
 import { Select } from "../../controls/Select";
 import { TextInput } from "../../controls/TextInput";
@@ -75,23 +74,7 @@ export function PostForm({
       .catch(sayTrouble);
   };
   return (
-    <Dialog
-      title="A post I know"
-      typed
-      onClose={onClose}
-      onSubmit={(e) => {
-        e.preventDefault();
-        save();
-      }}
-      footer={
-        <>
-          <Button quiet type="button" onClick={onClose}>
-            Close
-          </Button>
-          <Button type="submit">Keep it</Button>
-        </>
-      }
-    >
+    <KeepDialog title="A post I know" onKeep={save} onClose={onClose}>
       <div className="post-form">
         <TextInput says="Name" focused maxLength={80} wrong={wrong("name")} value={name} onChange={setName} />
         {figure("Latitude", "degrees north", at.lat, "at.lat", (lat) => setAt({ ...at, lat }))}
@@ -120,7 +103,7 @@ export function PostForm({
         />
       </div>
       {tried && <Wrong problems={problems} />}
-    </Dialog>
+    </KeepDialog>
   );
 }
 

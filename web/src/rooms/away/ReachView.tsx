@@ -14,7 +14,7 @@ import { carOf, openKit } from "../../jobs/away";
 import { ReachDrawing } from "./ReachDrawing";
 import { ReachFields } from "./ReachFields";
 import type { ViewProps } from "./view";
-import { listText } from "./words";
+import { listText } from "../../format/words";
 
 const PARKED_WORDS: Readonly<Record<Parked, string>> = { "nose-in": "nose in", "back-in": "backed in" };
 const metres = (m: number): string => `${decimals(m, 1)} m`;

@@ -4,7 +4,8 @@ import { Table } from "../../controls/Table";
 import { clockText } from "../../format/manner";
 import { durationText, percentText } from "../../format/number";
 import type { ViewProps } from "./view";
-import { amountText, kmText, listText } from "./words";
+import { listText } from "../../format/words";
+import { amountText, kmText } from "./words";
 
 const GOAL_WORDS: Readonly<Record<Goal, string>> = {
   time: "Quickest",

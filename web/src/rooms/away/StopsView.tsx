@@ -11,7 +11,8 @@ import { StopFields } from "./StopFields";
 import { TripPicture } from "./TripPicture";
 import { TripSentence } from "./TripSentence";
 import type { ViewProps } from "./view";
-import { amountText, kmText, listText } from "./words";
+import { listText } from "../../format/words";
+import { amountText, kmText } from "./words";
 
 type Plans = NonNullable<JobResult<"trip">>;
 

@@ -24,10 +24,6 @@ export const nearText = (km: number, unit: DistanceUnit): string => {
 export const amountText = (amount: number, currency: string): string =>
   moneyText(micros(amount) as Micros, currency);
 
-/** Names one after another: a, b and c. */
-export const listText = (names: readonly string[]): string =>
-  names.length < 2 ? (names[0] ?? "") : `${names.slice(0, -1).join(", ")} and ${names.at(-1)!}`;
-
 /** What of the kit is put together, as words; nothing where all of it hangs there. */
 export function togetherText({ mask, setTo }: Combination, pieces: readonly KitPiece[]): string {
   const names = piecesOf(mask).map((at) => pieceName(pieces[at]!));

@@ -1,7 +1,6 @@
 import { useState } from "react";
 import { chargePointSchema, problemsOf, type ChargePoint, type Garage, type Kept } from "@kettleback/core";
-import { Button } from "../../controls/Button";
-import { Dialog } from "../../controls/Dialog";
+import { KeepDialog } from "../../controls/KeepDialog";
 import { Select } from "../../controls/Select";
 import { TextInput } from "../../controls/TextInput";
 import { Tick } from "../../controls/Tick";
@@ -47,22 +46,10 @@ export function ChargePointForm({ garage, row, onClose }: Props) {
       .catch(sayTrouble);
   };
   return (
-    <Dialog
+    <KeepDialog
       title={row.id === undefined ? "Add a charge point" : row.spec.name}
-      typed
+      onKeep={save}
       onClose={onClose}
-      onSubmit={(e) => {
-        e.preventDefault();
-        save();
-      }}
-      footer={
-        <>
-          <Button quiet type="button" onClick={onClose}>
-            Close
-          </Button>
-          <Button type="submit">Keep it</Button>
-        </>
-      }
     >
       <div className="charge-point-form">
         <TextInput says="Name" focused maxLength={80} wrong={wrong("name")} value={name} onChange={setName} />
@@ -97,6 +84,6 @@ export function ChargePointForm({ garage, row, onClose }: Props) {
           </p>
         ))}
       </div>
-    </Dialog>
+    </KeepDialog>
   );
 }

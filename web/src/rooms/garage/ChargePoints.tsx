@@ -8,7 +8,9 @@ import { useGarage } from "../../stores/garage";
 import { useLive } from "../../stores/live";
 import { sayDone, sayTrouble } from "../../stores/notices";
 import { useFollowing } from "../../stores/useFollowing";
+import { useForgetting } from "../../stores/useForgetting";
 import { ChargePointForm, type EditedPoint } from "./ChargePointForm";
+import { PointSettings } from "./PointSettings";
 
 /** Where a charge point connects to: this server, as the browser reaches it. */
 const addressOf = ({ protocol, host }: Pick<Location, "protocol" | "host">): string =>
@@ -74,7 +76,7 @@ interface PointProps {
 }
 
 function Point({ row, garage, state, onEdit }: PointProps) {
-  const { remove, restore } = useGarage();
+  const forgetThing = useForgetting("chargePoints");
   const loadPoints = useLive((s) => s.loadPoints);
   const [password, setPassword] = useState<string | null>(null);
   const [renewing, setRenewing] = useState(false);
@@ -87,15 +89,7 @@ function Point({ row, garage, state, onEdit }: PointProps) {
       setRenewing(false);
       return loadPoints(household);
     }, sayTrouble);
-  const forget = () =>
-    remove("chargePoints", row).then(
-      (gone) =>
-        sayDone(`${name} is deleted, and comes in no more.`, {
-          label: "Undo",
-          run: () => void restore("chargePoints", gone).catch(sayTrouble),
-        }),
-      sayTrouble,
-    );
+  const forget = () => forgetThing(row, `${name} is deleted, and comes in no more.`);
   const maker = [state?.vendor, state?.model, state?.firmware].filter(Boolean).join(" ");
   return (
     <li className="point">
@@ -198,6 +192,7 @@ function Rare({ household, id, name, state }: RareProps) {
       >
         {out ? "Into service" : "Out of service"}
       </Button>
+      <PointSettings household={household} id={id} name={name} />
     </>
   );
 }

@@ -20,7 +20,10 @@ import { flat, FORM, PARENT, unflat, useEdited, type EditedRow } from "./useEdit
 import { heldIn } from "./values";
 import styles from "./editor.module.scss";
 
-export type EditableKind = Exclude<Kind, "paths" | "lineups" | "tariffs" | "posts" | "chargePoints">;
+export type EditableKind = Exclude<
+  Kind,
+  "paths" | "lineups" | "tariffs" | "posts" | "chargePoints" | "devices"
+>;
 
 interface Props {
   readonly garage: Garage;

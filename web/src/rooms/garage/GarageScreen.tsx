@@ -18,6 +18,7 @@ import { PX_PER_AMP } from "./bench/scale";
 import { blankOf } from "./blanks";
 import { CableReader } from "./CableReader";
 import { ChargePoints } from "./ChargePoints";
+import { Devices } from "./Devices";
 import { Connectors } from "./Connectors";
 import { Editor, type EditableKind } from "./Editor";
 import { Matrix } from "./Matrix";
@@ -63,6 +64,7 @@ const SHELVES: readonly Shelf[] = [
 /** What one looks at rather than keeps. */
 const BENCHES = [
   { id: "points", title: "Charge points" },
+  { id: "devices", title: "Meters and reports" },
   { id: "together", title: "What goes with what" },
   { id: "plate", title: "Read a plate" },
   { id: "reader", title: "Read a cable" },
@@ -103,8 +105,11 @@ export default function GarageScreen({ garage }: { garage: Garage }) {
         <NavLink to="/garage/points">
           Charge points <small>{garage.chargePoints.length}</small>
         </NavLink>
+        <NavLink to="/garage/devices">
+          Meters and reports <small>{garage.devices.length}</small>
+        </NavLink>
         <p>Look up</p>
-        {BENCHES.filter(({ id }) => id !== "points").map(({ id, title }) => (
+        {BENCHES.filter(({ id }) => id !== "points" && id !== "devices").map(({ id, title }) => (
           <NavLink key={id} to={`/garage/${id}`}>
             {title}
           </NavLink>
@@ -133,6 +138,8 @@ function Looking({ bench, garage, system, onEdit }: ViewProps & { readonly bench
   switch (bench) {
     case "points":
       return <ChargePoints garage={garage} />;
+    case "devices":
+      return <Devices garage={garage} />;
     case "connectors":
       return <Connectors garage={garage} />;
     case "reader":

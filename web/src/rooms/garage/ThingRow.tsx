@@ -2,6 +2,7 @@ import { memo, type ReactNode } from "react";
 import type { Garage, Kept } from "@kettleback/core";
 import { sayDone, sayTrouble } from "../../stores/notices";
 import { useGarage } from "../../stores/garage";
+import { useForgetting } from "../../stores/useForgetting";
 import { Bench } from "./bench/Bench";
 import { cardOf } from "./cards";
 import type { EditableKind } from "./Editor";
@@ -23,17 +24,13 @@ interface Props {
 
 /** What one may do with a thing: quiet until wanted. */
 export function Acts({ kind, row, garage, onEdit, children }: Props & { readonly children?: ReactNode }) {
-  const { remove, restore } = useGarage();
+  const forgetThing = useForgetting(kind);
   const { name } = row.spec;
   const users = usedBy(garage, kind, row.id);
   const forget = () =>
-    remove(kind, row).then(
-      (gone) =>
-        sayDone(`${name} is deleted.${users.length > 0 ? ` It is missing now in ${someOf(users)}.` : ""}`, {
-          label: "Undo",
-          run: () => void restore(kind, gone).catch(sayTrouble),
-        }),
-      sayTrouble,
+    forgetThing(
+      row,
+      `${name} is deleted.${users.length > 0 ? ` It is missing now in ${someOf(users)}.` : ""}`,
     );
   return (
     <div className="acts">

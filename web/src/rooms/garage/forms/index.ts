@@ -5,9 +5,9 @@ import { adapter, cable, fuelCar, lead, place } from "./carried";
 import { outlet } from "./outlet";
 import { evse } from "./evse";
 
-/** The form of a kind of thing. Saved paths, line-ups, tariffs, posts and charge points are edited in rooms of their own. */
+/** The form of a kind of thing. Saved paths, line-ups, tariffs, posts, charge points and devices are edited in rooms of their own. */
 export const groupsOf = (
-  kind: Exclude<Kind, "paths" | "lineups" | "tariffs" | "posts" | "chargePoints">,
+  kind: Exclude<Kind, "paths" | "lineups" | "tariffs" | "posts" | "chargePoints" | "devices">,
 ): readonly Group[] =>
   ({
     cars: car,

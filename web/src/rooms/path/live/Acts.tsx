@@ -1,6 +1,9 @@
 import { useState } from "react";
 import {
+  heldTo,
+  isLowered,
   mostForHours,
+  msAt,
   sentOf,
   type Kept,
   type SessionRecord,
@@ -32,14 +35,18 @@ const DONE = {
   "take-back": "The unit charges at once again.",
 } as const;
 
+type ToSession = Extract<PointAct, { readonly act: keyof typeof DONE }>;
+/** What is asked, without to which session. */
+type Asked = ToSession extends infer One ? (One extends ToSession ? Omit<One, "session"> : never) : never;
+
 /** What can be done to a session at a charge point: each says what it will do, and is written into the log. */
 export function Acts({ row, household, point, watch, solution }: Props) {
   const put = useSessions((s) => s.put);
   const { plan } = watch.course;
   const most = mostForHours(plan);
   const [amps, setAmps] = useState(() => Math.min(10, most ?? 10));
-  const act = (asked: PointAct & { readonly act: keyof typeof DONE }) =>
-    api.act(household, point.id, asked).then(({ taken, said, session }) => {
+  const act = (asked: Asked) =>
+    api.act(household, point.id, { ...asked, session: row.id }).then(({ taken, said, session }) => {
       if (session) put(household, session);
       if (taken) sayDone(DONE[asked.act]);
       else
@@ -47,7 +54,8 @@ export function Acts({ row, household, point, watch, solution }: Props) {
           new Error(`The unit did not take it: it says “${said}”. Set it at the unit or in the car by hand.`),
         );
     }, sayTrouble);
-  const lowered = row.spec.schedule !== undefined;
+  const held = heldTo(plan);
+  const lowered = isLowered(row.spec, msAt(watch.course.clock, watch.now));
   return (
     <div className="live-acts">
       <p>
@@ -79,7 +87,10 @@ export function Acts({ row, household, point, watch, solution }: Props) {
           <Button quiet asks={() => act({ act: "take-back" })}>
             Take it back
           </Button>{" "}
-          <span className="quiet">It charges at once, at whatever flows.</span>
+          <span className="quiet">
+            It charges at once, at{" "}
+            {held === null ? "whatever flows" : `${ampsText(held)}, which this path holds for hours`}.
+          </span>
         </p>
       )}
     </div>
@@ -90,7 +101,7 @@ interface CheapestProps {
   readonly watch: Watch;
   readonly solution: Solution;
   readonly most: number;
-  send(act: PointAct & { readonly act: "schedule" }): Promise<unknown>;
+  send(act: Extract<Asked, { readonly act: "schedule" }>): Promise<unknown>;
 }
 
 /** The cheapest hours that are still to come, sent to the unit. */

@@ -29,7 +29,7 @@ export default function AtThePoint({ running, ...props }: Props) {
       ) : (
         !running.spec.plan && <FollowThis household={garage.household.id} {...rest} />
       )}
-      {rest.point.vendor === SIMULATED && <StandInPanel />}
+      {rest.point.vendor === SIMULATED && <StandInPanel of="hall-post" />}
     </>
   );
 }

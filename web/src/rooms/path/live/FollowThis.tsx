@@ -1,8 +1,9 @@
-import type { Plan } from "@kettleback/core";
+import { heldTo, type Plan } from "@kettleback/core";
 import { api, type PointState } from "../../../api/client";
 import { Button } from "../../../controls/Button";
 import { sayDone, sayTrouble } from "../../../stores/notices";
 import { useSessions } from "../../../stores/sessions";
+import { heldText } from "./StartThere";
 
 interface Props {
   readonly household: string;
@@ -16,10 +17,19 @@ interface Props {
 export function FollowThis({ household, point, plan, carId, placeId }: Props) {
   const put = useSessions((s) => s.put);
   const follow = () =>
-    api.act(household, point.id, { act: "follow", wanted: { plan, carId, placeId } }).then(({ session }) => {
-      if (session) put(household, session);
-      sayDone(`It is followed as ${plan.name}; so are the next ones begun at the unit.`);
-    }, sayTrouble);
+    api
+      .act(household, point.id, { act: "follow", wanted: { plan, carId, placeId } })
+      .then(({ taken, said, session }) => {
+        if (session) put(household, session);
+        const followed = `It is followed as ${plan.name}; so are the next ones begun at the unit.`;
+        if (taken) sayDone(followed);
+        else
+          sayTrouble(
+            new Error(
+              `${followed} It does not let itself be held to its current: it says “${said}”. Set it at the unit or in the car by hand.`,
+            ),
+          );
+      }, sayTrouble);
   return (
     <p className="start">
       <Button quiet asks={follow}>
@@ -27,7 +37,7 @@ export function FollowThis({ household, point, plan, carId, placeId }: Props) {
       </Button>{" "}
       <span className="quiet">
         Nobody has said which car it is. Set the sentence below as it is plugged in, then press this: what
-        should flow stands beside what does.
+        should flow stands beside what does.{heldText(heldTo(plan))}
       </span>
     </p>
   );

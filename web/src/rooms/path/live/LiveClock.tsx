@@ -1,7 +1,7 @@
 import { memo } from "react";
 import { scaleLinear } from "d3-scale";
 import { DateTime } from "luxon";
-import { msAt, socAfterWh, socAt, type Watch } from "@kettleback/core";
+import { expectedAt, msAt, socAfterWh, type Watch } from "@kettleback/core";
 import { useWidth } from "../../../charts/useWidth";
 import { timeText } from "../../../format/manner";
 import { percentText } from "../../../format/number";
@@ -14,9 +14,6 @@ const POINTS = 60;
 const TICK = 90;
 /** Steps between times (s). */
 const STEPS = [300, 900, 1_800, 3_600, 7_200, 10_800, 21_600, 43_200, 86_400, 172_800];
-/** How far the expected may be off, of what is gained (see core). */
-const OFF = { reading: 0.01, gained: 0.04 } as const;
-
 /** A departure so many times as late as the end is left out. */
 const FAR = 2;
 
@@ -39,7 +36,7 @@ function measuredLine({ course, progress, charge, now }: Watch): Point[] {
 function Picture({ watch }: { readonly watch: Watch }) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const { course, now, readyAt } = watch;
-  const { run, start, began, clock, target } = course;
+  const { run, began, clock, target } = course;
   const done = Math.max(course.readyAt ?? 0, readyAt ?? 0, now + 900, run.end.elapsed);
   // When it is wanted belongs in the picture, unless that is so late that nothing else could be seen.
   const { departure } = clock;
@@ -50,16 +47,15 @@ function Picture({ watch }: { readonly watch: Watch }) {
     [FRAME.left, width - FRAME.right],
   );
   const y = scaleLinear([0, 1], [HEIGHT - FRAME.bottom, FRAME.top]);
-  const expected = Array.from({ length: POINTS + 1 }, (_, i): Point => {
+  const expected = Array.from({ length: POINTS + 1 }, (_, i) => {
     const at = began + ((end - began) * i) / POINTS;
-    return [at, socAt(run, start, at)];
+    return { at, ...expectedAt(course, at) };
   });
   const line = (points: readonly Point[]) =>
     points.map(([at, soc], i) => `${i ? "L" : "M"}${x(at).toFixed(1)} ${y(soc).toFixed(1)}`).join("");
-  const off = (soc: number) => OFF.reading + OFF.gained * Math.max(0, soc - start.soc);
   const band = [
-    ...expected.map(([at, soc]): Point => [at, Math.min(1, soc + off(soc))]),
-    ...expected.toReversed().map(([at, soc]): Point => [at, Math.max(0, soc - off(soc))]),
+    ...expected.map(({ at, high }): Point => [at, high]),
+    ...expected.toReversed().map(({ at, low }): Point => [at, low]),
   ];
   const measured = measuredLine(watch);
   // Steps, as nothing is known between two readings.
@@ -102,7 +98,7 @@ function Picture({ watch }: { readonly watch: Watch }) {
             </text>
           ))}
           <path className="band" d={`${line(band)}Z`} />
-          <path className="expected" d={line(expected)} />
+          <path className="expected" d={line(expected.map(({ at, soc }) => [at, soc]))} />
           <line className="target" x1={FRAME.left} x2={width - FRAME.right} y1={y(target)} y2={y(target)} />
           {steps.length > 1 && <path className="measured" d={line(steps)} />}
           <line className="now" x1={x(now)} x2={x(now)} y1={FRAME.top} y2={HEIGHT - FRAME.bottom} />

@@ -9,10 +9,12 @@ import { sayDone, sayTrouble } from "../../../stores/notices";
 interface Props {
   readonly row: Kept<SessionRecord>;
   readonly household: string;
+  /** Whether a device counts already: of two counters only one is added up. */
+  readonly counted?: boolean;
 }
 
 /** What is read at car or meter while it charges, typed: the same as a device would tell. */
-export function NoteReading({ row, household }: Props) {
+export function NoteReading({ row, household, counted = false }: Props) {
   const note = useLive((s) => s.note);
   const [percent, setPercent] = useState(Number.NaN);
   const [kWh, setKWh] = useState(Number.NaN);
@@ -58,17 +60,19 @@ export function NoteReading({ row, household }: Props) {
         />{" "}
         %
       </label>
-      <label>
-        The meter counts{" "}
-        <FigureInput
-          label="The meter counts, kWh"
-          className="number"
-          value={kWh}
-          wrong={problem?.field === "kWh"}
-          onChange={setKWh}
-        />{" "}
-        kWh
-      </label>
+      {!counted && (
+        <label>
+          The meter counts{" "}
+          <FigureInput
+            label="The meter counts, kWh"
+            className="number"
+            value={kWh}
+            wrong={problem?.field === "kWh"}
+            onChange={setKWh}
+          />{" "}
+          kWh
+        </label>
+      )}
       <Button quiet type="submit">
         Note it
       </Button>

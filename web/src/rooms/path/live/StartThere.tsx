@@ -1,8 +1,9 @@
-import { whyNotStart, type Garage, type Plan } from "@kettleback/core";
+import { heldTo, whyNotStart, type Garage, type Plan } from "@kettleback/core";
 import { useMemo } from "react";
 import { api, type PointState } from "../../../api/client";
 import { Button } from "../../../controls/Button";
 import { stateText } from "../../../plan/pointWords";
+import { ampsText } from "../../../format/number";
 import { sayDone, sayTrouble } from "../../../stores/notices";
 
 interface Props {
@@ -17,6 +18,7 @@ interface Props {
 /** Starts the session in view at its charge point, or says why it is not. */
 export function StartThere({ garage, point, name, plan, carId, placeId }: Props) {
   const why = useMemo(() => whyNotStart(plan), [plan]);
+  const held = useMemo(() => heldTo(plan), [plan]);
   const wanted = { plan, carId, placeId };
   const start = () =>
     api.act(garage.household.id, point.id, { act: "start", wanted }).then(({ taken, said }) => {
@@ -38,9 +40,15 @@ export function StartThere({ garage, point, name, plan, carId, placeId }: Props)
       </Button>{" "}
       <span className="quiet">
         {why === null
-          ? `It is ${stateText(point)}. The unit is asked to start this session, which is followed here.`
+          ? `It is ${stateText(point)}. The unit is asked to start this session, which is followed here.${heldText(held)}`
           : `It is not started from here: ${why}`}
       </span>
     </p>
   );
 }
+
+/** What is said where the unit is held to a current. */
+export const heldText = (held: number | null): string =>
+  held === null
+    ? ""
+    : ` It is told to give no more than ${ampsText(held)}: left alone the car would pull more than this path holds for hours.`;

@@ -1,6 +1,7 @@
 import { useMemo, useState } from "react";
 import {
   cautionsFor,
+  costSoFar,
   expectedCourse,
   isRefusal,
   pathOf,
@@ -16,8 +17,10 @@ import {
 import { ConductorDrawing } from "../../../drawing/ConductorDrawing";
 import type { Charging } from "../../../jobs/answer";
 import type { PointState } from "../../../api/client";
+import { BillTable } from "../../../plan/BillTable";
 import { Acts } from "./Acts";
 import { Alarms, CallMe } from "./Alarms";
+import { ASKS_WHY, LiveCauses } from "./LiveCauses";
 import { LiveClock } from "./LiveClock";
 import { ageText, figuresOf, saysOf } from "./words";
 
@@ -36,7 +39,13 @@ function chargingOf(plan: Plan): Charging | null {
 }
 
 /** A session that goes on, watched; null where its plan tells nothing to watch it by. */
-export function useWatch(spec: SessionRecord, samples: readonly Sample[], now: number): Watch | null {
+export function useWatch(
+  spec: SessionRecord,
+  samples: readonly Sample[],
+  now: number,
+  /** The charge at which the car itself ends, where it tells that. */
+  limit: number | null = null,
+): Watch | null {
   const course = useMemo(() => {
     const made = expectedCourse(spec);
     return made && !isRefusal(made) ? made : null;
@@ -44,19 +53,34 @@ export function useWatch(spec: SessionRecord, samples: readonly Sample[], now: n
   // A simulated charge point may be ahead of us: then it is as late as there.
   const last = samples.at(-1)?.[0] ?? 0;
   const at = Math.max(now, last);
-  return useMemo(() => course && watchOver(course, samples, at), [course, samples, at]);
+  return useMemo(() => course && watchOver(course, samples, at, limit), [course, samples, at, limit]);
+}
+
+/** What it has cost so far, line by line: by its tariff and what was counted. */
+function ReceiptSoFar({ watch: { course, progress, now } }: { readonly watch: Watch }) {
+  const bill = costSoFar(course, progress, now);
+  if (!bill || bill.lines.length === 0) return null;
+  const { tariff, household } = course.plan;
+  return (
+    <details className="receipt">
+      <summary>The receipt so far, by “{tariff.name}”</summary>
+      <BillTable bill={bill} currency={household.currency} />
+    </details>
+  );
 }
 
 interface Props {
   readonly row: Kept<SessionRecord>;
   readonly household: string;
   readonly watch: Watch;
+  /** What was read so far. */
+  readonly samples: readonly Sample[];
   /** The charge point it is at, where that is connected. */
   readonly point: PointState | null;
 }
 
 /** Expected beside measured: the sentence, what asks somebody to look, the figures, the lanes, the clock, what can be done. */
-export function Watching({ row, household, watch, point }: Props) {
+export function Watching({ row, household, watch, samples, point }: Props) {
   const [selected, setSelected] = useState<number | null>(null);
   const { plan } = watch.course;
   const charging = useMemo(() => chargingOf(plan), [plan]);
@@ -67,6 +91,9 @@ export function Watching({ row, household, watch, point }: Props) {
         <b>{saysOf(watch)}</b>
       </p>
       <Alarms alarms={watch.alarms} name={row.spec.name} />
+      {watch.alarms.some(({ code }) => ASKS_WHY.has(code)) && (
+        <LiveCauses record={row.spec} samples={samples} />
+      )}
       <dl className="live-figures">
         {figuresOf(watch, plan.household.currency).map(({ name, value, aside }) => (
           <div key={name}>
@@ -92,6 +119,7 @@ export function Watching({ row, household, watch, point }: Props) {
         </div>
       )}
       <LiveClock watch={watch} />
+      <ReceiptSoFar watch={watch} />
       {point && charging && (
         <Acts row={row} household={household} point={point} watch={watch} solution={charging.solution} />
       )}

@@ -6,18 +6,22 @@ import {
   sampleOf,
   schedulesOf,
   solvePlan,
+  type Device,
   type Schedules,
   type Kept,
   type Measured,
+  type Plan,
   type Sample,
   type SessionRecord,
 } from "@kettleback/core";
-import { api, type PointState } from "../../../api/client";
+import { api, type PointState, type StandIns } from "../../../api/client";
 import { useLive } from "../../../stores/live";
 import { useNotices } from "../../../stores/notices";
 import { plainAnswered, plainGarage } from "../../../tests/plain";
 import AtThePoint from "./AtThePoint";
 import { NoteReading } from "./NoteReading";
+import ReadAlong from "./ReadAlong";
+import { StandInPanel } from "./StandInPanel";
 import { useWatch, Watching } from "./Watching";
 
 jest.mock("../../../drawing/ConductorDrawing", () => ({
@@ -26,7 +30,10 @@ jest.mock("../../../drawing/ConductorDrawing", () => ({
   ),
 }));
 const mockJob: { result: Schedules | undefined } = { result: undefined };
-jest.mock("../../../jobs/useJob", () => ({ useJob: () => mockJob }));
+const mockExplained: { result: unknown } = { result: undefined };
+jest.mock("../../../jobs/useJob", () => ({
+  useJob: (kind: string) => (kind === "explained" ? mockExplained : mockJob),
+}));
 
 // The plain car: 100 kWh, 10 A of 230 V at the post, from 70 to 80 %, 0.20 a kWh.
 const { plan } = plainAnswered();
@@ -88,7 +95,7 @@ function Shown({
 }) {
   const kept = row(of);
   const watch = useWatch(kept.spec, samples, now);
-  return watch && <Watching row={kept} household="home" watch={watch} point={at ?? null} />;
+  return watch && <Watching row={kept} household="home" watch={watch} samples={samples} point={at ?? null} />;
 }
 const figures = () =>
   Object.fromEntries(
@@ -200,6 +207,72 @@ test("a charge point whose time is ahead of ours is as late as it says", () => {
   expect(says()).toBe("It has really started: 2.30 kW flow, as they should.");
 });
 
+describe("what may be the matter, by what was read so far", () => {
+  const half = series({ watts: FLOWS / 2, amps: 5 });
+  const cause = (name: string, likelihood: number, code = "lower-current") => ({
+    codes: [code],
+    name,
+    likelihood,
+    says: `${name} it is.`,
+    check: `Look at ${name}.`,
+  });
+  const told = (explanations: object[], change: object = {}) => {
+    mockExplained.result = { ok: true, none: false, cannotTell: false, explanations, ...change };
+  };
+  const causes = () => document.querySelector(".live-causes")?.textContent ?? null;
+  afterEach(() => (mockExplained.result = undefined));
+
+  test("the likeliest cause of a slow session, how sure, and where to look", () => {
+    told([cause("A lower current", 0.87), cause("Low volts", 0.1)]);
+    render(<Shown samples={half} />);
+    expect(causes()).toBe(
+      "What it may be: A lower current it is. 87 % sure by what was read so far. Look at A lower current.",
+    );
+    document.body.innerHTML = "";
+    told([cause("A lower current", 0.9999)]);
+    render(<Shown samples={half} />);
+    expect(causes()).toContain("As good as sure by what was read so far.");
+  });
+
+  test("where it cannot tell, the two it may be and what to read; where nothing suits, that", () => {
+    told([cause("A lower current", 0.5), cause("Low volts", 0.45)], {
+      cannotTell: true,
+      next: "Read the volts.",
+    });
+    render(<Shown samples={half} />);
+    expect(causes()).toBe(
+      "What it may be: A lower current or low volts; what was read so far cannot tell. Read the volts.",
+    );
+    document.body.innerHTML = "";
+    told([cause("A lower current", 0.5)], { none: true });
+    render(<Shown samples={half} />);
+    expect(causes()).toBe("Nothing that is known here suits what was read so far.");
+  });
+
+  test("where it is as computed, cannot be compared yet, or nothing is amiss, nothing is said", () => {
+    told([cause("As computed", 0.9, "as-computed")]);
+    render(<Shown samples={half} />);
+    expect(causes()).toBeNull();
+    mockExplained.result = { ok: false, missing: "It is too short to compare." };
+    render(<Shown samples={half} />);
+    expect(causes()).toBeNull();
+    told([cause("A lower current", 0.87)]);
+    render(<Shown samples={series()} />);
+    expect(causes()).toBeNull();
+  });
+});
+
+test("the receipt so far has the energy counted at its price, and comes to the cost so far", () => {
+  render(<Shown samples={series()} />);
+  const receipt = document.querySelector("details.receipt")!;
+  expect(receipt.querySelector("summary")!.textContent).toMatch(/^The receipt so far, by “/);
+  // An hour of 2.3 kW at 0.20.
+  expect([...receipt.querySelectorAll("tr")].map((row) => row.textContent)).toEqual([
+    "energy2.30 kWh€0.20€0.46",
+    "altogether€0.46",
+  ]);
+});
+
 describe("what can be done", () => {
   const asked = () => {
     const calls: unknown[] = [];
@@ -226,8 +299,8 @@ describe("what can be done", () => {
     await press("Lower to");
     await press("Stop charging");
     expect(calls).toEqual([
-      ["home", "post", { act: "limit", amps: 8 }],
-      ["home", "post", { act: "stop" }],
+      ["home", "post", { act: "limit", amps: 8, session: "7" }],
+      ["home", "post", { act: "stop", session: "7" }],
     ]);
     expect(screen.queryByRole("button", { name: "Take it back" })).toBeNull();
   });
@@ -273,6 +346,54 @@ describe("what can be done", () => {
     await press("Take it back");
     expect(useNotices.getState().notices[0]!.text).toBe(
       "The unit did not take it: it says “NotSupported”. Set it at the unit or in the car by hand.",
+    );
+  });
+
+  /** The same on a circuit that leaves 8 A for it, where car and unit would take 10 A. */
+  const shared: Plan = {
+    ...plan,
+    car: { ...plan.car, charger: { ...plan.car.charger, settable: true } },
+    outlet: {
+      ...plan.outlet,
+      circuit: { ...plan.outlet.circuit, otherLoadAmps: plan.outlet.circuit.breakerAmps - 8 },
+    },
+  };
+
+  test("a unit that is held to what the path carries says so, before and after; being held is nothing to take back", async () => {
+    const held =
+      "It is told to give no more than 8 A: left alone the car would pull more than this path holds for hours.";
+    const at = (running?: Kept<SessionRecord>) =>
+      render(
+        <AtThePoint
+          garage={garage}
+          point={point({ session: null })}
+          name="Box"
+          plan={shared}
+          carId="car"
+          placeId={null}
+          running={running}
+        />,
+      ).unmount;
+    at();
+    expect(document.body.textContent).toContain(held);
+    document.body.innerHTML = "";
+    at(row({ plan: null }));
+    expect(document.body.textContent).toContain(held);
+    jest.spyOn(api, "act").mockResolvedValue({ taken: false, said: "NotSupported" });
+    await press("It charges as below");
+    expect(useNotices.getState().notices[0]!.text).toMatch(
+      /^It is followed as .*It does not let itself be held to its current: it says “NotSupported”/,
+    );
+    document.body.innerHTML = "";
+    const until = (hours: number, amps: number) => [
+      { from: new Date(BEGAN).toISOString(), to: new Date(BEGAN + hours * HOUR).toISOString(), amps },
+    ];
+    render(<Shown samples={series()} at={point()} of={{ plan: shared, schedule: until(168, 8) }} />);
+    expect(screen.queryByRole("button", { name: "Take it back" })).toBeNull();
+    document.body.innerHTML = "";
+    render(<Shown samples={series()} at={point()} of={{ plan: shared, schedule: until(168, 6) }} />);
+    expect(button("Take it back").closest("p")!.textContent).toContain(
+      "It charges at once, at 8 A, which this path holds for hours.",
     );
   });
 
@@ -352,4 +473,90 @@ test("readings typed by hand are kept with their moment and shown; what is none 
   expect(added).toEqual([["home", "7", [sample]]]);
   expect(useLive.getState().samples["7"]).toEqual([sample]);
   jest.useRealTimers();
+});
+
+describe("devices that will be read along", () => {
+  const device = (name: string, reach: Device["reach"]): Kept<Device> => ({
+    id: name,
+    version: 1,
+    parentId: null,
+    spec: { name, of: { kind: "cars", id: "car" }, reach, fields: [] },
+  });
+  const standIns = (name: string): StandIns => ({
+    now: "2026-11-23T18:10:00Z",
+    speed: 60,
+    devices: [{ name, what: "a stand-in", fault: "silent" }],
+    faults: { none: "answers as it should", silent: "never answers" },
+    troubles: { none: "charges as it should", stops: "stops in the middle" },
+    trouble: "none",
+  });
+  const set = () => {
+    const calls: unknown[] = [];
+    jest.spyOn(api, "setStandIn").mockImplementation(async (...call) => void calls.push(call));
+    return calls;
+  };
+  const chosen = (label: string) => screen.getByLabelText<HTMLSelectElement>(label).value;
+  const choose = (label: string, value: string) =>
+    act(async () => void fireEvent.change(screen.getByLabelText(label), { target: { value } }));
+  const press = (name: string) => act(async () => void fireEvent.click(screen.getByText(name)));
+  const meter = device("Meter", { kind: "mqtt", address: "mqtt://127.0.0.1:4183", topic: "boathouse/meter" });
+  const network = device("Island", {
+    kind: "ocpi",
+    address: "http://127.0.0.1:4182/island-network/versions",
+    everySeconds: 60,
+  });
+  const own = device("Own", { kind: "http", address: "http://10.0.0.7:4182/", everySeconds: 60 });
+
+  test("are named until it runs; those that are no stand-ins have nothing to be set", async () => {
+    const asked = jest.spyOn(api, "standIns").mockResolvedValue(standIns("power-meter"));
+    const named = render(<ReadAlong devices={[own, meter]} runs={false} />);
+    expect(document.body.textContent).toBe("Read along once it has started: Own and Meter.");
+    named.unmount();
+    asked.mockClear();
+    render(<ReadAlong devices={[own]} runs />);
+    expect(document.body.textContent).toBe("");
+    expect(asked).not.toHaveBeenCalled();
+  });
+
+  test("where no stand-ins run there is nothing to be set either", async () => {
+    jest.spyOn(api, "standIns").mockRejectedValue(new Error("none"));
+    await act(async () => void render(<ReadAlong devices={[meter]} runs />));
+    expect(document.querySelector("details")).toBeNull();
+  });
+
+  test.each<[string, Kept<Device>, string, string, object]>([
+    ["the meter's", meter, "power-meter", "The meter", {}],
+    ["the network's", network, "island-network", "The network", { uid: "ferry-2" }],
+  ])("%s time, fault and plug are set from the page", async (_, row, name, says, point) => {
+    jest.spyOn(api, "standIns").mockResolvedValue(standIns(name));
+    const calls = set();
+    await act(async () => void render(<ReadAlong devices={[row]} runs />));
+    expect([chosen("Its time goes"), chosen(says)]).toEqual(["60", "silent"]);
+    await choose("Its time goes", "300");
+    await choose(says, "none");
+    await press("Plug the car in");
+    await press("Unplug it");
+    expect(calls).toEqual([
+      ["clock", { speed: 300 }],
+      [`${name}/fault`, { fault: "none" }],
+      [`${name}/plug`, { ...point, plugged: true }],
+      [`${name}/plug`, { ...point, plugged: false }],
+    ]);
+  });
+
+  test("the charge point's trouble, the car's limit and its plug are set from the page", async () => {
+    jest.spyOn(api, "standIns").mockResolvedValue(standIns("hall-post"));
+    const calls = set();
+    await act(async () => void render(<StandInPanel of="hall-post" />));
+    await choose("What happens", "stops");
+    await choose("The car ends by itself", "80");
+    await press("Plug a car in and hold a card to it");
+    await press("Unplug it");
+    expect(calls).toEqual([
+      ["hall-post/trouble", { trouble: "stops" }],
+      ["curlew/limit", { percent: 80 }],
+      ["hall-post/plug", { plugged: true, soc: 0.35, card: "otter-7" }],
+      ["hall-post/plug", { plugged: false }],
+    ]);
+  });
 });

@@ -2,10 +2,13 @@ import { useState } from "react";
 import { DateTime } from "luxon";
 import {
   finishedBy,
+  measuredIn,
+  seriesOf,
   reckonedWh,
   type FieldProblem,
   type Household,
   type Kept,
+  type Sample,
   type SessionRecord,
 } from "@kettleback/core";
 import { Button } from "../../../controls/Button";
@@ -20,11 +23,30 @@ import { endOf } from "./endOf";
 interface Props {
   readonly row: Kept<SessionRecord>;
   readonly household: Kept<Household>;
+  /** What was read while it went on: it need not be typed again. */
+  readonly samples?: readonly Sample[];
   onClose(): void;
 }
 
 type Typed = Readonly<Record<"toSoc" | "beforeKWh" | "afterKWh", string>>;
 const NOTHING: Typed = { toSoc: "", beforeKWh: "", afterKWh: "" };
+
+/** What was read already, as it would be typed: the last charge, and the counter's first and last figure. */
+export function readAlready(samples: readonly Sample[]): Typed {
+  if (samples.length === 0) return NOTHING;
+  const { totals } = seriesOf([...samples].sort((a, b) => a[0] - b[0]));
+  const text = (value: number | null, factor: number) =>
+    value === null ? "" : String(Number((value * factor).toFixed(3)));
+  const counter = samples.map((sample) => measuredIn(sample, "counterWh")).filter((wh) => wh !== null);
+  const moved = totals.counterWh;
+  const straight = moved !== null && Math.abs(counter.at(-1)! - counter[0]! - moved) < 0.5;
+  return {
+    toSoc: samples.some((sample) => measuredIn(sample, "soc") !== null) ? text(totals.toSoc, 100) : "",
+    // One that began anew on the way tells by what it moved.
+    beforeKWh: straight ? text(counter[0]!, 0.001) : "",
+    afterKWh: text(straight ? counter.at(-1)! : moved, 0.001),
+  };
+}
 
 /** What is typed as a figure; null where nothing is. What is no figure is none that could be accepted. */
 const figure = (text: string): number | null => (text.trim() === "" ? null : readNumber(text));
@@ -40,10 +62,10 @@ export function cameTo({ fromSoc, toSoc, wallWh, plan }: SessionRecord): string 
 }
 
 /** How a session ends: what the car shows and what a counter says, either or both; kept at once, taken back with undo. */
-export function FinishForm({ row, household, onClose }: Props) {
+export function FinishForm({ row, household, samples = [], onClose }: Props) {
   const { change } = useSessions();
   const zone = household.spec.timeZone;
-  const [typed, setTyped] = useState(NOTHING);
+  const [typed, setTyped] = useState(() => readAlready(samples));
   const [ended, setEnded] = useState(() => DateTime.now().setZone(zone).toFormat("HH:mm"));
   const [problems, setProblems] = useState<readonly FieldProblem[]>([]);
   const { spec } = row;

@@ -23,6 +23,7 @@ import { localAt } from "../../../plan/answers";
 import { useLive } from "../../../stores/live";
 import { BY_HAND } from "../../../stores/sessions";
 import { NoteReading } from "../live/NoteReading";
+import { ReadBy, type ReadDevice } from "../live/ReadBy";
 import { useWatch, Watching } from "../live/Watching";
 import { FinishForm } from "./FinishForm";
 import { useNow } from "./useNow";
@@ -32,6 +33,8 @@ interface Props {
   readonly household: Kept<Household>;
   /** The charge point it is at; null for one that is followed without any device. */
   readonly point: PointState | null;
+  /** Devices that tell of it. */
+  readonly devices: readonly ReadDevice[];
   onForget(): void;
 }
 
@@ -47,7 +50,7 @@ function useSolved(plan: Plan | null): { plan: Plan; solution: Solution } | null
 }
 
 /** A session that goes on: how far it should be by now, what comes next and when, and how it is ended. */
-export default function Running({ row, household, point, onForget }: Props) {
+export default function Running({ row, household, point, devices, onForget }: Props) {
   const { spec } = row;
   const now = useNow();
   const [finishing, setFinishing] = useState(false);
@@ -58,7 +61,12 @@ export default function Running({ row, household, point, onForget }: Props) {
     // What was read before this page was opened; without it the clock tells.
     loadSamples(household.id, row.id).catch(() => undefined);
   }, [household.id, row.id, loadSamples]);
-  const watch = useWatch(spec, samples, now);
+  const limit = devices.find(({ state }) => state.limitSoc !== null)?.state.limitSoc ?? null;
+  const counted = devices.some(
+    ({ row: { spec: device } }) =>
+      device.reach.kind === "ocpi" || device.fields.some(({ role }) => role === "counterWh"),
+  );
+  const watch = useWatch(spec, samples, now, limit);
   const byHand = spec.source === BY_HAND;
   const begin = DateTime.fromISO(spec.begin, { zone: household.spec.timeZone });
   const elapsed = Math.max(0, (now - begin.toMillis()) / 1000);
@@ -68,16 +76,23 @@ export default function Running({ row, household, point, onForget }: Props) {
         {spec.name}: since {timeText(begin)}
       </h2>
       {watch && (samples.length > 0 || !byHand) ? (
-        <Watching row={row} household={household.id} watch={watch} point={point?.connected ? point : null} />
+        <Watching
+          row={row}
+          household={household.id}
+          watch={watch}
+          samples={samples}
+          point={point?.connected ? point : null}
+        />
       ) : solved ? (
         <Standing {...solved} elapsed={elapsed} />
       ) : (
         <p>For {durationText(elapsed)}.</p>
       )}
+      <ReadBy devices={devices} />
       {byHand && solved && <Moments {...solved} elapsed={elapsed} />}
-      {byHand && !finishing && <NoteReading row={row} household={household.id} />}
+      {byHand && !finishing && <NoteReading row={row} household={household.id} counted={counted} />}
       {!byHand && point?.connected ? null : finishing ? (
-        <FinishForm row={row} household={household} onClose={() => setFinishing(false)} />
+        <FinishForm row={row} household={household} samples={samples} onClose={() => setFinishing(false)} />
       ) : (
         <p className="acts">
           <Button onClick={() => setFinishing(true)}>Finish it…</Button>{" "}

@@ -1,5 +1,5 @@
 import { Suspense } from "react";
-import { placeOfOutlet, type Garage, type Plan } from "@kettleback/core";
+import { isAtPost, placeOfOutlet, type Garage, type Plan } from "@kettleback/core";
 import { Button } from "../../../controls/Button";
 import { lazyView } from "../../../controls/lazyView";
 import { recordOf } from "../../../plan/recordOf";
@@ -12,6 +12,18 @@ import { useForget } from "./useForget";
 import styles from "./started.module.scss";
 
 const AtThePoint = lazyView(() => import("../live/AtThePoint"));
+const ReadAlong = lazyView(() => import("../live/ReadAlong"));
+
+/**
+ * Devices that will tell of a session over the path in view: a meter at its outlet, the car, and of a public post its network.
+ * @param pointed whether a charge point of one's own tells of it
+ */
+const devicesFor = ({ devices }: Garage, { outletId, carId }: Draft, plan: Plan, pointed: boolean) =>
+  devices.filter(({ spec: { of, reach } }) =>
+    of.kind === "outlets"
+      ? of.id === outletId && !pointed
+      : of.id === carId && (reach.kind !== "ocpi" || (!pointed && isAtPost(plan))),
+  );
 
 interface Props {
   readonly garage: Garage;
@@ -32,6 +44,7 @@ export default function Started({ garage, draft, plan }: Props) {
   const over = rows.filter(({ spec }) => spec.end !== null && spec.source === BY_HAND);
   const begin = (of: Plan) =>
     start(household, recordOf({ garage, draft, plan: of }, Date.now())).catch(sayTrouble);
+  const telling = plan ? devicesFor(garage, draft, plan, own !== undefined) : [];
   const carRuns = running.some(({ spec }) => spec.carId === draft.carId);
   return (
     <section className={styles.started} aria-label="Start it">
@@ -58,6 +71,11 @@ export default function Started({ garage, draft, plan }: Props) {
             end.
           </span>
         </p>
+      )}
+      {telling.length > 0 && (
+        <Suspense fallback={null}>
+          <ReadAlong devices={telling} runs={carRuns} />
+        </Suspense>
       )}
       {over.length > 0 && <KeptSessions rows={over} household={garage.household.spec} onForget={forget} />}
     </section>

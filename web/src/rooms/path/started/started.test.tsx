@@ -1,13 +1,15 @@
 /** @jest-environment jsdom */
 import { act, fireEvent, render, screen, within } from "@testing-library/react";
-import type { Kept, SessionRecord } from "@kettleback/core";
-import { api } from "../../../api/client";
+import { sampleOf, type Device, type Kept, type Sample, type SessionRecord } from "@kettleback/core";
+import { api, type DeviceState } from "../../../api/client";
 import { draftOf } from "../../../stores/draft";
+import { useLive } from "../../../stores/live";
 import { useNotices } from "../../../stores/notices";
 import { BY_HAND, useSessions } from "../../../stores/sessions";
 import { plainAnswered, plainGarage } from "../../../tests/plain";
 import { endOf } from "./endOf";
 import { recordOf } from "../../../plan/recordOf";
+import { readAlready } from "./FinishForm";
 import { GoingOn } from "./GoingOn";
 import Started from "./Started";
 
@@ -103,6 +105,108 @@ test("what is still to come goes into a calendar, what is past does not", async 
   expect(text.split("BEGIN:VEVENT")).toHaveLength(3);
   expect(text.split("BEGIN:VALARM")).toHaveLength(3);
   expect(text).not.toContain("Look whether");
+});
+
+describe("devices that tell of a session", () => {
+  const of = (fields: Device["fields"]): Kept<Device> => ({
+    id: "teller",
+    version: 1,
+    parentId: null,
+    spec: {
+      name: "Bay meter",
+      of: { kind: "outlets", id: "bay" },
+      reach: { kind: "http", address: "http://10.0.0.7/", everySeconds: 15 },
+      fields,
+    },
+  });
+  const COUNTS: Device["fields"] = [{ role: "counterWh", path: "e", unit: "Wh" }];
+  const watched = async (
+    fields: Device["fields"],
+    state: Partial<DeviceState>,
+    samples: readonly Sample[] = [],
+  ) => {
+    jest.spyOn(api, "samples").mockResolvedValue([...samples]);
+    useLive.setState({
+      householdId: garage.household.id,
+      devices: [
+        {
+          id: "teller",
+          session: "7",
+          readAt: null,
+          trouble: null,
+          limitSoc: null,
+          note: null,
+          hasSecret: false,
+          ...state,
+        },
+      ],
+      samples: {},
+    });
+    jest.spyOn(useLive.getState(), "loadPoints").mockResolvedValue();
+    jest.spyOn(api, "sessions").mockResolvedValue([running()]);
+    await act(async () => {
+      render(<GoingOn garage={{ ...garage, devices: [of(fields)] }} />);
+    });
+  };
+  const readBy = () => screen.queryByRole("list", { name: "Read by" })?.textContent;
+  afterEach(() => act(() => useLive.setState({ householdId: null, devices: [], samples: {} })));
+
+  test("say that they are read, that they were not yet, or what is wrong with them", async () => {
+    await watched(COUNTS, {});
+    expect(readBy()).toBe("Bay meter is asked; nothing was read yet.");
+    act(() =>
+      useLive.setState({ devices: [{ ...useLive.getState().devices[0]!, readAt: "2026-11-23T19:10:00Z" }] }),
+    );
+    expect(readBy()).toBe("Bay meter is read along.");
+    act(() => useLive.setState({ devices: [{ ...useLive.getState().devices[0]!, note: "tells late" }] }));
+    expect(readBy()).toBe("Bay meter tells late.");
+    act(() =>
+      useLive.setState({ devices: [{ ...useLive.getState().devices[0]!, trouble: "cannot be reached" }] }),
+    );
+    expect(readBy()).toBe("Bay meter cannot be reached. What is shown is what was read before.");
+    act(() => useLive.setState({ devices: [{ ...useLive.getState().devices[0]!, session: "8" }] }));
+    expect(readBy()).toBeUndefined();
+  });
+
+  test("of two counters only one is added up: where one tells, none is typed", async () => {
+    await watched(COUNTS, {});
+    expect(screen.queryByLabelText("The meter counts, kWh")).toBeNull();
+    expect(screen.getByLabelText("The car shows, %")).toBeTruthy();
+    document.body.innerHTML = "";
+    await watched([{ role: "soc", path: "s", unit: "%" }], {});
+    expect(screen.getByLabelText("The meter counts, kWh")).toBeTruthy();
+  });
+
+  test("a car's own limit below what was asked for is an alarm, and what is ready by then", async () => {
+    const samples = [0, 30, 60].map((minute) =>
+      sampleOf(BEGAN + minute * 60_000, { watts: 2_300, amps: 10, volts: 230, counterWh: minute * 38.3 }),
+    );
+    await watched([{ role: "limitSoc", path: "l", unit: "%" }], { limitSoc: 0.75 }, samples);
+    expect(screen.getByRole("alert").textContent).toContain(
+      "The car is set to end at 75 %; 80 % was asked for. Raise the limit in the car, or leave with less.",
+    );
+    expect(document.body.textContent).toContain("75 % at");
+  });
+
+  test("what was read need not be typed again at its end", async () => {
+    const read = (minute: number, counterWh: number, soc?: number) =>
+      sampleOf(BEGAN + minute * 60_000, { counterWh, ...(soc === undefined ? {} : { soc }) });
+    expect(readAlready([])).toEqual({ toSoc: "", beforeKWh: "", afterKWh: "" });
+    expect(readAlready([read(0, 1_204_600), read(60, 1_206_900.4, 0.723)])).toEqual({
+      toSoc: "72.3",
+      beforeKWh: "1204.6",
+      afterKWh: "1206.9",
+    });
+    // Begun anew on the way: 400 Wh before, 700 Wh after.
+    expect(readAlready([read(0, 1_000), read(10, 1_400), read(20, 300), read(30, 700)])).toEqual({
+      toSoc: "",
+      beforeKWh: "",
+      afterKWh: "1.1",
+    });
+    await watched(COUNTS, {}, [read(0, 1_204_600), read(60, 1_206_900)]);
+    await press("Finish it…");
+    expect(screen.getByLabelText<HTMLInputElement>("Counter after, kWh").value).toBe("1206.9");
+  });
 });
 
 test("finished by two readings it is kept, told beside what was reckoned, and taken back with undo", async () => {
