@@ -5,12 +5,13 @@ import { startSolving } from "../jobs/store";
 import { applyTheme } from "../theme/theme";
 import { App } from "./App";
 import { keepAtHand } from "./keepAtHand";
+import { onceLoaded } from "./onceLoaded";
 
 applyTheme();
 startSolving();
 if (import.meta.env.PROD) keepAtHand();
 // Once the first answer stands and nothing more is asked for.
-window.addEventListener("load", () => setTimeout(fetchWhenIdle, 2_000));
+onceLoaded(() => setTimeout(fetchWhenIdle, 2_000));
 createRoot(document.getElementById("root")!).render(
   <StrictMode>
     <App />

@@ -32,7 +32,7 @@ export function GoingOn({ garage }: { readonly garage: Garage }) {
   const devicesOf = ({ id }: Kept<SessionRecord>): ReadDevice[] =>
     garage.devices.flatMap((row) => {
       const state = states.find((one) => one.id === row.id);
-      return state ? [{ row, state }] : [];
+      return state?.session === id ? [{ row, state }] : [];
     });
   if (running.length === 0) return null;
   return (
