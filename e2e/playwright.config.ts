@@ -5,13 +5,14 @@ export default defineConfig({
   testMatch: "*.spec.ts",
   outputDir: "../test-results",
   globalSetup: "./warm-up.ts",
-  timeout: 60_000,
+  // Two browsers, two servers and simulated devices share what cores there are: a slow machine is no fault.
+  timeout: 150_000,
   // A test that passes only on a second try is a failure.
   retries: 0,
-  expect: { timeout: 10_000 },
+  expect: { timeout: 15_000 },
   workers: 2,
   use: {
-    actionTimeout: 15_000,
+    actionTimeout: 30_000,
     // What lies between page and server is looked at by the test that takes the network away, and by no other.
     serviceWorkers: "block",
     locale: "en-GB",

@@ -6,7 +6,7 @@ import { run, type Window } from "../../engine/session";
 import { bill, STARTERS, flatTariff } from "../../engine/tariff";
 import { law, runs, SKIPPED } from "../../tests/law";
 import { element, solvedDemo, tariffOf } from "../../tests/tariffs";
-import { bestLeaving, leavingTimes, optimum, schedulesOf, spillOf, type Open, type Rate } from ".";
+import { bestLeaving, leavingTimes, optimum, schedulesOf, spillOf, windowsOf, type Open, type Rate } from ".";
 
 const highs = highsLoader();
 const starter = (id: string) => STARTERS.find((s) => s.id === id)!.make(0.3);
@@ -260,6 +260,27 @@ test("a schedule is never dearer than charging at once, nor later than departure
     }
     return undefined;
   });
+});
+
+test("a slot that two currents fill between them ends where the next begins", () => {
+  const flat = (from: number, to: number) => ({ from, to, hours: (to - from) / 3_600, rates: [] }) as never;
+  const windows = windowsOf(
+    [
+      { slot: 0, choice: 0, hours: 0.6 },
+      { slot: 0, choice: 1, hours: 0.41 },
+      { slot: 1, choice: 0, hours: 0.5 },
+    ],
+    [flat(0, 3_600), flat(3_600, 7_200)],
+    [
+      { amps: 6, by: "evse" },
+      { amps: 10, by: "evse" },
+    ] as never,
+  );
+  expect(windows).toEqual([
+    { from: 0, to: 2_160, amps: 6 },
+    { from: 2_160, to: 3_600, amps: 10 },
+    { from: 3_600, to: 5_400, amps: 6 },
+  ]);
 });
 
 describe("with nobody waiting", () => {

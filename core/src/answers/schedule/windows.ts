@@ -41,9 +41,10 @@ export function windowsOf(
     const before = windows.at(-1);
     const joins = before !== undefined && Math.abs(before.to - from) < NEAR;
     const follows = groups[i + 1]?.slot === index + 1;
-    let at = joins || !follows ? from : to - length;
+    let at = joins || !follows ? from : Math.max(from, to - length);
     for (const share of own) {
-      const end = at + share.hours * 3600;
+      // A slot that is filled by several currents is filled to its end, never beyond: the next one may begin there.
+      const end = Math.min(to, at + share.hours * 3600);
       add(at, end, choices[share.choice]!.amps);
       at = end;
     }
