@@ -56,8 +56,12 @@ const WINGS = {
     "calibrate",
     "claim",
     "live",
+    "meter",
+    "service",
+    "circuit",
+    "install",
   ],
-  household: ["garage", "demo", "start", "begin", "chooser", "packing", "plate", "learn", "glossary"],
+  household: ["garage", "demo", "start", "fitting", "begin", "chooser", "packing", "plate", "learn", "glossary"],
 };
 const CORE_DOORS = {
   regex: String.raw`^(\.\./[a-z]+/.|\.\./\.\./[a-z]+/[a-z]+/.|\.\./\.\./\.\./|\.\.(/\.\.)?$)`,

@@ -5,6 +5,7 @@ import * as core from "@kettleback/core";
 import { fallowQuay, larchHollow } from "@kettleback/core/demo";
 import { SPOKEN_AWAY } from "./tests/spoken-away";
 import { SPOKEN_LOG } from "./tests/spoken-log";
+import { spokenInstall } from "./tests/spoken-install";
 import { spokenLive } from "./tests/spoken-live";
 
 const ROOT = join(__dirname, "../../core/src");
@@ -111,6 +112,7 @@ const SPOKEN_OF: Readonly<Record<string, unknown>> = {
   ...SPOKEN_AWAY,
   ...SPOKEN_LOG,
   ...spokenLive(plan),
+  ...spokenInstall(),
   plan,
   solution,
   path,

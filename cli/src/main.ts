@@ -3,6 +3,7 @@ import { createInterface } from "node:readline";
 import { parseArgs } from "node:util";
 import { PLAN_MAX_BYTES, QUANTITY_IDS, RESULT_IDS } from "@kettleback/core";
 import { kitCommand, postsCommand, stopsCommand } from "./away";
+import { installCommand } from "./install";
 import { sweepCommand, lineup, varyCommand } from "./lineup";
 import { calibrateCommand, claimCommand, explainCommand, logCommand } from "./log";
 import { costCommand, scheduleCommand } from "./money";
@@ -30,11 +31,13 @@ const HELP = `kettleback: what a charging plan really gives
   kettleback explain FILE [--json]
   kettleback calibrate FILE... [--json]
   kettleback claim "TEXT" [--json]
+  kettleback install FILE [--json]
   kettleback --help
 
   FILE        a plan document (JSON, see docs/formats.md), or - for standard input; a line-up document for lineup,
               either of them for vary and sweep, a week document for week and year, a kit for kit, a trip for
-              stops, a document of posts for posts, and a log for log, explain and calibrate
+              stops, a document of posts for posts, a log for log, explain and calibrate, and an installation for
+              install
   TEXT        what somebody claims: "52 kWh at 2.3 kW from 20 to 80 % takes 20 hours"
   --json      print the result as JSON instead of a table, with its cautions and what would lift it
   --jsonl     read one plan a line and answer each with one line of JSON, a refusal as {"ok": false, …}
@@ -132,11 +135,12 @@ async function main(args: readonly string[]): Promise<number> {
       if (command === "log") return logCommand(file, values);
       if (command === "explain") return explainCommand(file, values);
       if (command === "claim") return claimCommand(file, values);
+      if (command === "install") return installCommand(file, values);
       if (command === "vary") return varyCommand(file, values, values);
       if (command === "sweep") return sweepCommand(file, values, values);
     }
     console.error(
-      `${HELP}\n\nA command and a file are needed: solve, cost, schedule, lineup, vary, sweep, week, year, kit, stops, posts, log, explain,\ncalibrate or claim, and FILE or TEXT.`,
+      `${HELP}\n\nA command and a file are needed: solve, cost, schedule, lineup, vary, sweep, week, year, kit, stops, posts, log, explain,\ncalibrate, claim or install, and FILE or TEXT.`,
     );
   } catch (error) {
     console.error(`${(error as Error).message}\n\n${HELP}`);

@@ -3,7 +3,9 @@ import {
   householdJsonSchema,
   LINEUP_FORMAT,
   lineupJsonSchema,
+  installJsonSchema,
   logJsonSchema,
+  printInstall,
   printLog,
   openLineup,
   planJsonSchema,
@@ -27,6 +29,7 @@ import {
 } from "@kettleback/core";
 import { fallowQuay } from "@kettleback/core/demo";
 import { awayExamples } from "./published-away";
+import { installExample } from "./published-install";
 import { logExample } from "./published-log";
 
 /** The published schemas and an example of each format, by their place under docs/, from the core's own definitions. */
@@ -65,6 +68,8 @@ export function published(): Record<string, string> {
     "schemas/trip.schema.json": `${JSON.stringify(tripJsonSchema(), null, 2)}\n`,
     "schemas/log.schema.json": `${JSON.stringify(logJsonSchema(), null, 2)}\n`,
     "examples/three-nights.log.json": printLog(logExample()),
+    "schemas/installation.schema.json": `${JSON.stringify(installJsonSchema(), null, 2)}\n`,
+    "examples/farm-house.installation.json": printInstall(installExample()),
     "examples/weekend.kit.json": printKit(away.kit),
     "examples/island.posts.json": printPosts(away.posts),
     "examples/causeway.trip.json": printTrip(away.trip),

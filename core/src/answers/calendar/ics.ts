@@ -1,4 +1,4 @@
-import icalGenerator, { ICalAlarmType } from "ical-generator";
+import icalGenerator, { ICalAlarmType, ICalEventRepeatingFreq } from "ical-generator";
 import { msAt, type Clock } from "../../engine/clock";
 import type { Window } from "../../engine/session";
 
@@ -9,6 +9,8 @@ export interface CalendarEntry {
   readonly description: string;
   /** The calendar rings when it begins. */
   readonly rings?: true;
+  /** It comes again after so many days, for good. */
+  readonly everyDays?: number;
 }
 
 /**
@@ -27,7 +29,7 @@ export function calendarOf(
     name,
     prodId: { company: "Kettleback", product: "Kettleback", language: "EN" },
   });
-  entries.forEach(({ window, summary, description, rings }, i) => {
+  entries.forEach(({ window, summary, description, rings, everyDays }, i) => {
     const event = calendar.createEvent({
       // Of another schedule, another file or another start it is another entry, and none replaces the other.
       id: `${clock.startMs}-${Math.round(window.from)}-${now}-${i + 1}-${checkOf(name + summary)}@kettleback`,
@@ -37,6 +39,7 @@ export function calendarOf(
       summary,
       description,
     });
+    if (everyDays) event.repeating({ freq: ICalEventRepeatingFreq.DAILY, interval: everyDays });
     if (rings) event.createAlarm({ type: ICalAlarmType.display, trigger: 0, description: summary });
   });
   const text = calendar.toString();

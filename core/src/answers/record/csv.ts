@@ -53,6 +53,23 @@ const fail = (field: string, message: string) => ({ ok: false as const, problems
 const COMMA = /^[-−]?(\d+,\d{1,2}|\d+,\d{4,}|0,\d+|\d{1,3}(\.\d{3})+(,\d+)?)$/;
 const POINT = /^[-−]?(\d+\.\d{1,2}|\d+\.\d{4,}|0\.\d+|\d{1,3}(,\d{3})+(\.\d+)?)$/;
 
+/** How many lines are looked at for what lies between their fields. */
+const LOOKED_AT = 50;
+
+/**
+ * What lies between the fields of a table: what most of its lines have, semicolons and tabs before commas, which may also
+ * be decimal marks.
+ * @example delimiterOf("a;b\n1,5;2,5") // ";"
+ */
+export function delimiterOf(text: string): ";" | "\t" | "," {
+  const lines = text
+    .slice(0, 50_000)
+    .split("\n", LOOKED_AT)
+    .filter((line) => line.trim() !== "");
+  const most = (mark: string) => lines.filter((line) => line.includes(mark)).length > lines.length / 2;
+  return most(";") ? ";" : most("\t") ? "\t" : ",";
+}
+
 /** How many lines are looked at a field at a time for its decimals. */
 function decimalOf(rows: readonly (readonly string[])[]): {
   decimal: "," | ".";
@@ -81,6 +98,7 @@ export function readTable(text: string): ReadTable {
   if (text.length > CSV_MAX_BYTES)
     return fail("(file)", `too large: ${text.length} characters; accepted: up to ${CSV_MAX_BYTES}`);
   const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ""), {
+    delimiter: delimiterOf(text),
     skipEmptyLines: "greedy",
     // One more than is accepted: enough to know.
     preview: MOST_LINES + 2,

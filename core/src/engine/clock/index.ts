@@ -1,2 +1,3 @@
 export * from "./clock";
 export * from "./zone";
+export { changesIn, offsetAt } from "./year";

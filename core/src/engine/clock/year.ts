@@ -62,11 +62,15 @@ function yearOf(zoneName: string, year: number): readonly Change[] {
 /**
  * Minutes a zone's local time is ahead of universal time at a moment (ms since 1970).
  * In Dublin, in July, that is 60.
+ * @example offsetAt("UTC", 0) // 0
  */
 export const offsetAt = (zoneName: string, ms: number): number =>
   yearOf(zoneName, yearAt(ms)).findLast(({ fromMs }) => fromMs <= ms)!.minutes;
 
-/** The changes of a zone after a moment up to another (ms since 1970), in order. */
+/**
+ * The changes of a zone after a moment up to another (ms since 1970), in order.
+ * @example changesIn("UTC", 0, 1) // []
+ */
 export function changesIn(zoneName: string, fromMs: number, toMs: number): Change[] {
   const found: Change[] = [];
   let minutes = offsetAt(zoneName, fromMs);

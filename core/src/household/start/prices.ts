@@ -61,6 +61,12 @@ export function usualPrice(euros: number, currency: string): number {
   return Math.round(amount / step) * step;
 }
 
+/**
+ * What a euro is worth in a currency, roughly; 1 where the table lacks it.
+ * @example perEuroIn("EUR") // 1
+ */
+export const perEuroIn = (currency: string): number => PER_EURO[currency] ?? 1;
+
 /** Usual prices a kWh (euros) where somebody else's meter runs. */
 export const PUBLIC_PRICE = { post: 0.45, rapid: 0.62 } as const;
 /** Usual price a kWh (euros) at home, where the household has no tariff yet. */

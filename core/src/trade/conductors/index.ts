@@ -1,3 +1,4 @@
 export * from "./tables";
 export * from "./resistance";
 export * from "./ampacity";
+export * from "./deratings";

@@ -1,0 +1,3 @@
+export * from "./run";
+export * from "./choose";
+export * from "./asked-by-code";

@@ -1,0 +1,4 @@
+export * from "./loads";
+export * from "./service";
+export * from "./methods";
+export * from "./house";
