@@ -98,6 +98,8 @@ export const sessionsAsked = z
       .string()
       .regex(/^\d{1,15}-\d{1,15}$/, { error: "accepted: what the page before said is next" })
       .optional(),
+    /** Charging sessions, or what a house's meter told. */
+    of: z.enum(["charging", "house"], { error: "accepted: charging, house" }).default("charging"),
     limit: count(1, MOST_SESSIONS).default(MOST_SESSIONS),
   })
   .refine(({ from, to }) => Date.parse(to) > Date.parse(from), rising);

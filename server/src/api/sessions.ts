@@ -1,6 +1,8 @@
 import type { EntityManager } from "@mikro-orm/core";
 import type { EntityManager as SqlManager } from "@mikro-orm/libsql";
+import type { z } from "zod";
 import {
+  HOUSE_METER_KEY,
   MEASURED,
   problemsOf,
   recordSchema,
@@ -23,6 +25,10 @@ import {
 } from "../database";
 import { requireHousehold, requireVersion } from "./keep";
 import { notFound, Problem, refused } from "./problem";
+import type { sessionsAsked } from "./requests";
+
+/** What a house's meter told lies among sessions, and is none. */
+const OF_HOUSE = { $like: `${HOUSE_METER_KEY}%` };
 
 /** Most sessions one request reads. */
 export const MOST_SESSIONS = 1_000;
@@ -219,11 +225,11 @@ export interface Page<T> {
   readonly next: string | null;
 }
 
-/** The sessions that began from one moment up to, and without, another; oldest first. */
+/** The sessions, or what a house's meter told, that began from one moment up to, and without, another; oldest first. */
 export async function sessionsBetween(
   em: EntityManager,
   household: string,
-  { from, to, after, limit }: { from: string; to: string; after?: string | undefined; limit: number },
+  { from, to, after, of, limit }: z.infer<typeof sessionsAsked>,
 ): Promise<Page<ReadSession>> {
   await requireHousehold(em, household);
   const [ms, id] = (after ?? "").split("-").map(Number);
@@ -232,6 +238,7 @@ export async function sessionsBetween(
     {
       household,
       deletedAt: null,
+      ...(of === "house" ? { key: OF_HOUSE } : { $not: { key: OF_HOUSE } }),
       beganAt: { $gte: new Date(from), $lt: new Date(to) },
       ...(after === undefined
         ? {}

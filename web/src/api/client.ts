@@ -231,12 +231,17 @@ interface SessionPage {
 }
 
 /** Every session of a household between two moments, page by page. */
-async function allSessions(household: string, from: string, to: string): Promise<Kept<SessionRecord>[]> {
+async function allSessions(
+  household: string,
+  from: string,
+  to: string,
+  of: "charging" | "house" = "charging",
+): Promise<Kept<SessionRecord>[]> {
   const found: Kept<SessionRecord>[] = [];
   for (let after: string | null = ""; after !== null;) {
     const page: SessionPage = await request(
       "GET",
-      `/households/${household}/sessions?from=${from}&to=${to}${after ? `&after=${after}` : ""}`,
+      `/households/${household}/sessions?from=${from}&to=${to}&of=${of}${after ? `&after=${after}` : ""}`,
     );
     found.push(...page.rows.filter((row): row is Kept<SessionRecord> => "spec" in row));
     after = page.next;
@@ -311,6 +316,10 @@ export const api = {
       rows: rows.map(({ id, version }) => ({ id, version })),
     }),
   samples: allSamples,
+  /** What houses' meters told, the newest last. */
+  houseMeters: (household: string) =>
+    allSessions(household, "2000-01-01T00:00:00Z", "2100-01-01T00:00:00Z", "house"),
+
   chargePoints: (household: string) =>
     request<{ points: PointState[]; knocks: Knock[] }>("GET", `/households/${household}/charge-points`),
   givePassword: (household: string, point: string, password?: string) =>

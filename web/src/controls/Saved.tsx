@@ -26,7 +26,7 @@ interface KindProps<K extends Kind, D> {
 }
 
 /** Opens what a household keeps of a kind, keeps what is in view by name, and deletes; the deletion can be undone. */
-export function SavedKind<K extends "paths" | "lineups", D>(props: KindProps<K, D>) {
+export function SavedKind<K extends "paths" | "lineups" | "installations", D>(props: KindProps<K, D>) {
   const {
     kind,
     garage,

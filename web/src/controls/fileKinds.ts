@@ -11,6 +11,7 @@ const FORMATS: Readonly<Record<string, FileKind>> = {
   "kettleback-lineup": { kind: "line-up", one: "a line-up", where: "Line-up, Import" },
   "kettleback-week": { kind: "week", one: "a week", where: "Week, Import" },
   "kettleback-log": { kind: "log", one: "a log", where: "Log, Read in" },
+  "kettleback-installation": { kind: "installation", one: "an installation", where: "Install, Import" },
   "kettleback-household": { kind: "household", one: "a household", where: "Households, Import" },
 };
 const TARIFF: FileKind = { kind: "tariff", one: "a tariff", where: "Money, Tariffs, Import" };

@@ -124,6 +124,7 @@ export function plainGarage(asked: PlainAsked = {}): Garage {
     tariffs: [kept("flat", asked.tariff ?? flat(0.2))],
     paths: [kept("path", path)],
     lineups: [],
+    installations: [],
   } as unknown as Garage;
 }
 

@@ -41,23 +41,34 @@ function roomFor(unit: Amps, limit: Amps, house: Amps): Amps {
   return room >= MIN_AMPS ? room : 0;
 }
 
+/** A stretch of a night in which nothing changes: what the house draws on the line, and what the car has (A). */
+export interface NightPiece {
+  readonly from: number;
+  readonly to: number;
+  /** NaN where nothing was told. */
+  readonly house: Amps;
+  readonly car: Amps;
+}
+
 /**
- * A night under a limit, exactly: within an interval of the meter the house is even, and a paused car starts once there has
- * been room for as long as it waits. As if the car took all it can have, all night.
+ * A night under a limit, piece by piece and exactly: within an interval of the meter the house is even, and a paused car
+ * starts once there has been room for as long as it waits. As if the car took all it can have, all night.
  * @param houseAmps what the house draws on the line that counts, interval by interval; NaN where nothing was told
- * @example followNight({ from: 0, to: 3_600_000 }, [10, 10], 0, 1_800_000, { unitAmps: 16 }, { limitAmps: 30, waitS: 600 }).secondsAt[16] // 3600
+ * @example nightPieces({ from: 0, to: 3_600_000 }, [10, 27], 0, 1_800_000, { unitAmps: 16 }, { limitAmps: 30, waitS: 600 }).map(({ car }) => car) // [16, 0]
  */
-export function followNight(
+export function nightPieces(
   { from, to }: NightStretch,
   houseAmps: ArrayLike<Amps>,
   startMs: number,
   stepMs: number,
   { unitAmps }: Pick<FollowingCar, "unitAmps">,
   { limitAmps, waitS }: HouseLimit,
-): FollowedNight {
+): NightPiece[] {
   const most = Math.floor(unitAmps);
-  const secondsAt = new Float64Array(most + 1);
-  let [pausedS, pauses, peakAmps, unknownS] = [0, 0, 0, 0];
+  const pieces: NightPiece[] = [];
+  const add = (begins: number, ends: number, house: Amps, car: Amps) => {
+    if (ends > begins) pieces.push({ from: begins, to: ends, house, car });
+  };
   let charging = true;
   // Since when there has been room, while it is paused.
   let roomSince = Infinity;
@@ -65,39 +76,49 @@ export function followNight(
     const i = Math.floor((at - startMs) / stepMs);
     const end = Math.min(to, startMs + (i + 1) * stepMs);
     const house = houseAmps[i]!;
-    const told = house === house;
-    const room = told ? roomFor(most, limitAmps, house) : 0;
+    const room = Number.isNaN(house) ? 0 : roomFor(most, limitAmps, house);
     if (room === 0) {
       // It stops, or stays stopped; whatever room there was is gone.
-      if (charging && at > from) pauses += 1;
-      charging = false;
-      roomSince = Infinity;
-      pausedS += (end - at) / 1000;
-      secondsAt[0]! += (end - at) / 1000;
-      if (!told) unknownS += (end - at) / 1000;
-      else peakAmps = Math.max(peakAmps, house);
-    } else {
-      if (!charging) {
-        roomSince = Math.min(roomSince, at);
-        const starts = Math.min(end, Math.max(at, roomSince + waitS * 1000));
-        pausedS += (starts - at) / 1000;
-        secondsAt[0]! += (starts - at) / 1000;
-        peakAmps = Math.max(peakAmps, house);
-        if (starts < end) {
-          charging = true;
-          roomSince = Infinity;
-          secondsAt[room]! += (end - starts) / 1000;
-          peakAmps = Math.max(peakAmps, house + room);
-        }
-      } else {
-        secondsAt[room]! += (end - at) / 1000;
-        peakAmps = Math.max(peakAmps, house + room);
-      }
+      [charging, roomSince] = [false, Infinity];
+      add(at, end, house, 0);
+    } else if (charging) add(at, end, house, room);
+    else {
+      roomSince = Math.min(roomSince, at);
+      const starts = Math.min(end, Math.max(at, roomSince + waitS * 1000));
+      add(at, starts, house, 0);
+      add(starts, end, house, room);
+      if (starts < end) [charging, roomSince] = [true, Infinity];
     }
     at = end;
   }
-  const full = secondsAt[most]!;
-  return { from, to, secondsAt, throttledS: (to - from) / 1000 - full, pausedS, pauses, peakAmps, unknownS };
+  return pieces;
+}
+
+/**
+ * A night under a limit, summed up.
+ * @example followNight({ from: 0, to: 3_600_000 }, [10, 10], 0, 1_800_000, { unitAmps: 16 }, { limitAmps: 30, waitS: 600 }).secondsAt[16] // 3600
+ */
+export function followNight(
+  night: NightStretch,
+  houseAmps: ArrayLike<Amps>,
+  startMs: number,
+  stepMs: number,
+  car: Pick<FollowingCar, "unitAmps">,
+  limit: HouseLimit,
+): FollowedNight {
+  const most = Math.floor(car.unitAmps);
+  const secondsAt = new Float64Array(most + 1);
+  let [pauses, peakAmps, unknownS, before] = [0, 0, 0, Number.NaN];
+  for (const { from, to, house, car: amps } of nightPieces(night, houseAmps, startMs, stepMs, car, limit)) {
+    secondsAt[amps]! += (to - from) / 1000;
+    if (amps === 0 && before > 0) pauses += 1;
+    before = amps;
+    if (Number.isNaN(house)) unknownS += (to - from) / 1000;
+    else peakAmps = Math.max(peakAmps, house + amps);
+  }
+  const { from, to } = night;
+  const throttledS = (to - from) / 1000 - secondsAt[most]!;
+  return { from, to, secondsAt, throttledS, pausedS: secondsAt[0]!, pauses, peakAmps, unknownS };
 }
 
 /** A year under a limit. */

@@ -17,6 +17,14 @@ import {
   type Service,
 } from "./service";
 
+/** A part of what a house needs, as a method counts it. */
+export interface NeedPart {
+  readonly name: string;
+  readonly amps: Amps;
+  /** Nobody has read its plate. */
+  readonly assumed: boolean;
+}
+
 /** What a house needs by one method, and what that leaves for a car. */
 export interface Method {
   readonly id: MethodId;
@@ -29,6 +37,8 @@ export interface Method {
   readonly leftAmps: Amps;
   /** The most of them: what a car on one phase has on the line with most room. */
   readonly bestAmps: Amps;
+  /** What makes up the need on the line that carries most, as it counts. */
+  readonly parts: readonly NeedPart[];
   readonly steps: readonly Step[];
   readonly notes: readonly string[];
   /** What is known does not meet what the method asks for. */
@@ -155,6 +165,23 @@ function byLoads(service: Service): Method {
     name: "the sum of its loads (NEC 220.82)",
     source: SOURCES.nec22082,
     needed: [total / volts],
+    parts: [
+      ...terms.map(({ name, value }, i) => ({
+        name: i === 0 ? "lights and sockets" : i === 1 ? "kitchen and laundry circuits" : name,
+        // Each takes its share of what the rest is cut down to.
+        amps: all > 0 ? (value * counted) / all / volts : 0,
+        assumed: i > 1 && general[i - 2]!.assumed,
+      })),
+      ...(climate.result.value > 0
+        ? [
+            {
+              name: "heating or cooling",
+              amps: climate.result.value / volts,
+              assumed: loads.some(({ kind, assumed }) => assumed && loadRow(kind).nec !== "general"),
+            },
+          ]
+        : []),
+    ],
     notes: [
       "The car's unit is counted whole beside it: no share is taken off a load of hours.",
       "Some editions count a car's unit as 7,200 VA at least unless its setting or load management holds it: the electrician knows which one holds here.",
@@ -233,13 +260,17 @@ function measuredSteps(
   peakW: number,
   k: number,
   source: Source,
-): { needed: Amps; steps: Step[] } {
+): { needed: Amps; parts: NeedPart[]; steps: Step[] } {
   const amps = heaviestAmps(service, peakW);
   const P = term("P", "highest demand measured", peakW, "W", SOURCES.measured);
   const three = linesOf(service) === 3;
   const volts = (peakW * (three ? service.heaviestShare : 1)) / amps;
   return {
     needed: k * amps,
+    parts: [
+      { name: "highest demand measured", amps, assumed: false },
+      { name: "room for what was not measured", amps: (k - 1) * amps, assumed: false },
+    ],
     steps: [
       {
         what: three
@@ -267,12 +298,13 @@ function measuredSteps(
 
 /** The measured demand, NEC 220.87. */
 function byDemand(service: Service, peak: MeasuredPeak & { fedIn: boolean }): Method {
-  const { needed, steps } = measuredSteps(service, peak.peakW, OVER_MEASURED, SOURCES.nec22087);
+  const { needed, parts, steps } = measuredSteps(service, peak.peakW, OVER_MEASURED, SOURCES.nec22087);
   return finished(service, {
     id: "nec-220.87",
     name: "the highest demand that was measured (NEC 220.87)",
     source: SOURCES.nec22087,
     needed: [needed],
+    parts,
     steps,
     notes: [
       ...seasonNote(peak.days),
@@ -284,12 +316,18 @@ function byDemand(service: Service, peak: MeasuredPeak & { fedIn: boolean }): Me
 
 /** The measured peak, as it is usually done elsewhere. */
 function byPeak(service: Service, peak: MeasuredPeak & { fedIn: boolean }): Method {
-  const { needed, steps } = measuredSteps(service, peak.peakW, 1 + service.marginShare, SOURCES.measuredPeak);
+  const { needed, parts, steps } = measuredSteps(
+    service,
+    peak.peakW,
+    1 + service.marginShare,
+    SOURCES.measuredPeak,
+  );
   return finished(service, {
     id: "measured-peak",
     name: "the highest demand that was measured, with a margin",
     source: SOURCES.measuredPeak,
     needed: Array<Amps>(linesOf(service)).fill(needed),
+    parts,
     steps,
     notes: [
       ...seasonNote(peak.days),
@@ -357,6 +395,11 @@ function byDiversity(service: Service): Method {
     name: "the sum of its loads, with diversity",
     source: SOURCES.diversity,
     needed: season,
+    parts: used.flatMap((load, i) => {
+      const amps = ampsOn(service, { ...load, watts: counts(load) })[worst]!;
+      const name = i === 0 ? "lights and sockets" : loadName(load);
+      return amps > 0 ? [{ name, amps, assumed: load.assumed }] : [];
+    }),
     steps: [
       {
         what:

@@ -215,8 +215,13 @@ test("every working's formula gives what is shown", () => {
       phases: three && system === "230/400" ? 3 : 1,
       loads,
     });
-    for (const { id, steps, left, needed } of methodsOf(service, peakW ? series(peakW, {}, 31) : null)) {
+    for (const { id, steps, parts, left, needed } of methodsOf(
+      service,
+      peakW ? series(peakW, {}, 31) : null,
+    )) {
       steps.forEach((step) => holds(step, id));
+      // The board's parts add up to the line that carries most.
+      expect(parts.reduce((sum, { amps }) => sum + amps, 0)).toBeCloseTo(Math.max(...needed), 9);
       left.forEach((amps, i) => expect(amps + needed[i]!).toBeCloseTo(service.mainAmps, 9));
     }
   });

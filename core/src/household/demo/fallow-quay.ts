@@ -362,6 +362,7 @@ export const fallowQuay: Garage = {
   ],
   fuelCars: [kept("fq-old-estate", { name: "the old estate", uses: 6.8, usesUnit: "l/100 km" })],
   lineups: [],
+  installations: [],
   posts: [
     kept(
       "fq-post-cannery",

@@ -234,6 +234,7 @@ export const larchHollow: Garage = {
     kept("lh-j3400-type1", { name: "J3400 to Type 1 adapter", from: "j3400-ac", to: "type1", amps: 48 }),
   ],
   lineups: [],
+  installations: [],
   posts: [],
   paths: [
     keptPath(

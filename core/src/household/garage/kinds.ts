@@ -17,11 +17,13 @@ import {
 } from "../../things/parts";
 import type { FieldProblem } from "../../things/documents";
 import { PLAN_MAX_BYTES, sessionSchema, settingsSchema } from "../../engine/plan";
+import { INSTALL_MAX_BYTES } from "../../answers/install";
 import { LINEUP_MAX_BYTES } from "../../answers/lineup";
 import { deviceSchema, type Device } from "../../answers/live";
 import { knownPostSchema } from "../../answers/posts";
 import { chargePointSchema } from "./charge-point";
 import { idFieldOf, NAMED_PARTS, PART_IDS, PART_KINDS } from "./part-ids";
+import { savedInstallationSchema, type SavedInstallation } from "./saved-installation";
 import { savedLineupSchema, type SavedLineup } from "./saved-lineup";
 
 /** A path kept by name: which parts it uses, by id, and what was asked of the session. */
@@ -141,6 +143,19 @@ export const KINDS = {
           ]),
         ),
       })),
+    }),
+  },
+  installations: {
+    one: "installation",
+    table: "installation",
+    part: "installation",
+    schema: savedInstallationSchema,
+    parent: null,
+    maxBytes: INSTALL_MAX_BYTES,
+    references: (spec: SavedInstallation, map: MapReference) => ({
+      ...spec,
+      carId: spec.carId && map("cars", spec.carId, "carId"),
+      tariffId: spec.tariffId && map("tariffs", spec.tariffId, "tariffId"),
     }),
   },
 } as const satisfies Record<string, KindRow>;

@@ -10,6 +10,7 @@ import { M0009LanesAndTemperatures } from "./0009-lanes-and-temperatures";
 import { M0010Arrivals } from "./0010-arrivals";
 import { M0011ChargePoints } from "./0011-charge-points";
 import { M0012Devices } from "./0012-devices";
+import { M0013Installations } from "./0013-installations";
 
 /** Every migration in order. A name, once released, never changes. */
 export const MIGRATIONS = [
@@ -25,4 +26,5 @@ export const MIGRATIONS = [
   { name: "0010-arrivals", class: M0010Arrivals },
   { name: "0011-charge-points", class: M0011ChargePoints },
   { name: "0012-devices", class: M0012Devices },
+  { name: "0013-installations", class: M0013Installations },
 ] as const;

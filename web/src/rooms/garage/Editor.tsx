@@ -22,7 +22,7 @@ import styles from "./editor.module.scss";
 
 export type EditableKind = Exclude<
   Kind,
-  "paths" | "lineups" | "tariffs" | "posts" | "chargePoints" | "devices"
+  "paths" | "lineups" | "installations" | "tariffs" | "posts" | "chargePoints" | "devices"
 >;
 
 interface Props {
