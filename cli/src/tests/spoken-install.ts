@@ -22,6 +22,6 @@ export function spokenInstall(): Readonly<Record<string, unknown>> {
     aYear,
     newRun,
     laid: core.circuitsFor({ system: "230/400", phases: 1, amps: 32 }, newRun, aYear),
-    follower: { unitAmps: 16, storedW: [], whPerKm: 150, usableWh: 40_000 },
+    follower: { unitAmps: 16, storedW: [], whPerKm: 150 },
   };
 }

@@ -21,6 +21,7 @@ test("no two rooms share an address, and the header has those where people go to
     "Line-up",
     "Money",
     "Week",
+    "Install",
     "Away",
     "Log",
   ]);

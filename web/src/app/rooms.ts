@@ -59,6 +59,14 @@ export const ROOMS: readonly Room[] = [
     load: () => import("../rooms/week/WeekScreen"),
   },
   {
+    at: "/install",
+    part: "/:view?",
+    name: "Install",
+    inHeader: true,
+    about: "the household",
+    load: () => import("../rooms/install/InstallScreen"),
+  },
+  {
     at: "/away",
     part: "/:view?",
     name: "Away",

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { DocumentKind, FieldProblem } from "@kettleback/core";
+import { withArticle, type DocumentKind, type FieldProblem } from "@kettleback/core";
 import type { Refused } from "../api/client";
 import { Button } from "./Button";
 import { FileButton } from "./FileButton";
@@ -137,7 +137,7 @@ export function SentFile({ one, maxBytes, send }: SentProps) {
           quiet
           label={`${one.replace(/^./, (c) => c.toUpperCase())} file`}
           accept=".json,application/json"
-          title={`Or drop a ${one} file anywhere on this screen`}
+          title={`Or drop ${withArticle(`${one} file`)} anywhere on this screen`}
           onFile={(file) => void take(file)}
         >
           Import…
@@ -187,7 +187,7 @@ export function DocumentFile({
         quiet
         label={`${one.replace(/^./, (c) => c.toUpperCase())} file`}
         accept={accept}
-        title={`Or drop a ${one} file anywhere on this screen`}
+        title={`Or drop ${withArticle(`${one} file`)} anywhere on this screen`}
         onFile={(file) => void take(file)}
       >
         Import…

@@ -8,14 +8,17 @@ interface Props {
   readonly accept: string;
   readonly title?: string;
   readonly quiet?: boolean;
+  /** Takes what is dropped anywhere on the screen, as one of a screen does. */
+  readonly drops?: boolean;
   readonly children: ReactNode;
   onFile(file: File): void;
 }
 
 /** A file, chosen by a press or dropped anywhere on the screen. */
-export function FileButton({ label, accept, title, quiet = false, children, onFile }: Props) {
+export function FileButton({ label, accept, title, quiet = false, drops = true, children, onFile }: Props) {
   const chooser = useRef<HTMLInputElement>(null);
   useEffect(() => {
+    if (!drops) return undefined;
     const over = (event: DragEvent) => {
       if (event.dataTransfer?.types.includes("Files")) event.preventDefault();
     };

@@ -48,6 +48,7 @@ import {
 } from "@kettleback/core";
 import { caseOf } from "@kettleback/core/learn";
 import { asideOf } from "./aside";
+import { fittingJob, meterFile, meterMapped } from "./install";
 import { calibrated, explained, logged, tableRead } from "./log";
 
 /**
@@ -157,6 +158,11 @@ export const JOBS = {
   },
   posts: inOne(posts),
   trip,
+  /** What a house leaves for a car, and every way to fit it in. */
+  fitting: fittingJob,
+  /** What a meter's file is, and what a table of it comes to. */
+  meterFile: inOne(meterFile),
+  meterMapped: inOne(meterMapped),
   cables: inOne(cables),
   portables: inOne(portables),
   /** Sessions as lines, and their sums. */

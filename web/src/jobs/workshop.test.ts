@@ -15,6 +15,7 @@ import {
 } from "@kettleback/core";
 import { demoSessions, fallowQuay } from "@kettleback/core/demo";
 import { firstAway, knownPosts, openKit, openTrip } from "./away";
+import { firstDraft, openInstall } from "./install";
 import { JOBS, type JobKind } from "./table";
 import { workshop } from "./workshop";
 
@@ -91,6 +92,18 @@ const ASKED: { readonly [K in JobKind]: Parameters<(typeof JOBS)[K]> } = {
   aside: [plan, solution.clock],
   sweep: [plan, spec(3)],
   fits: [fallowQuay],
+  fitting: [openInstall(fallowQuay, firstDraft(fallowQuay), null, null).asked],
+  meterFile: ["start,kWh\n2026-03-02 00:00,0.1\n2026-03-02 00:15,0.2", "UTC"],
+  meterMapped: [
+    "start,kWh\n2026-03-02 00:00,0.1\n2026-03-02 00:15,0.2",
+    {
+      columns: ["begin", "drawn"],
+      unit: "kWh",
+      dates: "day-first",
+      zone: "UTC",
+      sign: "drawn-positive",
+    },
+  ],
   vary: [{ household: plan.household, stayHours: 3, dayKm: 40 }, plan, "run"],
   schedules: [plan, solution],
   leaving: [plan, solution, null],

@@ -16,7 +16,6 @@ export interface FollowingCar {
   readonly unitAmps: Amps;
   readonly storedW: readonly number[];
   readonly whPerKm: number;
-  readonly usableWh: number;
 }
 
 /** One night under a limit. */
@@ -130,7 +129,7 @@ export interface FollowedYear {
   readonly throttledShare: Fraction;
   readonly pausedHours: number;
   readonly pauses: number;
-  /** What a night gives: on average, at the least, and on nine nights of ten at least. */
+  /** What a night could give, if the battery took all of it: on average, at the least, and on nine nights of ten at least. */
   readonly nightKm: Kilometres;
   readonly leastKm: Kilometres;
   readonly nineInTenKm: Kilometres;
@@ -146,12 +145,12 @@ export interface FollowedYear {
 /** A night of which more than this share is unknown tells nothing. */
 const UNKNOWN = 0.05;
 
-/** What a night brings (km), at most a battery full. */
-const kmOf = (secondsAt: ArrayLike<number>, { storedW, whPerKm, usableWh }: FollowingCar): Kilometres => {
+/** What a night could bring (km), if the battery took all of it. */
+const kmOf = (secondsAt: ArrayLike<number>, { storedW, whPerKm }: FollowingCar): Kilometres => {
   let wh = 0;
   for (let amps = MIN_AMPS; amps < secondsAt.length; amps++)
     wh += ((storedW[amps] ?? 0) * secondsAt[amps]!) / 3600;
-  return Math.min(usableWh, wh) / whPerKm;
+  return wh / whPerKm;
 };
 
 /** The value below which a share of a list lies, of one in order. */

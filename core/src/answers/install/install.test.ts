@@ -166,7 +166,6 @@ describe("a limit that follows the house", () => {
     unitAmps: 16,
     storedW: Array.from({ length: 17 }, (_, a) => a * 200),
     whPerKm: 100,
-    usableWh: 1e9,
   };
 
   test("a night by hand: full, throttled to 8 A, paused an hour, and ten minutes of waiting", () => {
@@ -187,21 +186,15 @@ describe("a limit that follows the house", () => {
     expect([year.peakWithAmps, year.peakWithoutAmps, year.overHours]).toEqual([30, 44, 2]);
   });
 
-  test("a night of which too little was told is left out, a battery is never fuller than full, and what is fed in is no room", () => {
+  test("a night of which too little was told is left out, and what is fed in is no room", () => {
     const series = hourly([null, 100, 100, -900, 100, 100]);
     const nights = [
       { from: T0, to: T0 + 3 * 3_600_000 },
       { from: T0 + 3 * 3_600_000, to: T0 + 6 * 3_600_000 },
     ];
-    const year = followed(
-      series,
-      nights,
-      (w) => w / 100,
-      { ...car, usableWh: 3_000 },
-      { limitAmps: 10, waitS: 0 },
-      30,
-    );
-    expect([year.nights.length, year.leftOut, year.nightKm, year.shortNights]).toEqual([1, 1, 30, 0]);
+    const year = followed(series, nights, (w) => w / 100, car, { limitAmps: 10, waitS: 0 }, 30);
+    // 3 h at 10, 9 and 9 A: 2,000 + 1,800 + 1,800 Wh.
+    expect([year.nights.length, year.leftOut, year.nightKm, year.shortNights]).toEqual([1, 1, 56, 0]);
     // Fed in, the line is taken as idle: 10 A and no more.
     expect(year.nights[0]!.secondsAt[10]).toBe(3_600);
   });

@@ -186,6 +186,12 @@ describe("a table of a meter", () => {
     expect(refused(found)).toContain(problem);
   });
 
+  test("a zone nobody knows is refused", () => {
+    expect(refused(read("start,kWh\n2026-03-02 00:00,0.1\n2026-03-02 00:15,0.2", "Middle/Earth"))).toEqual([
+      "zone: accepted: an IANA time zone such as Europe/Dublin",
+    ]);
+  });
+
   test("ten million lines are refused before they are looked at, and so is one line too many", () => {
     const long = `start,kWh\n${"2026-03-02 00:00,0.1\n".repeat(MOST_METER_LINES + 1)}`;
     expect(refused(read(long))).toEqual([`line ${MOST_METER_LINES + 2}: accepted: up to 600,000 lines`]);

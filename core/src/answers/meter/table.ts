@@ -1,3 +1,4 @@
+import { IANAZone } from "luxon";
 import Papa from "papaparse";
 import { changesIn, offsetAt } from "../../engine/clock";
 import type { FieldProblem } from "../../things/documents";
@@ -359,6 +360,8 @@ export function meterIn(table: MeterTable, mapping: MeterMapping): ReadMeter {
       `line ${table.headLine + 1 + decimal}: ${used.named("drawn")}`,
       "has another decimal mark than the lines before it; accepted: one mark in a file",
     );
+  if (!IANAZone.isValidZone(mapping.zone))
+    return fail("zone", "accepted: an IANA time zone such as Europe/Dublin");
   const gathered = gather(table, mapping, used, decimal);
   if (gathered.problems.length > 0) return { ok: false, problems: gathered.problems };
   return inOrder(gathered, mapping, at.begin < 0 && at.day < 0);

@@ -161,7 +161,13 @@ export function briefOf(asked: InstallAsked, answer: FittingAnswer, way: FitWay)
         said(
           `${run.lengthM} m from the board, ${run.outdoors ? "outdoors" : "indoors"}, up to ${run.ambientC} °C around it.`,
         ),
-        said(end.must === "hardwired" || run.end === "hardwired" ? "Wired in." : "On a socket made for it."),
+        said(
+          way.id === "socket"
+            ? "At the socket there is."
+            : end.must === "hardwired" || run.end === "hardwired"
+              ? "Wired in."
+              : "On a socket made for it.",
+        ),
       ],
     },
     { title: "The house", lines: houseLines(asked, answer) },

@@ -35,7 +35,7 @@ const USUAL: Readonly<
   },
   iec: {
     loads: ["cooking", "water", "dishwasher", "heatPump"],
-    main: 80,
+    main: 63,
     three: 35,
     areaM2: 118,
     amps: 32,

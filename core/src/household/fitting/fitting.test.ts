@@ -180,10 +180,13 @@ describe("ways that fit", () => {
   });
 
   test("the cheapest that is enough is named; a far commuter may need another", () => {
-    const near = fittingOf(documentOf(fallowQuay, { night: { ...documentOf(fallowQuay).night, km: 40 } }));
+    const roomy = { ...documentOf(fallowQuay).service, mainAmps: 80 };
+    const near = fittingOf(
+      documentOf(fallowQuay, { service: roomy, night: { ...documentOf(fallowQuay).night, km: 40 } }),
+    );
     expect([near.best, wayIn(near, near.best!).week!.verdict]).toEqual(["socket", "holds"]);
     const far = fittingOf(
-      documentOf(fallowQuay, { pattern: { start: "2026-11-23", days: PRESETS.delivery.days } }),
+      documentOf(fallowQuay, { service: roomy, pattern: { start: "2026-11-23", days: PRESETS.delivery.days } }),
     );
     expect(far.best).not.toBe("socket");
     expect(wayIn(far, "socket").week!.shortKm).toBeGreaterThan(0);

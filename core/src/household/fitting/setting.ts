@@ -217,7 +217,7 @@ export function followerOf(setting: FittingSetting, way: Way, unitAmps: Amps): F
   const storedW = Array.from({ length: Math.floor(unitAmps) + 1 }, (_, amps) =>
     amps < MIN_AMPS ? 0 : storedAt(setting, way, amps),
   );
-  return { unitAmps, storedW, whPerKm: car.whPerKm, usableWh: car.battery.usableWh };
+  return { unitAmps, storedW, whPerKm: car.whPerKm };
 }
 
 /** Distance a night of so many hours brings at a power into the battery, a battery full at the most. */

@@ -123,7 +123,7 @@ const MADE_UP =
 const SPREAD = { low: 0.8, high: 1.7 } as const;
 
 function costOf(
-  { asked }: FittingSetting,
+  { asked, perEuro }: FittingSetting,
   phases: 1 | 3,
   circuits: Circuits | null,
   [low, high]: readonly [number, number],
@@ -133,11 +133,11 @@ function costOf(
   const circuit = circuits ? priceOfSize(USUAL_PRICES.circuit[phases], circuits.breakerAmps) : 0;
   // The usual circuit has some ten metres in it; a longer run is more copper and more work.
   const run =
-    (circuits?.fits ? circuits.fits.price / Math.max(1, asked.run.lengthM) : 0) *
+    (circuits?.fits ? circuits.fits.price / perEuro / Math.max(1, asked.run.lengthM) : 0) *
     Math.max(0, asked.run.lengthM - 10);
   return {
-    low: usualPrice((unit + circuit) * SPREAD.low + low, currency) + Math.round(run),
-    high: usualPrice((unit + circuit) * SPREAD.high + high, currency) + Math.round(run * 2),
+    low: usualPrice((unit + circuit) * SPREAD.low + low + run, currency),
+    high: usualPrice((unit + circuit) * SPREAD.high + high + 2 * run, currency),
   };
 }
 
@@ -364,8 +364,10 @@ function follow(setting: FittingSetting): FitWay {
   const held =
     asked.service.phases === 3 && phases === 1 ? Math.min(wish, asked.service.imbalanceAmps ?? wish) : wish;
   const year = followedYear(setting, followerOf(setting, made.way, held));
-  const week = weekOfWay(setting, made.way, wish, year.nineInTenKm);
-  return { ...made, nightKm: year.nightKm, followed: year, week };
+  const fullKm = asked.car.battery.usableWh / asked.car.whPerKm;
+  // A week is held against what it gives on nine nights of ten.
+  const week = weekOfWay(setting, made.way, wish, Math.min(fullKm, year.nineInTenKm));
+  return { ...made, nightKm: Math.min(fullKm, year.nightKm), followed: year, week };
 }
 
 /** What of an existing circuit a car may share: its breaker, and the most a unit behind it may draw. */

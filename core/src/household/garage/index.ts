@@ -4,6 +4,7 @@ export * from "./kinds";
 export * from "./choose";
 export * from "./plan";
 export * from "./adopt";
+export * from "./saved-installation";
 export * from "./saved-lineup";
 export * from "./lineup";
 export * from "./everywhere";
