@@ -145,6 +145,38 @@ const SCANS: Readonly<Record<string, Screens>> = {
       await page.locator(".options button").first().click();
     },
   },
+  "/install": {
+    "what is left, a figure that cannot be": async (page) => {
+      await page.getByRole("link", { name: "Install", exact: true }).click();
+      await page.getByLabel("Main breaker or fuse, A").fill("1");
+      await page.getByRole("alert").waitFor();
+    },
+    "a meter's file before it is taken": async (page) => {
+      await page.getByRole("link", { name: "Install", exact: true }).click();
+      await page.getByLabel("Meter file").setInputFiles({
+        name: "meter.csv",
+        mimeType: "text/csv",
+        buffer: Buffer.from("start,used kWh\n2026-01-05 00:00,0.2\n2026-01-05 00:15,0.3\n"),
+      });
+      await page.getByRole("button", { name: "Keep it and look at it" }).waitFor();
+    },
+    ...Object.fromEntries(
+      ["Ways", "The limit", "Circuit", "Brief", "Looks"].map((view) => [
+        view,
+        async (page: Page) => {
+          await page.getByRole("link", { name: "Install", exact: true }).click();
+          await page.getByRole("link", { name: view, exact: true }).click();
+          await page.locator(".verdict").waitFor();
+        },
+      ]),
+    ),
+    "quotes, one of them typed": async (page) => {
+      await page.getByRole("link", { name: "Install", exact: true }).click();
+      await page.getByRole("link", { name: "Quotes", exact: true }).click();
+      await page.getByRole("button", { name: "Add a quote" }).click();
+      await page.getByLabel("Sum of Quote 1").fill("900");
+    },
+  },
   "/week": {
     "week that falls short, a drive picked, a day open": async (page) => {
       await page.getByRole("link", { name: "Week", exact: true }).click();

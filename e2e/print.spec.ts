@@ -21,6 +21,7 @@ const beyond = (page: Page, edge: number) =>
 for (const [room, views] of [
   ["/line-up", "Views of the line-up"],
   ["/money", "Views of money"],
+  ["/install", "Views of an installation"],
   ["/away", "Views of a trip"],
   ["/log", "Views of the log"],
   ["/garage/together", null],

@@ -60,7 +60,6 @@ const SHOTS: readonly Shot[] = [
     height: 1500,
     ready: open("Curlew at the harbour with the wrong cable"),
   },
-  { file: "path-stop", at: "path", ready: open("Plover over the garden reel") },
   { file: "line-up", at: "line-up", ready: inView("Curlew") },
   {
     file: "line-up-what-if-dusk",
@@ -100,9 +99,19 @@ const SHOTS: readonly Shot[] = [
       await page.getByLabel("Draw Blue 16 A socket").check();
     },
   },
+  { file: "install", at: "install", height: 1000, ready: settled("The board of the house") },
+  {
+    file: "install-ways-dusk",
+    at: "install/ways",
+    household: "larch-hollow",
+    dark: true,
+    height: 1160,
+    ready: async (page) => {
+      await page.getByRole("button", { name: /^A limit that follows/ }).click();
+    },
+  },
   { file: "garage", at: "garage/cars" },
   { file: "away", at: "away/kit", height: 1040, ready: settled("What fits where") },
-  { file: "away-stops", at: "away/stops", height: 1000, ready: settled("Stop by stop") },
   {
     file: "away-posts-dusk",
     at: "away/posts",

@@ -8,7 +8,7 @@ ensurePackages();
 ensureChromium();
 const folder = mkdtempSync(join(tmpdir(), "kettleback-bench-"));
 let broken = 0;
-for (const part of ["core", "money", "week", "away", "log"]) {
+for (const part of ["core", "money", "week", "install", "away", "log"]) {
   // Bundled like the pages are, so that nothing is measured but the code itself.
   const bundle = join(folder, `${part}.mjs`);
   must(`bundling ${part}`, tool("esbuild"), [

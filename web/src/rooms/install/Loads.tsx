@@ -99,6 +99,7 @@ function Row({ load, at, three, onChange, onOut }: RowProps) {
         <small>{asPeopleKnow(load.watts, loadRow(load.kind).hours)}</small>
       </th>
       <td className="figure">
+        {load.assumed && <small>assumed </small>}
         <FigureInput
           label={`${loadName(load)}, kW`}
           className="number"
@@ -107,7 +108,6 @@ function Row({ load, at, three, onChange, onOut }: RowProps) {
           wrong={(kW) => !(kW >= 0.05 && kW <= 60)}
           onChange={(kW) => kW >= 0.05 && kW <= 60 && change({ watts: kW * 1000, assumed: false })}
         />
-        {load.assumed && <small>assumed</small>}
       </td>
       {three && (
         <td>
