@@ -54,8 +54,13 @@ export const useMeters = create<MetersState>()((set, get) => {
     async read(householdId, row) {
       const { key } = row.spec;
       if (key in get().series) return;
-      const found = meterSeriesOf(await api.samples(householdId, row.id, 0));
-      if (get().householdId === householdId) set(({ series }) => ({ series: { ...series, [key]: found } }));
+      // One that cannot be read leaves a usual house in its place, and says so.
+      let found: MeterSeries | null = null;
+      try {
+        found = meterSeriesOf(await api.samples(householdId, row.id, 0));
+      } finally {
+        if (get().householdId === householdId) set(({ series }) => ({ series: { ...series, [key]: found } }));
+      }
     },
     async keep(householdId, name, series) {
       const record = meterRecord(name, series, crypto.randomUUID());

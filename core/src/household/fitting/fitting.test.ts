@@ -141,6 +141,12 @@ describe("ways that fit", () => {
     const fine = fittingOf(full({ series: series(15) }));
     expect([fine.madeUp, fine.method.id, fine.method.leftAmps]).toEqual([false, "nec-220.87", 50]);
     expect(wayIn(fine, "wanted").fit).toBe("fits");
+    expect(wayIn(fine, "follow").cautions.join()).not.toContain("These figures are of");
+    const month = fittingOf(full({ series: { ...series(15), watts: series(15).watts.slice(0, 96 * 40) } }));
+    expect(wayIn(month, "follow").cautions.join()).toContain("These figures are of 40 days");
+    const sunny = fittingOf(full({ series: { ...series(15), watts: [-900, ...series(15).watts] } }));
+    expect(wayIn(sunny, "off-peak").cautions.join()).toContain("The house feeds in at times");
+    expect(wayIn(sunny, "wanted").fit).toBe("no");
     const coarse = fittingOf(
       full({ series: series(60), service: { ...full().service, method: "nec-220.87" } }),
     );
@@ -186,7 +192,10 @@ describe("ways that fit", () => {
     );
     expect([near.best, wayIn(near, near.best!).week!.verdict]).toEqual(["socket", "holds"]);
     const far = fittingOf(
-      documentOf(fallowQuay, { service: roomy, pattern: { start: "2026-11-23", days: PRESETS.delivery.days } }),
+      documentOf(fallowQuay, {
+        service: roomy,
+        pattern: { start: "2026-11-23", days: PRESETS.delivery.days },
+      }),
     );
     expect(far.best).not.toBe("socket");
     expect(wayIn(far, "socket").week!.shortKm).toBeGreaterThan(0);

@@ -110,6 +110,26 @@ export function fittingSetting(asked: InstallAsked): FittingSetting {
 const usualLimit = ({ service }: InstallAsked): Amps =>
   service.mainAmps * supplySystem(service.system).continuousShare;
 
+/** What a series does not tell of the house, in words: a year is what a year was measured of. */
+export function unseenIn({ series, madeUp }: FittingSetting): readonly string[] {
+  if (madeUp)
+    return [
+      "These figures are of a made-up house: have the real one measured for a month before anything is decided by them.",
+    ];
+  const { days, fedIn } = demandOf(series)!;
+  return [
+    ...(days < A_YEAR
+      ? [`These figures are of ${Math.floor(days)} days: other seasons may ask more of the house.`]
+      : []),
+    ...(fedIn
+      ? ["The house feeds in at times: what it draws behind its own generation is not in these figures."]
+      : []),
+  ];
+}
+
+/** Days that count as a year. */
+const A_YEAR = 350;
+
 /** The highest the house came to in some hours of the day (A), on the line that counts; with the method's own factor. */
 export function hoursNeed({ asked, series, method }: FittingSetting, from: string, to: string): Amps {
   const demand = demandOf(series, inHours(asked.household.timeZone, from, to));

@@ -24,6 +24,7 @@ import {
   kmOver,
   storedAt,
   tradeIn,
+  unseenIn,
   wattsOfUnit,
   wayOfUnit,
   type FittingSetting,
@@ -114,10 +115,6 @@ interface Sketch {
 const amps = (value: number): string => `${Math.floor(value * 10 + 1e-6) / 10} A`;
 const need = (value: number): string => `${Math.ceil(value * 10 - 1e-6) / 10} A`;
 const whole = (value: number): Amps => Math.floor(value + 1e-9);
-
-/** Where the house is made up nothing of it may be wired by. */
-const MADE_UP =
-  "These figures are of a made-up house: have the real one measured for a month before anything is decided by them.";
 
 /** Least and most of what a unit and its circuit usually cost, as shares of the usual price. Common practice. */
 const SPREAD = { low: 0.8, high: 1.7 } as const;
@@ -296,7 +293,7 @@ function setLower(setting: FittingSetting): Sketch {
 }
 
 function offPeak(setting: FittingSetting): Sketch {
-  const { cheap, cheapHours, asked, madeUp } = setting;
+  const { cheap, cheapHours, asked } = setting;
   const { phases, amps: wish } = asked.wanted;
   const main = asked.service.mainAmps;
   const needed = cheap ? hoursNeed(setting, cheap[0], cheap[1]) : main;
@@ -323,13 +320,13 @@ function offPeak(setting: FittingSetting): Sketch {
       nec
         ? "A timer is no load management: the code counts the unit whole, whenever it runs. The inspector has to agree."
         : "A timer does not protect the main: one evening at full current and the house goes dark. Ask for a limit that follows the house.",
-      ...(madeUp ? [MADE_UP] : []),
+      ...unseenIn(setting),
     ],
   };
 }
 
 function follow(setting: FittingSetting): FitWay {
-  const { asked, limitAmps, madeUp, method } = setting;
+  const { asked, limitAmps, method } = setting;
   const { phases, amps: wish } = asked.wanted;
   const made = finished(setting, {
     id: "follow",
@@ -357,7 +354,7 @@ function follow(setting: FittingSetting): FitWay {
       ...(method.leftAmps < 0
         ? ["By the book the house alone is over its main: have that looked at whatever becomes of the car."]
         : []),
-      ...(madeUp ? [MADE_UP] : []),
+      ...unseenIn(setting),
     ],
   });
   if (!made.way) return made;

@@ -51,6 +51,9 @@ export default function LimitView(props: ViewProps) {
         </p>
         <p className="quiet">
           {madeUp ? "A usual house, made up from its loads. " : "As the meter told. "}
+          {asked.service.phases === 3
+            ? `The fullest phase is taken to carry ${percentText(asked.service.heaviestShare)} of what the meter tells for all. `
+            : ""}
           As if the car took all it can have, all night; a full battery is {kmText(fullKm, unit)}.
         </p>
       </div>

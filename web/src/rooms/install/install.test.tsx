@@ -428,6 +428,21 @@ describe("a meter that is read in", () => {
   });
 });
 
+test("a meter that cannot be read leaves a usual house in its place, and says so", async () => {
+  jest.spyOn(api, "samples").mockRejectedValue(new Error("the line broke"));
+  const row = { id: "9", version: 1, parentId: null, spec: meterRecord("Winter", winter, "gone") };
+  const { garage } = await shown("/install", draftOf());
+  await act(async () => {
+    useMeters.setState({ householdId: garage.household.id, rows: [row], series: {} });
+    installStoreOf(garage.household.id)
+      .getState()
+      .set(draftOf({ meterKey: row.spec.key }));
+  });
+  await settle();
+  expect(verdict()).toContain("33 A are left");
+  expect(document.body.textContent).toContain("No meter was read");
+});
+
 test("an answer that comes late is shown as older, never as the newest", async () => {
   await shown("/install/ways", draftOf({}, 50));
   const before = screen.getByRole("list", { name: "Ways to fit a car in" }).textContent;
