@@ -61,7 +61,18 @@ const WINGS = {
     "circuit",
     "install",
   ],
-  household: ["garage", "demo", "start", "fitting", "begin", "chooser", "packing", "plate", "learn", "glossary"],
+  household: [
+    "garage",
+    "demo",
+    "start",
+    "fitting",
+    "begin",
+    "chooser",
+    "packing",
+    "plate",
+    "learn",
+    "glossary",
+  ],
 };
 const CORE_DOORS = {
   regex: String.raw`^(\.\./[a-z]+/.|\.\./\.\./[a-z]+/[a-z]+/.|\.\./\.\./\.\./|\.\.(/\.\.)?$)`,

@@ -9,7 +9,8 @@ import {
   type Carried,
   type FixedGauge,
 } from "../../trade/conductors";
-import { evseTerminals, LAID, takesConductor, tradeOf } from "../../trade/sizes";
+import { outletType, type Terminals } from "../../trade/outlets";
+import { evseTerminals, LAID, NEW_CIRCUITS, takesConductor, tradeOf } from "../../trade/sizes";
 import { SOURCES } from "../../trade/sources";
 import { tapOf, type SupplyId, type Tap } from "../../trade/supply";
 import type { Amps, Volts, Watts } from "../../trade/units";
@@ -117,6 +118,15 @@ export const metreEuros = (gauge: FixedGauge, phases: 1 | 3): number =>
 export const tapForUnit = (system: SupplyId, phases: 1 | 3): Tap =>
   phases === 3 ? "three" : tapOf(system, "high") ? "high" : "single";
 
+/** What the run ends in takes: the unit's own terminals, or those of the socket that is laid for so many amps. */
+function terminalsOf({ system, phases, amps }: Fed, { end }: Pick<NewRun, "end">): Terminals {
+  const socket =
+    end === "socket"
+      ? NEW_CIRCUITS[system].find((size) => size.outlet && size.phases === phases && size.evseAmps >= amps)
+      : undefined;
+  return socket ? outletType(socket.outlet!).terminals : evseTerminals(amps);
+}
+
 function conductorOf(
   gauge: FixedGauge,
   { system, phases, amps }: Fed,
@@ -142,7 +152,7 @@ function conductorOf(
     dropVolts,
     dropShare: dropVolts / volts,
     holdsDrop: dropVolts / volts <= run.dropShare + 1e-9,
-    fitsTerminals: run.end === "socket" || takesConductor(evseTerminals(amps), gauge),
+    fitsTerminals: takesConductor(terminalsOf({ system, phases, amps }, run), gauge),
     lossW,
     lossKWhAYear,
     lossPerYear,

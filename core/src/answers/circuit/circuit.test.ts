@@ -76,6 +76,8 @@ describe("what a run carries", () => {
     // XLPE at 30 °C would carry 51 A; its ends hold it to 38.
     ["6 mm2", { insulationC: 90 }, 38],
     ["6 mm2", { insulationC: 90, circuits: 3, ambientC: 40 }, 51 * 0.7 * 0.91],
+    ["6 mm2", { insulationC: 90, circuits: 3, ambientC: 50 }, 51 * 0.7 * 0.82],
+    ["6 AWG", { insulationC: 90, circuits: 2, ambientC: 50 }, 75 * 0.8 * 0.82],
     ["6 mm2", { ambientC: 10 }, 38],
     ["6 mm2", { ambientC: 61 }, 0],
   ] as const)("%s in %j: %d A", (gauge, more, amps) => {
@@ -130,6 +132,7 @@ describe("the conductor that is chosen", () => {
     expect(nec(80).fits!.gauge).toBe("3 AWG");
     // Small conductors stand behind no more than 30 A, whatever they carry (NEC 240.4(D)).
     expect(nec(32).fits!.gauge).toBe("8 AWG");
+    expect([nec(20).breakerAmps, nec(20).fits!.gauge]).toEqual([25, "10 AWG"]);
   });
 
   test("a long run asks for more copper than the amps do: 32 A over 60 m, 6 mm² loses 6.15 %", () => {
@@ -143,8 +146,10 @@ describe("the conductor that is chosen", () => {
     expect([six.carries, six.holdsDrop]).toEqual([true, false]);
     expect(long.fits!.gauge).toBe("16 mm2");
     expect(iec({}, { lengthM: 60, dropShare: 0.05 }).fits!.gauge).toBe("10 mm2");
-    // Nothing thicker goes into the terminals of such a unit.
+    // Nothing thicker goes into the terminals of such a unit, and less into those of a socket for 32 A.
     expect(long.next).toBeUndefined();
+    expect(iec({}, { lengthM: 60, end: "socket" }).fits).toBeUndefined();
+    expect(iec({}, { end: "socket" }).next!.gauge).toBe("10 mm2");
   });
 
   test("three phases lose on one conductor each, and nothing in the neutral", () => {

@@ -77,15 +77,14 @@ const middle = (values: readonly number[]): number => {
   return sorted.length % 2 ? sorted[half]! : (sorted[half - 1]! + sorted[half]!) / 2;
 };
 
-/** What a line costs elsewhere: the middle of the other quotes, else as usual. */
+/** What a line costs elsewhere: the middle of the quotes that price it, else as usual. */
 function elsewhere(
   item: QuoteItem,
   quotes: readonly Quote[],
-  but: number,
   perEuro: number,
 ): Pick<Missing, "amount" | "from"> {
-  const prices = quotes.flatMap(({ lines }, i) => {
-    const line = i === but ? undefined : lines.find((one) => one.item === item);
+  const prices = quotes.flatMap(({ lines }) => {
+    const line = lines.find((one) => one.item === item);
     return line?.says === "priced" && line.price !== null ? [line.price] : [];
   });
   return prices.length > 0
@@ -109,12 +108,12 @@ export function compareQuotes(
       needed.includes(item) ||
       quotes.some(({ lines }) => lines.some((line) => line.item === item && line.says !== "left-out")),
   );
-  return quotes.map(({ name, total, lines }, i) => {
+  return quotes.map(({ name, total, lines }) => {
     const priced = lines.reduce((sum, { says, price }) => sum + (says === "priced" ? (price ?? 0) : 0), 0);
     const missing = wanted.flatMap((item): Missing[] => {
       const line = lines.find((one) => one.item === item);
       const there = line?.says === "within" || (line?.says === "priced" && line.price !== null);
-      return there ? [] : [{ item, said: line?.says === "left-out", ...elsewhere(item, quotes, i, perEuro) }];
+      return there ? [] : [{ item, said: line?.says === "left-out", ...elsewhere(item, quotes, perEuro) }];
     });
     const asks = total ?? priced;
     return {

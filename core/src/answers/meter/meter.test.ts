@@ -7,6 +7,8 @@ import {
   headLine,
   MOST_METER_LINES,
   meterIn,
+  meterSamples,
+  meterSeriesOf,
   readEspi,
   readingsOf,
   readMeterTable,
@@ -309,6 +311,11 @@ test("a series taken apart into readings and put together again is the same", ()
   law(any, { runs: 200, mostSkipped: 0 }, ({ startMs, stepMinutes, middle, ends: [first, last] }) => {
     const series = { startMs, stepMinutes, watts: [first, ...middle, last] };
     expect(seriesFrom(readingsOf(series), stepMinutes)).toEqual(series);
+    const told = series.watts.filter((watts) => watts !== null).length;
+    expect(meterSamples(series).length).toBe(told);
+    // How far apart they lie is found again where most follow each other.
+    const gaps = series.watts.length - told;
+    if (gaps === 0) expect(meterSeriesOf(meterSamples(series))).toEqual(series);
     const wh = readingsOf(series).reduce((sum, [, watts]) => sum + (watts * stepMinutes) / 60, 0);
     expect(drawnWh(series)).toBeCloseTo(wh, 6);
   });

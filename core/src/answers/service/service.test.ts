@@ -65,6 +65,8 @@ describe("the optional method for dwellings (NEC 220.82), on the worked examples
     expect(methodsOf(dwelling([...service.loads, load("airCon", 1_380)]), null)[0]!.needed).toEqual(
       method!.needed,
     );
+    // Four are many (NEC 220.82(C)(5)).
+    expect(result(dwelling([load("heating", 9_000, { zones: 4 })]), "nec-220.82", "S_c")).toBe(3_600);
     // Two thermostats instead of five: 65 % of it (NEC 220.82(C)(4)).
     expect(result(dwelling([load("heating", 9_000, { zones: 3 })]), "nec-220.82", "S_c")).toBeCloseTo(
       5_850,
@@ -123,6 +125,7 @@ describe("a measured demand", () => {
     const lacks = (found: MeterSeries) => methodsOf(dwelling([]), found)[1]!.lacks;
     expect(lacks(series(12_000, {}, 20))).toContain("20 days were measured: at least 30");
     expect(lacks(series(12_000, { stepMinutes: 60 }, 30))).toContain("Means over 60 min hide short peaks");
+    expect(lacks(series(12_000, { stepMinutes: 30 }, 30))).toContain("Means over 30 min hide short peaks");
     expect(lacks(series(12_000, { watts: [-5, ...series(12_000).watts] }))).toContain(
       "The house feeds in at times",
     );

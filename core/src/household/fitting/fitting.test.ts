@@ -106,6 +106,18 @@ describe("a 100 A service that already needs 90 A", () => {
     expect(wayIn(answer, "off-peak").cautions.join()).toContain("A timer is no load management");
   });
 
+  test("a way that does not give the same all night is held against the week at what would bring as much", () => {
+    const tight = fittingOf(full({ follow: { limitAmps: 40, waitMinutes: 10 } }));
+    const follow = wayIn(tight, "follow");
+    expect(follow.week!.asAmps).toBeLessThan(48);
+    const night = (amps: number) =>
+      wayIn(fittingOf(full({ wanted: { phases: 1, amps } })), "second-meter").nightKm;
+    const least = Math.min(follow.followed!.nineInTenKm, night(48));
+    expect(night(follow.week!.asAmps)).toBeLessThanOrEqual(least + 1e-6);
+    expect(night(follow.week!.asAmps + 1)).toBeGreaterThan(least);
+    expect(wayIn(answer, "second-meter").week!.asAmps).toBe(48);
+  });
+
   test("the dryer's circuit is shared only where the house without it has room", () => {
     expect(wayIn(answer, "dryer")).toMatchObject({ fit: "no", circuits: null });
     // 5 kVA of which 40 % counted: 8.3 A more.

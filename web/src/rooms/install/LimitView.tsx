@@ -22,7 +22,7 @@ import { kmText, leftText, needText } from "./words";
 
 /** A limit that follows the house, over every night of the meter's year. */
 export default function LimitView(props: ViewProps) {
-  const { answer, draft, asked, garage, onChange, stale } = props;
+  const { answer, asked, garage, stale } = props;
   const [night, setNight] = useState<number | null>(null);
   if (!answer) return <div className="view-waiting" />;
   const { followed, limitAmps, madeUp } = answer;
@@ -75,51 +75,60 @@ export default function LimitView(props: ViewProps) {
           </section>
         </>
       )}
-      <section className="view-panel fields" aria-label="With these figures">
-        <h2>With these figures</h2>
-        <div className="field-grid">
-          <Tick
-            checked={draft.follow.limitAmps !== null}
-            onChange={(own) =>
-              onChange({
-                ...draft,
-                follow: { ...draft.follow, limitAmps: own ? Math.round(limitAmps) : null },
-              })
-            }
-          >
-            A limit of its own, not what the main may carry for hours
-          </Tick>
-          {draft.follow.limitAmps !== null && (
-            <Figure
-              says="House and car together"
-              unit="A"
-              value={draft.follow.limitAmps}
-              low={10}
-              high={400}
-              onChange={(own) => onChange({ ...draft, follow: { ...draft.follow, limitAmps: own } })}
-            />
-          )}
-          <Figure
-            says="Waits before it starts again"
-            unit="min"
-            value={draft.follow.waitMinutes}
-            low={1}
-            high={60}
-            onChange={(waitMinutes) => onChange({ ...draft, follow: { ...draft.follow, waitMinutes } })}
-          />
-          <Figure
-            says="A night should bring"
-            unit={unit}
-            value={fromKm(draft.night.km, unit)}
-            low={0}
-            high={Math.floor(fromKm(1_000, unit))}
-            decimals={0}
-            onChange={(typed) => onChange({ ...draft, night: { ...draft.night, km: toKm(typed, unit) } })}
-          />
-          <Times {...props} />
-        </div>
-      </section>
+      <LimitFields {...props} limitAmps={limitAmps} />
     </div>
+  );
+}
+
+/** What the limit holds to, how it waits, and what a night should bring. */
+function LimitFields(props: ViewProps & { readonly limitAmps: number }) {
+  const { draft, garage, limitAmps, onChange } = props;
+  const unit = garage.household.spec.distanceUnit;
+  return (
+    <section className="view-panel fields" aria-label="With these figures">
+      <h2>With these figures</h2>
+      <div className="field-grid">
+        <Tick
+          checked={draft.follow.limitAmps !== null}
+          onChange={(own) =>
+            onChange({
+              ...draft,
+              follow: { ...draft.follow, limitAmps: own ? Math.round(limitAmps) : null },
+            })
+          }
+        >
+          A limit of its own, not what the main may carry for hours
+        </Tick>
+        {draft.follow.limitAmps !== null && (
+          <Figure
+            says="House and car together"
+            unit="A"
+            value={draft.follow.limitAmps}
+            low={10}
+            high={400}
+            onChange={(own) => onChange({ ...draft, follow: { ...draft.follow, limitAmps: own } })}
+          />
+        )}
+        <Figure
+          says="Waits before it starts again"
+          unit="min"
+          value={draft.follow.waitMinutes}
+          low={1}
+          high={60}
+          onChange={(waitMinutes) => onChange({ ...draft, follow: { ...draft.follow, waitMinutes } })}
+        />
+        <Figure
+          says="A night should bring"
+          unit={unit}
+          value={fromKm(draft.night.km, unit)}
+          low={0}
+          high={Math.floor(fromKm(1_000, unit))}
+          decimals={0}
+          onChange={(typed) => onChange({ ...draft, night: { ...draft.night, km: toKm(typed, unit) } })}
+        />
+        <Times {...props} />
+      </div>
+    </section>
   );
 }
 

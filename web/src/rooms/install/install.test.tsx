@@ -5,7 +5,9 @@ import {
   fittingOf,
   KM_PER_MILE,
   meterRecord,
+  printInstall,
   serviceSchema,
+  SPEC_VERSION,
   usualRun,
   type DistanceUnit,
   type Garage,
@@ -176,6 +178,14 @@ describe("what is left", () => {
     expect(verdict()).toContain("20 A are left");
     await type("Phases of water heater", "0");
     expect(draft().service.loads[0]!.phases).toBe(3);
+    await type("on", "3");
+    // A third of 30 A on each.
+    expect(verdict()).toContain("53 A are left");
+    // Back on one phase so is everything that was on three.
+    await type("It reaches the house on", "1");
+    expect([draft().wanted.phases, draft().service.loads[0]!.phases]).toEqual([1, 1]);
+    expect(verdict()).toContain("33 A are left");
+    expect(screen.queryByRole("alert")).toBeNull();
   });
 });
 
@@ -191,8 +201,11 @@ describe.each(["km", "mi"] as const)("in %s", (unit) => {
   const whole = (km: number) => `${Math.floor(km / one + 1e-6)} ${unit}`;
 
   test("each way tells its night, its cost and its week", async () => {
-    const { garage, used } = await shown("/install/ways", draftOf({}, 50), unit);
+    // Four hundred kilometres every day: more than some of them bring.
+    const far = { ...draftOf({}, 50), night: { ...draftOf().night, km: 400 } };
+    const { garage, used } = await shown("/install/ways", far, unit);
     const answer = fittingOf(openInstall(garage, used, null, null).asked!);
+    let shorts = 0;
     const rows = within(screen.getByRole("list", { name: "Ways to fit a car in" })).getAllByRole("listitem");
     expect(rows.length).toBe(answer.ways.length);
     answer.ways.forEach((way, i) => {
@@ -204,8 +217,12 @@ describe.each(["km", "mi"] as const)("in %s", (unit) => {
       expect(text).toContain(
         `€${way.cost.low.toLocaleString("en-GB")} to €${way.cost.high.toLocaleString("en-GB")}`,
       );
-      expect(text).toContain(way.week!.verdict === "short" ? "short" : "holds");
+      const short = `${Math.ceil(way.week!.shortKm / one - 1e-6).toLocaleString("en-GB")} ${unit} short`;
+      expect(text).toContain(way.week!.verdict === "short" ? short : "holds");
+      if (way.week!.verdict === "short") shorts += 1;
     });
+    expect(shorts).toBeGreaterThan(0);
+    expect(screen.getByRole("img", { name: "Main 50 A: the house 30 A, the car up to 32 A" })).toBeTruthy();
     const best = answer.ways.find(({ id }) => id === answer.best)!;
     expect(verdict()).toContain(`${best.name} is enough: ${whole(best.nightKm)} a night`);
     expect(verdict()).toContain("The 32 A you wish for do not fit.");
@@ -220,7 +237,10 @@ describe.each(["km", "mi"] as const)("in %s", (unit) => {
 
   test("a limit over known nights: throttled, paused with its wait, peaks, and what a night could bring", async () => {
     const asked = { ...draftOf(), follow: { limitAmps: 40, waitMinutes: 10 } };
-    const { garage, used } = await shown("/install/limit", asked, unit, winter);
+    const { garage, used, draft } = await shown("/install/limit", asked, unit, winter);
+    expect(screen.getByLabelText<HTMLInputElement>(`A night should bring, ${unit}`).value).toBe(
+      unit === "km" ? "100" : "62",
+    );
     const facts = [...document.querySelectorAll("dl.facts > div")].map((fact) => texts2(fact));
     expect(facts).toEqual([
       ["Lower than the unit could", "100.0 % of the time"],
@@ -244,6 +264,11 @@ describe.each(["km", "mi"] as const)("in %s", (unit) => {
     await type(`A night should bring, ${unit}`, String(Math.ceil(followed!.nightKm / one)));
     expect(verdict()).toContain("1 of 2 nights fall short of");
     expect(document.body.textContent).toContain("As the meter told.");
+    const field = screen.getByLabelText<HTMLInputElement>(`A night should bring, ${unit}`);
+    await type(`A night should bring, ${unit}`, "60");
+    expect(draft().night.km).toBeCloseTo(60 * one, 9);
+    expect(field.value).toBe("60");
+    expect(verdict()).toContain(`short of 60 ${unit}.`);
   });
 });
 
@@ -252,9 +277,16 @@ const texts2 = (element: Element): string[] =>
 
 describe("the circuit", () => {
   test("the thinnest that fits, the next size up, what each loses, and a price of one's own", async () => {
-    const { draft } = await shown("/install/circuit", draftOf({ chosen: "wanted" }));
+    const { draft, garage, used } = await shown("/install/circuit", draftOf({ chosen: "wanted" }));
     expect(verdict()).toBe(
       "6 mm² behind a breaker of 32 A carries 1 × 32 A over 18 m and loses 1.8 % of the volts.",
+    );
+    const { circuits } = fittingOf(openInstall(garage, used, null, null).asked!).ways.find(
+      ({ id }) => id === "wanted",
+    )!;
+    // 18 m at 6.80 instead of 4.10 euros.
+    expect(document.querySelector(".answer .quiet")!.textContent).toBe(
+      `The next size up, 10 mm², costs €49 more and saves €${(circuits!.fits!.lossPerYear - circuits!.next!.lossPerYear).toFixed(2)} a year. Over 10 years 10 mm² is the cheapest.`,
     );
     const rows = () => rowsOf("Conductors");
     const six = () => rows().find(([gauge]) => gauge === "6 mm²")!;
@@ -361,6 +393,56 @@ describe("looks and tests", () => {
       jest.useRealTimers();
     }
   });
+});
+
+test("hours of use are those of all its phases", async () => {
+  const three = draftOf({ chosen: "wanted", wanted: { phases: 3, amps: 16 } });
+  await shown("/install/care", { ...three, service: { ...three.service, phases: 3 } });
+  // 4,148 kWh over 11.04 kW.
+  expect(document.body.textContent).toContain("Some 376 hours of charging a year.");
+});
+
+describe("an installation as a file", () => {
+  const take = async (name: string, text: string) => {
+    const file = new File([text], name);
+    file.text = () => Promise.resolve(text);
+    await act(async () =>
+      fireEvent.change(screen.getByLabelText("Installation file"), { target: { files: [file] } }),
+    );
+    await settle();
+  };
+
+  test("comes in with its meter, which is kept; a broken one changes nothing", async () => {
+    const { draft, garage } = await shown("/install", draftOf());
+    const { asked } = openInstall(garage, draftOf({ seed: 9 }, 80), winter, null);
+    const text = printInstall({
+      format: "kettleback-installation",
+      version: SPEC_VERSION,
+      name: "Neighbour",
+      ...asked!,
+    });
+    const row = { id: "12", version: 1, parentId: null, spec: null as unknown as SessionRecord };
+    const kept = jest
+      .spyOn(api, "addSession")
+      .mockImplementation((_, spec) => Promise.resolve({ ...row, spec }));
+    const sent = jest.spyOn(api, "addSamples").mockResolvedValue({ added: 72 });
+    await take("odd.json", text.replace('"mainAmps": 80', '"mainAmps": 0'));
+    expect(screen.getByRole("alert").textContent).toContain("service.mainAmps: accepted: 10 to 400 A");
+    expect(draft().seed).toBe(1);
+    await take("neighbour.json", text);
+    expect(kept.mock.calls[0]![1]).toMatchObject({ name: "Meter of Neighbour", source: "house meter" });
+    expect(sent.mock.calls[0]![2]).toHaveLength(72);
+    expect(draft()).toMatchObject({ seed: 9, meterKey: kept.mock.calls[0]![1].key, carId: "car" });
+    expect(draft().service.mainAmps).toBe(80);
+    expect(document.body.textContent).toContain("as its meter told");
+  });
+});
+
+test("the day of the house tells its highest hour", async () => {
+  await shown("/install", draftOf(), "km", winter);
+  expect(
+    screen.getByRole("img", { name: "The day of the house: at the most 50 A, after 20:00" }),
+  ).toBeTruthy();
 });
 
 describe("a meter that is read in", () => {

@@ -7,7 +7,10 @@ import { evse } from "./evse";
 
 /** The form of a kind of thing. Saved paths, line-ups, tariffs, posts, charge points and devices are edited in rooms of their own. */
 export const groupsOf = (
-  kind: Exclude<Kind, "paths" | "lineups" | "installations" | "tariffs" | "posts" | "chargePoints" | "devices">,
+  kind: Exclude<
+    Kind,
+    "paths" | "lineups" | "installations" | "tariffs" | "posts" | "chargePoints" | "devices"
+  >,
 ): readonly Group[] =>
   ({
     cars: car,
