@@ -51,6 +51,10 @@ test("from one's own house to the brief: what is left, the way that fits, its ci
   await expect(paper).toContainText("unit for 16 A, breaker 16 A.");
   await expect(paper).toContainText("6 mm² copper, earth 6 mm², 40 m in conduit");
   await expect(page.getByRole("button", { name: "Print it" })).toBeHidden();
+  const sheets = (await page.pdf({ format: "A4", preferCSSPageSize: true }))
+    .toString("latin1")
+    .match(/\/Type \/Page\b/g);
+  expect(sheets).toHaveLength(1);
 });
 
 /** Forty days of quarter hours as a supplier gives them, 2.3 kW and 11.5 kW from seven to nine in the evening. */

@@ -107,13 +107,21 @@ export function checkInstall(
     service,
     wanted,
     run,
+    follow,
   }: {
     readonly service: z.infer<typeof serviceSchema>;
     readonly wanted: z.infer<typeof wantedSchema>;
     readonly run: z.infer<typeof newRunSchema>;
+    readonly follow: z.infer<typeof followSchema>;
   },
   ctx: z.RefinementCtx,
 ): void {
+  if (follow.limitAmps !== null && follow.limitAmps > service.mainAmps)
+    ctx.addIssue({
+      code: "custom",
+      path: ["follow", "limitAmps"],
+      message: `accepted: 10 to ${service.mainAmps} A, which is the main`,
+    });
   const laid = runProblem(run, tradeOf(service.system));
   if (laid) ctx.addIssue({ code: "custom", path: ["run", "laying"], message: laid });
   if (wanted.phases === 3 && (service.phases === 1 || !tapOf(service.system, "three")))

@@ -131,6 +131,9 @@ function finished(service: Service, found: Found): Method {
   };
 }
 
+/** Services (A) the optional method is for (NEC 220.82(A), from memory). */
+const LEAST_MAIN: Amps = 100;
+
 /** The optional method for dwellings, NEC 220.82. */
 function byLoads(service: Service): Method {
   const { areaM2, kitchenCircuits, laundryCircuits, loads } = service;
@@ -186,7 +189,10 @@ function byLoads(service: Service): Method {
       "The car's unit is counted whole beside it: no share is taken off a load of hours.",
       "Some editions count a car's unit as 7,200 VA at least unless its setting or load management holds it: the electrician knows which one holds here.",
     ],
-    lacks: null,
+    lacks:
+      service.mainAmps < LEAST_MAIN
+        ? `NEC 220.82 is for services of ${LEAST_MAIN} A and more: for one of ${service.mainAmps} A the electrician counts by the long method.`
+        : null,
     steps: [
       {
         what: "General loads: lights, sockets and what is built in",
@@ -448,7 +454,7 @@ export function methodFor({ method }: Pick<Service, "method">, methods: readonly
 /**
  * Amps (A) a method leaves a unit of so many phases: on three what the fullest line has, on one of three what the emptiest
  * has and the utility allows, between two lines of a net without neutral what the second emptiest has.
- * @example roomOf(service, methodsOf(service, null)[0], 1).toFixed(0) // "23"
+ * @example roomOf(service, methodsOf(service, null)[0], 1).toFixed(0) // "6"
  */
 export function roomOf(
   service: Service,

@@ -103,6 +103,13 @@ describe("the optional method for dwellings (NEC 220.82), on the worked examples
     expect(method!.needed[0]!).toBeCloseTo(142.46, 2);
   });
 
+  test("a service of less than 100 A is not for this method (220.82(A), from memory)", () => {
+    expect(methodsOf(dwelling([], { mainAmps: 100 }), null)[0]!.lacks).toBeNull();
+    expect(methodsOf(dwelling([], { mainAmps: 60 }), null)[0]!.lacks).toContain(
+      "is for services of 100 A and more",
+    );
+  });
+
   test("a 100 A service that already needs 90 A has 10 A left, not 48", () => {
     const service = dwelling([...KITCHEN, load("heating", 9_000, { zones: 5 })]);
     const method = methodFor(service, methodsOf(service, null));

@@ -24,7 +24,9 @@ export const BRIEF_CAUTION =
 
 const said = (text: string): BriefLine => ({ id: null, text });
 const tick = (id: string, text: string): BriefLine => ({ id, text });
-const amps = (value: number): string => `${Math.round(value * 10) / 10} A`;
+/** What is left or carried is never told as more than it is, what is needed never as less. */
+const amps = (value: number): string => `${Math.floor(value * 10 + 1e-6) / 10} A`;
+const need = (value: number): string => `${Math.ceil(value * 10 - 1e-6) / 10} A`;
 const kW = (value: number): string => `${Math.round(value / 100) / 10} kW`;
 const mm = (gauge: string): string => gauge.replace("mm2", "mm²");
 
@@ -81,7 +83,7 @@ function houseLines({ service }: InstallAsked, { method, madeUp, series }: Fitti
         : `Measured over ${days} days at intervals of ${series.stepMinutes} min.`,
     ),
     said(
-      `By ${method.name} the house comes to ${amps(service.mainAmps - method.leftAmps)}, and ${amps(Math.max(0, method.leftAmps))} are left.${method.lacks ? ` ${method.lacks}` : ""}`,
+      `By ${method.name} the house comes to ${need(service.mainAmps - method.leftAmps)}, and ${amps(Math.max(0, method.leftAmps))} are left.${method.lacks ? ` ${method.lacks}` : ""}`,
     ),
   ];
 }

@@ -144,6 +144,14 @@ describe("ways that fit", () => {
     expect(wayIn(answer, "upgrade").why).toBe("The service there is would do: a stronger one is not needed.");
   });
 
+  test("a unit too large for a socket says that it has to be wired in, where one was thought of", () => {
+    const service = { ...full().service, mainAmps: 200 };
+    const on = (end: string) =>
+      wayIn(fittingOf(full({ service, run: { ...full().run, end } })), "wanted").cautions;
+    expect(on("socket").join()).toContain("48 A for hours is more than a socket holds");
+    expect(on("hardwired")).toEqual([]);
+  });
+
   test("what a measured year leaves is judged by it, and a coarse one only asks", () => {
     const series = (stepMinutes: 15 | 60) => ({
       startMs: Date.UTC(2026, 0, 1),
@@ -390,6 +398,11 @@ describe("the document", () => {
       "accepted: intervals of 15, 30, 60 minutes",
     ],
     [{ tariff: { ...written.tariff, currency: "NOK" } }, "tariff.currency", "currencies are never mixed"],
+    [
+      { follow: { limitAmps: 101, waitMinutes: 10 } },
+      "follow.limitAmps",
+      "accepted: 10 to 100 A, which is the main",
+    ],
     [{ seed: -1 }, "seed", ""],
   ])("%j is refused at its field", (more, field, message) => {
     const judged = judgeInstall({ ...written, ...more });

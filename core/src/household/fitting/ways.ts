@@ -1,4 +1,4 @@
-import { breakerForUnit, type Circuits } from "../../answers/circuit";
+import { breakerForUnit, endAdvice, type Circuits } from "../../answers/circuit";
 import type { FollowedYear } from "../../answers/install";
 import type { Way } from "../../answers/lineup";
 import { asPeopleKnow, LOADS, methodsOf, roomOf } from "../../answers/service";
@@ -138,6 +138,16 @@ function costOf(
   };
 }
 
+/** A unit that is too much for a socket has to be wired in, whatever was thought of. */
+function pluggedCaution(
+  { asked }: FittingSetting,
+  unitAmps: Amps,
+  circuits: Circuits | null,
+): readonly string[] {
+  const { must, says } = endAdvice({ system: asked.service.system, amps: unitAmps }, asked.run);
+  return circuits && must !== null && asked.run.end === "socket" ? [says] : [];
+}
+
 /** A sketch with everything that is computed of it. */
 function finished(setting: FittingSetting, sketch: Sketch): FitWay {
   const {
@@ -182,7 +192,7 @@ function finished(setting: FittingSetting, sketch: Sketch): FitWay {
     followed: null,
     cost: costOf(setting, phases, circuits, extra),
     asks,
-    cautions,
+    cautions: [...cautions, ...pluggedCaution(setting, unitAmps, circuits)],
     week: way ? weekOfWay(setting, way, sketch.amps, nightKm) : null,
     circuits,
     way,

@@ -105,7 +105,7 @@ function LimitFields(props: ViewProps & { readonly limitAmps: number }) {
             unit="A"
             value={draft.follow.limitAmps}
             low={10}
-            high={400}
+            high={draft.service.mainAmps}
             onChange={(own) => onChange({ ...draft, follow: { ...draft.follow, limitAmps: own } })}
           />
         )}

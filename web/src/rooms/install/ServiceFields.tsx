@@ -9,6 +9,12 @@ export function ServiceFields({ garage, draft, onChange }: ViewProps) {
   const { service, wanted } = draft;
   const nec = tradeOf(service.system) === "nec";
   const set = (change: Partial<Service>) => onChange({ ...draft, service: { ...service, ...change } });
+  const main = (mainAmps: number) => {
+    // A limit is never above the main.
+    const { limitAmps } = draft.follow;
+    const follow = { ...draft.follow, limitAmps: limitAmps === null ? null : Math.min(limitAmps, mainAmps) };
+    onChange({ ...draft, service: { ...service, mainAmps }, follow });
+  };
   const phases = (count: 1 | 3) => {
     // What is on three phases in a house of one is on that one.
     const loads =
@@ -47,7 +53,7 @@ export function ServiceFields({ garage, draft, onChange }: ViewProps) {
           value={service.mainAmps}
           low={10}
           high={400}
-          onChange={(mainAmps) => set({ mainAmps })}
+          onChange={main}
         />
         {three && (
           <Select

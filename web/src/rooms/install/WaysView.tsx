@@ -1,3 +1,4 @@
+import type { ReactNode } from "react";
 import { Link } from "react-router-dom";
 import type { DistanceUnit, FitWay } from "@kettleback/core";
 import { Button } from "../../controls/Button";
@@ -55,49 +56,54 @@ export default function WaysView({ draft, answer, asked, garage, onChange, stale
             selected={way.id === chosen.id}
             best={way.id === best}
             onLook={() => look(way)}
-          />
+          >
+            {way.id === chosen.id && <WayDetail way={way} />}
+          </WayRow>
         ))}
       </ul>
-      <section className="view-panel way-detail" aria-label={timesIn(chosen.name)}>
-        <h2>
-          {timesIn(chosen.name)}: {FIT_WORDS[chosen.fit]}
-        </h2>
-        <p>{timesIn(chosen.why)}</p>
-        {chosen.fit !== "no" && (
-          <p>
-            {leftText(chosen.amps)}, {chosen.told}
-            {chosen.circuits ? `; breaker ${chosen.breakerAmps} A` : ""}.
-          </p>
-        )}
-        <div className="two">
-          <div>
-            <h3>It asks of the house</h3>
-            <ul>
-              {chosen.asks.map((text) => (
-                <li key={text}>{text}</li>
-              ))}
-            </ul>
-          </div>
-          <div>
-            {chosen.cautions.length > 0 && (
-              <>
-                <h3>To beware of</h3>
-                <ul className="room-caution">
-                  {chosen.cautions.map((text) => (
-                    <li key={text}>{text}</li>
-                  ))}
-                </ul>
-              </>
-            )}
-          </div>
-        </div>
-        <p className="presses">
-          {chosen.circuits && chosen.fit !== "no" && <Link to="/install/circuit">Its circuit</Link>}
-          {chosen.followed && <Link to="/install/limit">Its year</Link>}
-          {chosen.fit !== "no" && <Link to="/install/brief">The brief for it</Link>}
-        </p>
-      </section>
     </div>
+  );
+}
+
+/** Why a way goes or does not, what it asks of the house, and what to beware of: under its own row, in view. */
+function WayDetail({ way }: { readonly way: FitWay }) {
+  return (
+    <section className="way-detail" aria-label={timesIn(way.name)}>
+      <p>{timesIn(way.why)}</p>
+      {way.fit !== "no" && (
+        <p>
+          {leftText(way.amps)}, {way.told}
+          {way.circuits ? `; breaker ${way.breakerAmps} A` : ""}.
+        </p>
+      )}
+      <div className="two">
+        <div>
+          <h3>It asks of the house</h3>
+          <ul>
+            {way.asks.map((text) => (
+              <li key={text}>{text}</li>
+            ))}
+          </ul>
+        </div>
+        <div>
+          {way.cautions.length > 0 && (
+            <>
+              <h3>To beware of</h3>
+              <ul className="room-caution">
+                {way.cautions.map((text) => (
+                  <li key={text}>{text}</li>
+                ))}
+              </ul>
+            </>
+          )}
+        </div>
+      </div>
+      <p className="presses">
+        {way.circuits && way.fit !== "no" && <Link to="/install/circuit">Its circuit</Link>}
+        {way.followed && <Link to="/install/limit">Its year</Link>}
+        {way.fit !== "no" && <Link to="/install/brief">The brief for it</Link>}
+      </p>
+    </section>
   );
 }
 
@@ -112,10 +118,12 @@ interface RowProps {
   readonly selected: boolean;
   readonly best: boolean;
   onLook(): void;
+  /** What is told of it once it is looked at. */
+  readonly children: ReactNode;
 }
 
 /** A way on its board: the house in slate, the car in copper, what is left open, what is too much hatched. */
-function WayRow({ way, axis, unit, fullKm, currency, selected, best, onLook }: RowProps) {
+function WayRow({ way, axis, unit, fullKm, currency, selected, best, onLook, children }: RowProps) {
   const { board, fit } = way;
   const full = way.nightKm >= fullKm - 1e-6;
   const at = (amps: number): string => `${(100 * amps) / axis}%`;
@@ -166,6 +174,7 @@ function WayRow({ way, axis, unit, fullKm, currency, selected, best, onLook }: R
         {weekText(way, unit)}
         <small>{fit === "no" ? "" : "the week"}</small>
       </span>
+      {children}
     </li>
   );
 }

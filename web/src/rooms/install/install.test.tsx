@@ -86,6 +86,7 @@ async function shown(at: string, draft: InstallDraft, unit: DistanceUnit = "km",
   return { garage, draft: () => installStoreOf(id).getState().draft!, used, series: series ?? null };
 }
 const oneNight = () => document.querySelector(".one-night p")!.textContent!;
+const wayRows = () => [...document.querySelectorAll<HTMLElement>("li.way")];
 const verdict = () => document.querySelector(".verdict")!.textContent!;
 const type = async (label: string | RegExp, value: string) => {
   fireEvent.change(screen.getByLabelText(label), { target: { value } });
@@ -134,6 +135,15 @@ describe("what is left", () => {
     expect(draft().service.mainAmps).toBe(63);
     await type("Main breaker or fuse, A", "80");
     expect(verdict()).toContain("50 A are left");
+  });
+
+  test("a limit of one's own goes down with the main", async () => {
+    const { draft } = await shown("/install", draftOf({ follow: { limitAmps: 60, waitMinutes: 10 } }));
+    await type("Main breaker or fuse, A", "50");
+    expect(draft().follow.limitAmps).toBe(50);
+    await type("Main breaker or fuse, A", "63");
+    expect(draft().follow.limitAmps).toBe(50);
+    expect(verdict()).toContain("33 A are left");
   });
 
   test("a load is added as it usually is, typed over, and taken out", async () => {
@@ -206,7 +216,7 @@ describe.each(["km", "mi"] as const)("in %s", (unit) => {
     const { garage, used } = await shown("/install/ways", far, unit);
     const answer = fittingOf(openInstall(garage, used, null, null).asked!);
     let shorts = 0;
-    const rows = within(screen.getByRole("list", { name: "Ways to fit a car in" })).getAllByRole("listitem");
+    const rows = wayRows();
     expect(rows.length).toBe(answer.ways.length);
     answer.ways.forEach((way, i) => {
       const text = rows[i]!.textContent!;
@@ -533,9 +543,7 @@ test("an answer that comes late is shown as older, never as the newest", async (
   expect(screen.getByRole("list", { name: "Ways to fit a car in" }).textContent).toBe(before);
   await settle();
   expect(document.querySelector(".older")).toBeNull();
-  const [, wished] = within(screen.getByRole("list", { name: "Ways to fit a car in" })).getAllByRole(
-    "listitem",
-  );
+  const [, wished] = wayRows();
   expect(within(wished!).getByRole("img").getAttribute("aria-label")).toBe(
     "Main 100 A: the house 30 A, the car 32 A",
   );
