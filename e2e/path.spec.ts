@@ -193,6 +193,8 @@ test("a cable that does not fit says which of yours would; 5 A says there is no 
 test("the keyboard alone changes the path, picks a link by number and opens a working", async ({ page }) => {
   await pick(page, "Saved paths", "Plover overnight in the boathouse");
   await page.locator("body").click({ position: { x: 5, y: 790 } });
+  // From wherever one has scrolled to.
+  await page.evaluate(() => scrollTo(0, document.body.scrollHeight));
   await page.keyboard.press("1");
   const looked = page.getByRole("region", { name: "Selected link" });
   await expect(looked).toContainText("22 m of 1.5 mm²");

@@ -1,3 +1,4 @@
+import { useEffect, useRef } from "react";
 import {
   HOUSE_RULES,
   inWords,
@@ -20,11 +21,18 @@ interface Props {
   readonly charging: Charging;
   readonly draft: Draft;
   readonly index: number;
+  /** The link that was pressed; null where none was and the narrowest is told of. */
+  readonly pressed: number | null;
   onChange(draft: Draft): void;
 }
 
 /** Figures of one link, and for unit and charger the current they are set to. */
-export function LinkPanel({ charging, draft, index, onChange }: Props) {
+export function LinkPanel({ charging, draft, index, pressed, onChange }: Props) {
+  const shown = useRef<HTMLElement>(null);
+  // Pressed by its number from wherever one has scrolled to, its figures open in view.
+  useEffect(() => {
+    if (pressed !== null) shown.current?.scrollIntoView?.({ block: "nearest" });
+  }, [pressed]);
   const { point, plan } = charging;
   const world = useWorld();
   const link = point.links[Math.min(index, point.links.length - 1)]!;
@@ -38,7 +46,7 @@ export function LinkPanel({ charging, draft, index, onChange }: Props) {
           ? "carAmps"
           : null;
   return (
-    <section className="link-panel" aria-label="Selected link">
+    <section ref={shown} className="link-panel" aria-label="Selected link">
       <h2>
         {index + 1}. {link.name}
       </h2>

@@ -164,7 +164,9 @@ function Answer({ charging, draft, onChange }: AnswerProps) {
   const index = Math.min(selected ?? point.binding, links - 1);
   // Where one was pressed its figures open beside it: next to the drawing, or under it where nothing stands beside.
   const stacked = useNarrow(STACKED);
-  const figures = <LinkPanel charging={charging} draft={draft} index={index} onChange={onChange} />;
+  const figures = (
+    <LinkPanel charging={charging} draft={draft} index={index} pressed={selected} onChange={onChange} />
+  );
   return (
     <div className="bench">
       <Announce>{inShortText(charging)}</Announce>

@@ -246,6 +246,7 @@ describe("a link looked at", () => {
     const changes: Draft[] = [];
     render(
       <LinkPanel
+        pressed={null}
         charging={charging}
         draft={charging.draft}
         index={index}
