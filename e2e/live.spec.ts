@@ -6,6 +6,9 @@ import { faults, HOME, StandIns } from "./stand-ins";
 const HALL = "Curlew at the co-op hall, left standing";
 
 const REGISTER_WH = 1_204_600;
+/** Watt-hours as the pages write them: halves are rounded up, which toFixed does not always do. */
+const shownKWh = (wh: number): string =>
+  new Intl.NumberFormat("en-GB", { minimumFractionDigits: 2, maximumFractionDigits: 2 }).format(wh / 1000);
 const going = (page: Page) => page.getByRole("region", { name: "Charging now" });
 
 interface Told {
@@ -86,7 +89,7 @@ testAlone(
       await page.goto(`${app.address}/log`);
       const list = page.getByRole("region", { name: "Sessions" });
       await expect(list.locator(".session-line").first()).toContainText(HALL);
-      await expect(list.locator(".session-line").first()).toContainText(`${(moved / 1000).toFixed(2)} kWh`);
+      await expect(list.locator(".session-line").first()).toContainText(`${shownKWh(moved)} kWh`);
     } finally {
       post.end();
     }
