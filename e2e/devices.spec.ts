@@ -1,6 +1,6 @@
 import type { Page } from "@playwright/test";
 import { expect, pick, testAlone, type Application } from "./application";
-import { faults, HOME, StandIns } from "./stand-ins";
+import { faults, HOME, shownKWh, StandIns } from "./stand-ins";
 
 const going = (page: Page) => page.getByRole("region", { name: "Charging now" });
 
@@ -62,12 +62,13 @@ testAlone(
       // What stands there is rounded to the watt-hour.
       expect(after).toBeLessThanOrEqual(counted + 0.001);
       expect(counted - after).toBeLessThan(0.1);
+      const moved = shownKWh(Math.round((after - before) * 1000));
       await going(page).getByRole("button", { name: "Keep it" }).click();
-      await expect(page.locator(".notice")).toContainText(`${(after - before).toFixed(2)} kWh counted`);
+      await expect(page.locator(".notice")).toContainText(`${moved} kWh counted`);
       await page.goto(`${app.address}/log`);
       const line = page.getByRole("region", { name: "Sessions" }).locator(".session-line").first();
       await expect(line).toContainText("Plover overnight in the boathouse");
-      await expect(line).toContainText(`${(after - before).toFixed(2)} kWh`);
+      await expect(line).toContainText(`${moved} kWh`);
     } finally {
       standIns.end();
     }

@@ -1,14 +1,11 @@
 import { RPCClient } from "ocpp-rpc";
 import type { Page } from "@playwright/test";
 import { expect, pick, testAlone, type Application } from "./application";
-import { faults, HOME, StandIns } from "./stand-ins";
+import { faults, HOME, shownKWh, StandIns } from "./stand-ins";
 
 const HALL = "Curlew at the co-op hall, left standing";
 
 const REGISTER_WH = 1_204_600;
-/** Watt-hours as the pages write them: halves are rounded up, which toFixed does not always do. */
-const shownKWh = (wh: number): string =>
-  new Intl.NumberFormat("en-GB", { minimumFractionDigits: 2, maximumFractionDigits: 2 }).format(wh / 1000);
 const going = (page: Page) => page.getByRole("region", { name: "Charging now" });
 
 interface Told {

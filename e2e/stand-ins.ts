@@ -74,3 +74,7 @@ export async function faults(page: Page): Promise<string[]> {
   }
   return found;
 }
+
+/** Watt-hours as the pages write them: halves are rounded up, which toFixed does not always do. */
+export const shownKWh = (wh: number): string =>
+  new Intl.NumberFormat("en-GB", { minimumFractionDigits: 2, maximumFractionDigits: 2 }).format(wh / 1000);

@@ -1,5 +1,6 @@
 import { create } from "zustand";
 import {
+  isSouthern,
   luckSchema,
   NORTHERN,
   patternSchema,
@@ -55,10 +56,6 @@ export const useWeek = create<{ readonly solved: SolvedWeek | null }>()(() => ({
 /** Most ways of a line-up that are followed; the rest would be a page nobody reads. */
 export const MOST_FOLLOWED = 40;
 
-/** Zones in which it is hot at the turn of the year. */
-const SOUTH =
-  /^(Australia|Antarctica)\/|^Pacific\/(Auckland|Fiji|Tongatapu)|^Africa\/(Johannesburg|Harare|Maputo|Windhoek|Gaborone|Lusaka)|^America\/(Argentina|Santiago|Sao_Paulo|Montevideo|Asuncion|La_Paz|Lima)|^Indian\/(Mauritius|Reunion)/;
-
 /** The Monday of a date's week. */
 export const mondayOf = (date: string): string => {
   const at = new Date(date);
@@ -75,7 +72,7 @@ export function firstWeek(garage: Garage): WeekDraft {
     start: mondayOf(todayIn(garage)),
     days: PRESETS.commuter.days,
   });
-  const months = SOUTH.test(garage.household.spec.timeZone) ? SOUTHERN : NORTHERN;
+  const months = isSouthern(garage.household.spec.timeZone) ? SOUTHERN : NORTHERN;
   const made: WeekDraft = {
     carAt: 0,
     pattern,

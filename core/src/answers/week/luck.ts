@@ -49,6 +49,16 @@ export const NORTHERN: readonly SeasonId[] = [
 /** … and where it is hot then. */
 export const SOUTHERN: readonly SeasonId[] = [...NORTHERN.slice(6), ...NORTHERN.slice(0, 6)];
 
+/** Zones in which it is hot at the turn of the year. */
+const SOUTH =
+  /^(Australia|Antarctica)\/|^Pacific\/(Auckland|Fiji|Tongatapu)|^Africa\/(Johannesburg|Harare|Maputo|Windhoek|Gaborone|Lusaka)|^America\/(Argentina|Santiago|Sao_Paulo|Montevideo|Asuncion|La_Paz|Lima)|^Indian\/(Mauritius|Reunion)/;
+
+/**
+ * Whether it is hot at the turn of the year in a zone.
+ * @example isSouthern("Pacific/Auckland") // true
+ */
+export const isSouthern = (zone: string): boolean => SOUTH.test(zone);
+
 const seasonOf = (id: SeasonId) => {
   const { name: _, ...season } = SEASONS[id];
   return seasonSchema.prefault(season);

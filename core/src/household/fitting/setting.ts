@@ -3,6 +3,7 @@ import {
   commonHours,
   followed,
   inHours,
+  minuteOfClock,
   nightsOf,
   type FollowedYear,
   type FollowingCar,
@@ -18,7 +19,7 @@ import {
   serviceVolts,
   type Method,
 } from "../../answers/service";
-import { patternSchema, type Pattern } from "../../answers/week";
+import { isSouthern, patternSchema, type Pattern } from "../../answers/week";
 import { isRefusal } from "../../engine/path";
 import { solvePlan } from "../../engine/plan";
 import type { Evse, Outlet } from "../../things/parts";
@@ -53,14 +54,8 @@ export interface FittingSetting {
 
 /** Days of a made-up year begin on this one. */
 const MADE_UP_FROM = "2026-01-01";
-/** Zones in which it is hot at the turn of the year. */
-const SOUTH =
-  /^(Australia|Antarctica)\/|^Pacific\/(Auckland|Fiji)|^Africa\/(Johannesburg|Harare|Maputo)|^America\/(Argentina|Santiago|Sao_Paulo|Montevideo)/;
-
-const hoursBetween = (from: string, to: string): number => {
-  const minutes = (text: string): number => Number(text.slice(0, 2)) * 60 + Number(text.slice(3));
-  return ((minutes(to) - minutes(from) + 1440) % 1440 || 1440) / 60;
-};
+const hoursBetween = (from: string, to: string): number =>
+  ((minuteOfClock(to) - minuteOfClock(from) + 1440) % 1440 || 1440) / 60;
 
 /** The week of somebody who drives the same every day. */
 function evenPattern({ night: { pluggedInAt, neededBy, km } }: InstallAsked): Pattern {
@@ -86,7 +81,7 @@ function energyPrice({ tariff }: InstallAsked): number {
 export function fittingSetting(asked: InstallAsked): FittingSetting {
   const { service, series, household, night, seed, follow, car } = asked;
   const zone = household.timeZone;
-  const used = series ?? madeUpHouse(service, { seed, from: MADE_UP_FROM, zone, south: SOUTH.test(zone) });
+  const used = series ?? madeUpHouse(service, { seed, from: MADE_UP_FROM, zone, south: isSouthern(zone) });
   const methods = methodsOf(service, series);
   const cheap = commonHours([night.pluggedInAt, night.neededBy], [night.cheapFrom, night.cheapTo]);
   return {

@@ -75,6 +75,8 @@ export interface FitWay {
   readonly board: OnBoard;
   /** The load as people know it. */
   readonly told: string;
+  /** Hours of charging a year at its amps; 0 where nothing flows. */
+  readonly hoursAYear: number;
   /** What a usual night brings. */
   readonly nightKm: Kilometres;
   readonly followed: FollowedYear | null;
@@ -148,6 +150,9 @@ function pluggedCaution(
   return circuits && must !== null && asked.run.end === "socket" ? [says] : [];
 }
 
+/** Hours in which a power (W) draws what the car takes in a year. */
+const hoursOf = ({ kWhAYear }: FittingSetting, watts: number): number => (kWhAYear * 1000) / watts;
+
 /** A sketch with everything that is computed of it. */
 function finished(setting: FittingSetting, sketch: Sketch): FitWay {
   const {
@@ -188,6 +193,7 @@ function finished(setting: FittingSetting, sketch: Sketch): FitWay {
     breakerAmps: shares ?? circuits?.breakerAmps ?? breakerForUnit(unitAmps, tradeIn(setting)),
     board: { mainAmps: sketch.mainAmps ?? asked.service.mainAmps, houseAmps, carAmps: sketch.amps, gives },
     told: nothing ? "" : asPeopleKnow(wattsOfUnit(setting, phases, sketch.amps), hours),
+    hoursAYear: nothing ? 0 : hoursOf(setting, wattsOfUnit(setting, phases, sketch.amps)),
     nightKm,
     followed: null,
     cost: costOf(setting, phases, circuits, extra),
@@ -552,6 +558,7 @@ function socket(setting: FittingSetting): FitWay {
     breakerAmps,
     board: { mainAmps: asked.service.mainAmps, houseAmps, carAmps: held, gives: false },
     told: asPeopleKnow(volts * held, setting.nightHours),
+    hoursAYear: hoursOf(setting, volts * held),
     nightKm,
     followed: null,
     cost: { low: 0, high: usualPrice(priceOfSize(USUAL_PRICES.portable, held), currency) },

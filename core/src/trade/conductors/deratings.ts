@@ -56,6 +56,25 @@ const NEC_90: Readonly<Record<string, Amps>> = {
 /** A factor up to a value, of a table that rises. */
 type Factors = readonly (readonly [upTo: number, factor: Fraction])[];
 
+/** Of insulation for 90 °C, alike in both: IEC 60364-5-52, table B.52.14, and NEC 310.15(B)(1). Recalled. */
+const AT_90: Factors = [
+  [10, 1.15],
+  [15, 1.12],
+  [20, 1.08],
+  [25, 1.04],
+  [30, 1],
+  [35, 0.96],
+  [40, 0.91],
+  [45, 0.87],
+  [50, 0.82],
+  [55, 0.76],
+  [60, 0.71],
+  [65, 0.65],
+  [70, 0.58],
+  [75, 0.5],
+  [80, 0.41],
+];
+
 /** Factors by what surrounds the run (°C), of insulation for 70, 75 and 90 °C. */
 const AMBIENT: Readonly<Record<"iec" | "nec", Readonly<Partial<Record<Insulation, Factors>>>>> = {
   iec: {
@@ -72,23 +91,7 @@ const AMBIENT: Readonly<Record<"iec" | "nec", Readonly<Partial<Record<Insulation
       [55, 0.61],
       [60, 0.5],
     ],
-    90: [
-      [10, 1.15],
-      [15, 1.12],
-      [20, 1.08],
-      [25, 1.04],
-      [30, 1],
-      [35, 0.96],
-      [40, 0.91],
-      [45, 0.87],
-      [50, 0.82],
-      [55, 0.76],
-      [60, 0.71],
-      [65, 0.65],
-      [70, 0.58],
-      [75, 0.5],
-      [80, 0.41],
-    ],
+    90: AT_90,
   },
   nec: {
     75: [
@@ -106,23 +109,7 @@ const AMBIENT: Readonly<Record<"iec" | "nec", Readonly<Partial<Record<Insulation
       [65, 0.47],
       [70, 0.33],
     ],
-    90: [
-      [10, 1.15],
-      [15, 1.12],
-      [20, 1.08],
-      [25, 1.04],
-      [30, 1],
-      [35, 0.96],
-      [40, 0.91],
-      [45, 0.87],
-      [50, 0.82],
-      [55, 0.76],
-      [60, 0.71],
-      [65, 0.65],
-      [70, 0.58],
-      [75, 0.5],
-      [80, 0.41],
-    ],
+    90: AT_90,
   },
 };
 

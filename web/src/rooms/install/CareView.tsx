@@ -3,7 +3,6 @@ import {
   clockOf,
   looksCalendar,
   looksOf,
-  serviceVolts,
   tradeOf,
   type DueLook,
   type Garage,
@@ -42,8 +41,7 @@ export default function CareView({ answer, asked, draft, garage, onChange }: Vie
   const today = todayIn(garage);
   if (!answer) return <div className="view-waiting" />;
   const way = chosenWay(answer, draft.chosen);
-  const watts = way.phases * way.amps * (way.phases === 3 ? 230 : serviceVolts(asked.service));
-  const hours = watts > 0 ? (answer.kWhAYear * 1000) / watts : 0;
+  const hours = way.hoursAYear;
   const run = way.id === "socket" ? { end: "socket" as const, outdoors: asked.run.outdoors } : asked.run;
   const built = draft.built ?? today;
   const looks = looksOf(run, tradeOf(asked.service.system), built, hours, today);

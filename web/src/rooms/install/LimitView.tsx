@@ -160,7 +160,10 @@ function Facts({ followed, limitAmps }: { readonly followed: FollowedYear; reado
   const { throttledShare, pausedHours, pauses, peakWithAmps, peakWithoutAmps, overHours, leftOut } = followed;
   const facts = [
     ["Lower than the unit could", `${percentText(throttledShare, 1)} of the time`],
-    ["Paused, below 6 A", `${decimals(pausedHours, 0)} h a year, ${pauses} times`],
+    [
+      "Paused, below 6 A",
+      `${decimals(pausedHours, 0)} h a year, ${pauses === 1 ? "once" : `${pauses} times`}`,
+    ],
     ["Highest with the limit", needText(peakWithAmps)],
     ["Highest without it", needText(peakWithoutAmps)],
     [`Above ${needText(limitAmps)} without it`, `${decimals(overHours, 0)} h a year`],

@@ -254,7 +254,7 @@ describe.each(["km", "mi"] as const)("in %s", (unit) => {
     const facts = [...document.querySelectorAll("dl.facts > div")].map((fact) => texts2(fact));
     expect(facts).toEqual([
       ["Lower than the unit could", "100.0 % of the time"],
-      ["Paused, below 6 A", "1 h a year, 1 times"],
+      ["Paused, below 6 A", "1 h a year, once"],
       ["Highest with the limit", "50 A"],
       ["Highest without it", "82 A"],
       ["Above 40 A without it", "28 h a year"],
@@ -405,11 +405,16 @@ describe("looks and tests", () => {
   });
 });
 
-test("hours of use are those of all its phases", async () => {
+test("hours of use are those of all its phases, and of the wall socket's own volts", async () => {
   const three = draftOf({ chosen: "wanted", wanted: { phases: 3, amps: 16 } });
   await shown("/install/care", { ...three, service: { ...three.service, phases: 3 } });
   // 4,148 kWh over 11.04 kW.
   expect(document.body.textContent).toContain("Some 376 hours of charging a year.");
+  cleanup();
+  // A socket of 120 V and 12 A on a service of 240 V: 4,148 kWh over 1.44 kW.
+  const socket = draftOf({ chosen: "socket", run: usualRun("nec") });
+  await shown("/install/care", { ...socket, service: { ...socket.service, system: "split-phase" } });
+  expect(document.body.textContent).toContain("Some 2,880 hours of charging a year.");
 });
 
 describe("an installation as a file", () => {
