@@ -86,7 +86,7 @@ testEmpty(
     await tapped(page.getByRole("link", { name: "Line-up" }));
     const row = (name: string | RegExp) =>
       page.getByRole("region", { name: "Compare" }).getByRole("row").filter({ hasText: name });
-    await expect(row(/socket at 10 A|three-pin/)).toContainText(/h.*kWh.*€/);
+    await expect(row(/three-pin socket \(BS 1363\) at 10 A/)).toContainText(/h.*kWh.*€/);
     await expect(row("Wallbox, 1 × 32 A")).toContainText("to buy");
     await expect(row("Wallbox, 1 × 32 A")).toContainText(/6\.\d\d kW.*h.*kWh.*€/);
     await expect(row("Rapid, 50 kW")).toContainText(/min.*Wh.*€/);

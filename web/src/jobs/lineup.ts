@@ -69,7 +69,22 @@ function byCarOf(cells: SolvedLineup["cells"], cars: number): SolvedLineup["byCa
   });
 }
 
-export const useLineup = create<{ readonly solved: SolvedLineup | null }>()(() => ({ solved: null }));
+interface LineupState {
+  /** The line-up as far as it has been worked out. */
+  readonly solved: SolvedLineup | null;
+  /** The same when every way of the car in view was last there: what compares ways and judges over them is drawn from it. */
+  readonly whole: SolvedLineup | null;
+}
+
+export const useLineup = create<LineupState>()(() => ({ solved: null, whole: null }));
+
+/** Takes what has been worked out so far; ways of one car only half there are compared with nothing. */
+const show = (solved: SolvedLineup) =>
+  useLineup.setState(
+    solved.done >= solved.open.ways.length || solved.problems.length > 0
+      ? { solved, whole: solved }
+      : { solved },
+  );
 
 type Asked = Pick<OpenLineup, "household" | "session" | "stayHours" | "dayKm">;
 
@@ -153,9 +168,7 @@ export function solveLineup(garage: Garage, draft: LineupDraft): void {
   if (problems.length > 0) {
     const cells = open.ways.map(() => open.cars.map(() => null));
     const byCar = byCarOf(cells, open.cars.length);
-    useLineup.setState({
-      solved: { garage, draft, open, clock: null, problems, repeated: [], cells, byCar, done: 0, all },
-    });
+    show({ garage, draft, open, clock: null, problems, repeated: [], cells, byCar, done: 0, all });
     return;
   }
   const now = askedOf(open);
@@ -178,25 +191,23 @@ export function solveLineup(garage: Garage, draft: LineupDraft): void {
       cells[w]![c] = way && (cellKnown(way, car, now) ?? solveCell(way, car, now, clock));
       done += 1;
     }
-    show();
+    soFar();
   };
-  const show = () =>
-    useLineup.setState({
-      solved: {
-        garage,
-        draft,
-        open,
-        clock,
-        problems,
-        repeated,
-        cells: cells.map((row) => [...row]),
-        byCar: byCarOf(cells, open.cars.length),
-        done,
-        all,
-      },
+  const soFar = () =>
+    show({
+      garage,
+      draft,
+      open,
+      clock,
+      problems,
+      repeated,
+      cells: cells.map((row) => [...row]),
+      byCar: byCarOf(cells, open.cars.length),
+      done,
+      all,
     });
   const later = () => {
-    show();
+    soFar();
     setTimeout(slice);
   };
   slice();

@@ -41,7 +41,11 @@ function useSupposed({ garage, solved }: Pick<ViewProps, "garage" | "solved">) {
 }
 
 /** The ways most people come to compare, on one page: what each takes, loses and costs for the same charge. */
-export function Compare(props: ViewProps) {
+export const Compare = (props: ViewProps) =>
+  props.whole ? <Comparison {...props} solved={props.whole} /> : <div className="view-waiting" />;
+
+/** … of a line-up whose every way is there: which of them are compared is chosen among all. */
+function Comparison(props: ViewProps) {
   const { solved, onSelect, onView } = props;
   const { open, draft, clock } = solved;
   const { car, system, supposed, suppose } = useSupposed(props);

@@ -60,6 +60,7 @@ function Bench({ garage, solved, onChange }: BenchProps) {
   const view = viewAt(VIEWS, useParams().view);
   const [chosen, setChosen] = useState<string | null>(null);
   const navigate = useNavigate();
+  const whole = useLineup((s) => s.whole);
   const { draft, open, problems } = solved;
   const at = open.ways.findIndex(({ id }) => id === (chosen ?? draft.baseline));
   const selected = Math.max(0, at);
@@ -67,8 +68,9 @@ function Bench({ garage, solved, onChange }: BenchProps) {
   const props: ViewProps = {
     garage,
     solved,
+    whole: whole?.garage === garage ? whole : null,
     selected,
-    onSelect: (way) => setChosen(open.ways[way]!.id),
+    onSelect: (way) => setChosen(open.ways[way]?.id ?? null),
     onChange,
     onView: (id) => void navigate(`/line-up/${id}`),
   };

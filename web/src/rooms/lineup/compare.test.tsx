@@ -1,5 +1,5 @@
 /** @jest-environment jsdom */
-import { fireEvent, render, screen, within } from "@testing-library/react";
+import { cleanup, fireEvent, render, screen, within } from "@testing-library/react";
 import { MemoryRouter, Route, Routes, useLocation, useNavigate } from "react-router-dom";
 import type { Caution, Row } from "@kettleback/core";
 import { writeAs } from "../../format/manner";
@@ -279,10 +279,21 @@ describe("the sentence over the comparison", () => {
   });
 });
 
+test("ways half worked out are judged by nothing: what was whole before stays, and before that nothing stands", () => {
+  const { solved } = propsOf("km");
+  const half = { ...solved, byCar: [solved.byCar[0]!.map((cell, at) => (at === 0 ? cell : null))], done: 1 };
+  shown("/line-up", { solved: half });
+  expect(names()).toEqual(["Slow", "Fast", "Rapid"]);
+  cleanup();
+  shown("/line-up", { solved: half, whole: null });
+  expect(document.querySelector(".compare-says")).toBeNull();
+  expect(screen.queryByRole("table")).toBeNull();
+});
+
 test("where every way was taken off the page it says so, and where to put them back", () => {
   const { solved } = propsOf("km");
   const ways = solved.open.ways.map((way) => ({ ...way, saved: { ...way.saved, first: false } }));
-  shown("/line-up", { solved: { ...solved, open: { ...solved.open, ways } } });
+  shown("/line-up", { whole: { ...solved, open: { ...solved.open, ways } } });
   expect(screen.getByText(/^No way stands on this page/)).toBeDefined();
   expect(screen.getByRole("link").getAttribute("href")).toBe("/line-up/all");
 });

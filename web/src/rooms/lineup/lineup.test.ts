@@ -316,6 +316,28 @@ describe("solving", () => {
     expect(await whole()).toMatchObject({ done: 0, all: 0, byCar: [], problems: [] });
   }, 20_000);
 
+  test("ways are compared only once all of the car in view are there, however slow the machine is", async () => {
+    const draft = { ...lineupDraftOf(saved, null), carAt: 1 };
+    solveLineup({ ...fallowQuay }, draft);
+    const old = await whole();
+    // Every look at the clock is a slice later: one way a slice.
+    let now = 0;
+    jest.spyOn(performance, "now").mockImplementation(() => (now += 20));
+    solveLineup({ ...fallowQuay }, { ...draft, session: { ...session, toSoc: 0.77 } });
+    let half = 0;
+    while (solved().done < saved.ways.length) {
+      half += 1;
+      expect(useLineup.getState().whole).toBe(old);
+      await new Promise((done) => setTimeout(done));
+    }
+    expect(half).toBeGreaterThan(5);
+    const now77 = useLineup.getState().whole!;
+    expect(now77.draft.session.toSoc).toBe(0.77);
+    expect(now77.byCar[1]!.filter(Boolean)).toHaveLength(saved.ways.length);
+    jest.restoreAllMocks();
+    expect((await whole()).done).toBe(51);
+  });
+
   test("a thousand ways are worked out in slices, and all of them in the end", async () => {
     const ways = Array.from({ length: 1000 }, (_, i) => ({ ...saved.ways[i % 17]!, id: `w-${i}` }));
     solveLineup(fallowQuay, { ...lineupDraftOf(saved, null), ways });

@@ -29,7 +29,7 @@ beforeEach(() => {
   localStorage.clear();
   document.documentElement.dataset.bsTheme = "light";
   window.matchMedia = (() => ({ matches: false })) as never;
-  useLineup.setState({ solved: null });
+  useLineup.setState({ solved: null, whole: null });
 });
 
 describe("the line-up", () => {

@@ -6,6 +6,8 @@ import type { LineupDraft } from "../../stores/lineup";
 export interface ViewProps {
   readonly garage: Garage;
   readonly solved: SolvedLineup;
+  /** As it was when every way of the car in view was last worked out; null where that is still to come. */
+  readonly whole: SolvedLineup | null;
   /** The way that is looked at: its place in the list. */
   readonly selected: number;
   onSelect(way: number): void;

@@ -86,6 +86,7 @@ function solved(unit: DistanceUnit, change: Partial<LineupDraft> = {}): SolvedLi
 export const propsOf = (unit: DistanceUnit, change: Partial<ViewProps> = {}): ViewProps => ({
   garage: solved(unit).garage,
   solved: solved(unit),
+  whole: solved(unit),
   selected: 0,
   onSelect: () => undefined,
   onChange: () => undefined,
