@@ -386,7 +386,7 @@ async function expectFits(page: Page): Promise<void> {
     await page.setViewportSize({ width, height: 844 });
     const over = () => page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
     await expect
-      .poll(over, { timeout: 2_000 })
+      .poll(over)
       .toBeLessThanOrEqual(0)
       .catch(async () => void wider.push(`${width} px: ${await over()} px over`));
   }

@@ -41,7 +41,7 @@ export class Application {
   /** Ends it without a chance to tidy up. */
   async kill(): Promise<void> {
     const { child } = this;
-    if (!child || child.exitCode !== null) return;
+    if (!child || child.exitCode !== null || child.signalCode !== null) return;
     const ended = new Promise((resolve) => child.once("exit", resolve));
     child.kill("SIGKILL");
     await ended;

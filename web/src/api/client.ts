@@ -265,6 +265,8 @@ async function allSamples(household: string, session: string, from: number): Pro
 
 /** The server's interface, one function a call. */
 export const api = {
+  /** Whether the server answers at all. @throws Refused where it does not */
+  health: () => request<unknown>("GET", "/health"),
   signIns: () => request<SignedIn[]>("GET", "/sign-ins"),
   endSignIn: (id: string) => request<unknown>("DELETE", `/sign-ins/${id}`),
   households: () => request<(Kept<Household> | UnreadHousehold)[]>("GET", "/households"),

@@ -6,6 +6,7 @@ import { mannerKey } from "../format/manner";
 import { useGarage } from "../stores/garage";
 import { Header } from "./Header";
 import { Notices } from "./Notices";
+import { RoomBoundary } from "./RoomBoundary";
 import { ROOMS } from "./rooms";
 import "./shell.scss";
 import "./forced.scss";
@@ -32,37 +33,39 @@ export function App() {
       </a>
       <Header />
       <main id="room" tabIndex={-1}>
-        {failure ? (
-          <Failure message={failure} retry={() => void load()} />
-        ) : !garage ? (
-          loaded ? (
-            <Suspense fallback={<Waiting what="the beginning" />}>
-              <BeginScreen />
-            </Suspense>
+        <RoomBoundary>
+          {failure ? (
+            <Failure message={failure} retry={() => void load()} />
+          ) : !garage ? (
+            loaded ? (
+              <Suspense fallback={<Waiting what="the beginning" />}>
+                <BeginScreen />
+              </Suspense>
+            ) : (
+              <Waiting what="your garage" />
+            )
           ) : (
-            <Waiting what="your garage" />
-          )
-        ) : (
-          <Suspense fallback={<Waiting what="the room" />}>
-            <Routes key={mannerKey(garage.household.spec)}>
-              <Route path="/" element={<Navigate to="/path" replace />} />
-              {SCREENS.map((room) => (
-                <Route
-                  key={room.at}
-                  path={room.at + (room.part ?? "")}
-                  element={
-                    room.about === "the household" ? (
-                      <room.Screen key={garage.household.id} garage={garage} />
-                    ) : (
-                      <room.Screen />
-                    )
-                  }
-                />
-              ))}
-              <Route path="*" element={<NotHere />} />
-            </Routes>
-          </Suspense>
-        )}
+            <Suspense fallback={<Waiting what="the room" />}>
+              <Routes key={mannerKey(garage.household.spec)}>
+                <Route path="/" element={<Navigate to="/path" replace />} />
+                {SCREENS.map((room) => (
+                  <Route
+                    key={room.at}
+                    path={room.at + (room.part ?? "")}
+                    element={
+                      room.about === "the household" ? (
+                        <room.Screen key={garage.household.id} garage={garage} />
+                      ) : (
+                        <room.Screen />
+                      )
+                    }
+                  />
+                ))}
+                <Route path="*" element={<NotHere />} />
+              </Routes>
+            </Suspense>
+          )}
+        </RoomBoundary>
       </main>
       <Notices />
     </BrowserRouter>

@@ -1,6 +1,32 @@
 import { createElement, lazy, useState, type ComponentType } from "react";
+import { ErrorBoundary, type FallbackProps } from "react-error-boundary";
+import { api } from "../api/client";
+import { loadAnew } from "./anew";
+import { Button } from "./Button";
+import { Lost } from "./states";
 
 type Load<Props> = () => Promise<{ readonly default: ComponentType<Props> }>;
+
+/** A part of the page that did not come. */
+class NotFetched extends Error {}
+
+/**
+ * Where a part did not come it says so in its own place; what fails within a part is told by the room. Browsers keep a
+ * part that failed as failed, so that only a new page asks for it again: one that is there, as the old one stays else.
+ */
+function Missing({ error }: FallbackProps) {
+  const [asked, setAsked] = useState(0);
+  if (!(error instanceof NotFetched)) throw error;
+  const again = () => api.health().then(loadAnew, () => setAsked((times) => times + 1));
+  return (
+    <Lost
+      key={asked}
+      message={`This part of the page could not be fetched: the server ${asked > 0 ? "still does not answer" : "did not answer, or has become another version"}. What you have entered is kept.`}
+    >
+      <Button asks={again}>Try again</Button>
+    </Lost>
+  );
+}
 
 /** What has not been entered yet, to be fetched while nothing else goes on. */
 const toFetch = new Set<() => Promise<unknown>>();
@@ -13,16 +39,20 @@ export function lazyView<Props extends object>(load: Load<Props>): ComponentType
   let there: ComponentType<Props> | undefined;
   const fetched: Load<Props> = async () => {
     toFetch.delete(fetched);
-    const view = await load();
-    there = view.default;
-    return view;
+    try {
+      const view = await load();
+      there = view.default;
+      return view;
+    } catch {
+      throw new NotFetched();
+    }
   };
   toFetch.add(fetched);
   const Lazy = lazy(fetched) as unknown as ComponentType<Props>;
   return function View(props: Props) {
     // As it was when it was entered: another component in its place would lose what is in it.
     const [shown] = useState(() => there ?? Lazy);
-    return createElement(shown, props);
+    return <ErrorBoundary FallbackComponent={Missing}>{createElement(shown, props)}</ErrorBoundary>;
   };
 }
 

@@ -21,6 +21,13 @@ export function Failure({ message, retry }: { message: string; retry: () => void
   );
 }
 
+/** Stands where a part of the page should, with what can be pressed about it: what is around it goes on. */
+export const Lost = ({ message, children }: { readonly message: string; readonly children: ReactNode }) => (
+  <span className="lost" role="alert">
+    {message} {children}
+  </span>
+);
+
 /** A room that has nothing to show yet: what it needs, and where that is added. */
 export const NothingYet = ({ title, children }: { readonly title: string; readonly children: ReactNode }) => (
   <div className="room-note">

@@ -1,4 +1,5 @@
 import { lazy, Suspense, useId, useLayoutEffect, useRef, useState } from "react";
+import { ErrorBoundary } from "react-error-boundary";
 import type { TermId } from "@kettleback/core";
 import { useWorld } from "./useWorld";
 import styles from "./terms.module.scss";
@@ -50,10 +51,12 @@ export function Term({ id, children }: Props) {
         onToggle={(e) => setOpen(e.newState === "open")}
       >
         {open && (
-          <Suspense fallback="…">
-            <TermPanel id={id} world={world} />
-            <Placed onPlaced={place} />
-          </Suspense>
+          <ErrorBoundary fallback="What it means could not be fetched: the server did not answer.">
+            <Suspense fallback="…">
+              <TermPanel id={id} world={world} />
+              <Placed onPlaced={place} />
+            </Suspense>
+          </ErrorBoundary>
         )}
       </span>
     </>
