@@ -3,7 +3,7 @@ import type { Socket } from "node:net";
 import type { EntityManager, MikroORM } from "@mikro-orm/core";
 import { RateLimiterMemory } from "rate-limiter-flexible";
 import { RPCServer, type RPCClient } from "ocpp-rpc";
-import { chargePointSchema, IDENTITY } from "@kettleback/core";
+import { chargePointSchema, IDENTITY, type Knock, type PointSaid, type PointState } from "@kettleback/core";
 import type { Events } from "../api/events";
 import { ENTITY_OF, isNoJson, LineEntity, type Keeper } from "../database";
 import { hostName } from "../safety/names";
@@ -11,7 +11,7 @@ import { Acting } from "./acts";
 import { keptBy, Readings, type Kept } from "./keeping";
 import { isPassword } from "../safety/point-password";
 import { PointClock } from "./point-clock";
-import { ConnectedPoint, NOTHING_SAID, type KnownPoint, type PointWorks, type Said } from "./point";
+import { ConnectedPoint, NOTHING_SAID, type KnownPoint, type PointWorks } from "./point";
 import { wantedIn } from "./wanted";
 
 /** The one language that is spoken: OCPP 1.6 over JSON. */
@@ -31,29 +31,6 @@ const KNOWN_FOR_MS = 1_000;
 const MOST_KNOCKS = 20;
 /** Charge points at once. */
 const MOST_POINTS = 200;
-
-/** Somebody who wanted to come in and was not let in. */
-export interface Knock {
-  readonly identity: string;
-  readonly from: string;
-  readonly at: string;
-  readonly times: number;
-  /** It is known but its password was wrong, it has none here yet, or nobody knows it; or a card that starts nothing. */
-  readonly why: "unknown" | "password" | "no-password" | "card";
-  /** The card that was held to it. */
-  readonly card?: string;
-}
-
-/** A charge point as the pages see it. */
-export interface PointState extends Said {
-  readonly id: string;
-  readonly connected: boolean;
-  /** When it last said anything; null since the start of this server. */
-  readonly seenAt: string | null;
-  readonly hasPassword: boolean;
-  /** The session that goes on at it. */
-  readonly session: string | null;
-}
 
 export interface CentralOptions {
   readonly orm: Pick<MikroORM, "em">;
@@ -75,7 +52,7 @@ export class Central {
     wssOptions: { maxPayload: MOST_BYTES },
   });
   private readonly points = new Map<string, ConnectedPoint>();
-  private readonly lastSaid = new Map<string, { readonly said: Said; readonly seenAt: number }>();
+  private readonly lastSaid = new Map<string, { readonly said: PointSaid; readonly seenAt: number }>();
   private readonly knocks: Knock[] = [];
   private readonly wrong = new RateLimiterMemory({ points: WRONG_A_MINUTE, duration: 60 });
   private weighing = 0;

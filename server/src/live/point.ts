@@ -1,5 +1,5 @@
 import type { EntityManager } from "@mikro-orm/core";
-import type { ChargePoint, Kept as KeptRow, SessionRecord } from "@kettleback/core";
+import type { ChargePoint, Kept as KeptRow, PointSaid, SessionRecord } from "@kettleback/core";
 import type { RPCClient } from "ocpp-rpc";
 import type { Kept, Readings } from "./keeping";
 import {
@@ -28,19 +28,7 @@ export interface KnownPoint {
   readonly spec: ChargePoint;
 }
 
-/** What a charge point last said of itself. */
-export interface Said {
-  readonly vendor: string | null;
-  readonly model: string | null;
-  readonly firmware: string | null;
-  /** Its state by OCPP: Available, Preparing, Charging, SuspendedEV, SuspendedEVSE, Finishing, Faulted … */
-  readonly status: string | null;
-  readonly error: string | null;
-  /** By how much its clock is behind ours (s). */
-  readonly clockBehind: number;
-}
-
-export const NOTHING_SAID: Said = {
+export const NOTHING_SAID: PointSaid = {
   vendor: null,
   model: null,
   firmware: null,
@@ -78,7 +66,7 @@ type Handler<T> = (params: T) => Promise<object>;
 
 /** A charge point that is connected: what it says is kept in the order in which it says it. */
 export class ConnectedPoint {
-  said: Said = NOTHING_SAID;
+  said: PointSaid = NOTHING_SAID;
   seenAt = Date.now();
   /** The sessions at it that go on, by connector. */
   private readonly running = new Map<number, number>();
@@ -187,7 +175,7 @@ export class ConnectedPoint {
     }) as never);
   }
 
-  private say(said: Partial<Said>): void {
+  private say(said: Partial<PointSaid>): void {
     this.said = { ...this.said, ...said, clockBehind: this.clock.behind / 1000 };
     this.works.onSaid(this);
   }

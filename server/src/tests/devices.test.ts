@@ -1,9 +1,16 @@
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from "node:http";
 import { createServer as createSocketServer, type AddressInfo, type Server as SocketServer } from "node:net";
 import { Aedes } from "aedes";
-import { recordSchema, type Device, type Kept, type Sample, type SessionRecord } from "@kettleback/core";
+import {
+  recordSchema,
+  type Device,
+  type DeviceState,
+  type Kept,
+  type Sample,
+  type SessionRecord,
+} from "@kettleback/core";
 import { ENTITY_OF } from "../database";
-import { Devices, type DeviceState } from "../live";
+import { Devices } from "../live";
 import { LiveServer } from "./live-server";
 import { planOf } from "./live-plan";
 

@@ -15,50 +15,10 @@ import type {
   SessionRecord,
   SpecOf,
   Told,
+  DeviceState,
+  Knock,
+  PointState,
 } from "@kettleback/core";
-
-/** How a charge point stands; `session` is the one that goes on at it. */
-export interface PointState {
-  readonly id: string;
-  readonly vendor: string | null;
-  readonly model: string | null;
-  readonly firmware: string | null;
-  /** By OCPP: Available, Preparing, Charging, SuspendedEV, SuspendedEVSE, Finishing, Faulted, Unavailable. */
-  readonly status: string | null;
-  readonly error: string | null;
-  /** Seconds its clock is behind. */
-  readonly clockBehind: number;
-  readonly connected: boolean;
-  readonly seenAt: string | null;
-  readonly hasPassword: boolean;
-  readonly session: string | null;
-}
-
-/** Somebody who wanted to come in and was not let in. */
-export interface Knock {
-  readonly identity: string;
-  readonly from: string;
-  readonly at: string;
-  readonly times: number;
-  readonly why: "unknown" | "password" | "no-password" | "card";
-  readonly card?: string;
-}
-
-/** How a device of one's own stands. */
-export interface DeviceState {
-  readonly id: string;
-  /** The session it is read for; null while nothing goes on that it could tell of. */
-  readonly session: string | null;
-  /** When it last told something that could be used. */
-  readonly readAt: string | null;
-  /** What is wrong with it, as one says it of the device: “does not answer in time”. */
-  readonly trouble: string | null;
-  /** The charge at which the car itself ends. */
-  readonly limitSoc: number | null;
-  /** What else it says, without its name: “tells late: what it shows is of 18:20”. */
-  readonly note: string | null;
-  readonly hasSecret: boolean;
-}
 
 /** What a device said when it was tried. */
 export interface Tried {

@@ -1,5 +1,4 @@
-import { placeOfOutlet, type Garage } from "@kettleback/core";
-import type { DeviceState, PointState } from "../api/client";
+import { placeOfOutlet, type Garage, type DeviceState, type PointState } from "@kettleback/core";
 
 /** States of a connector by OCPP 1.6 (7.7), as one says them. */
 const STATES: Readonly<Record<string, string>> = {

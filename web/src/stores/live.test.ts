@@ -1,6 +1,6 @@
 /** @jest-environment jsdom */
-import type { Sample } from "@kettleback/core";
-import { api, type PointState } from "../api/client";
+import type { Sample, PointState } from "@kettleback/core";
+import { api } from "../api/client";
 import { followHousehold, joined, useLive } from "./live";
 import { useSessions } from "./sessions";
 

@@ -1,6 +1,6 @@
 import { create } from "zustand";
-import type { Sample } from "@kettleback/core";
-import { api, type DeviceState, type Knock, type PointState } from "../api/client";
+import type { Sample, DeviceState, Knock, PointState } from "@kettleback/core";
+import { api } from "../api/client";
 import { useSessions } from "./sessions";
 
 /** What happens in a household, as it happens. */

@@ -9,3 +9,4 @@ export * from "./alarms";
 export * from "./watch";
 export * from "./act";
 export * from "./settings";
+export * from "./states";

@@ -1,4 +1,4 @@
-import type { Sample, SessionRecord } from "@kettleback/core";
+import type { DeviceState, Sample, SessionRecord } from "@kettleback/core";
 import type { Events } from "../../api/events";
 import type { Kept, Readings } from "../keeping";
 import { amendRunning } from "../transactions";
@@ -10,18 +10,6 @@ export { tryDevice } from "./try";
 
 /** How often it is looked which sessions go on (ms). */
 const LOOK_MS = 3_000;
-
-/** A device as the pages see it. */
-export interface DeviceState {
-  readonly id: string;
-  /** The session it is read for; null while nothing goes on that it could tell of. */
-  readonly session: string | null;
-  readonly readAt: string | null;
-  readonly trouble: string | null;
-  readonly limitSoc: number | null;
-  readonly note: string | null;
-  readonly hasSecret: boolean;
-}
 
 export interface DevicesOptions {
   readonly kept: Kept;

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { Link } from "react-router-dom";
-import type { ChargePoint, Garage, Kept } from "@kettleback/core";
-import { api, type Knock, type PointState } from "../../api/client";
+import type { ChargePoint, Garage, Kept, Knock, PointState } from "@kettleback/core";
+import { api } from "../../api/client";
 import { Button } from "../../controls/Button";
 import { stateText } from "../../plan/pointWords";
 import { useGarage } from "../../stores/garage";

@@ -1,7 +1,6 @@
 import { useState } from "react";
 import { Link } from "react-router-dom";
-import { nameTold, type Device, type Garage, type Kept } from "@kettleback/core";
-import type { DeviceState } from "../../api/client";
+import { nameTold, type Device, type Garage, type Kept, type DeviceState } from "@kettleback/core";
 import { Button } from "../../controls/Button";
 import { deviceText, outletName } from "../../plan/pointWords";
 import { useLive } from "../../stores/live";

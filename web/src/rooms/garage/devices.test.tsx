@@ -1,9 +1,9 @@
 /** @jest-environment jsdom */
 import { act, fireEvent, render, screen, waitFor, within } from "@testing-library/react";
 import { MemoryRouter } from "react-router-dom";
-import type { Device, Kept } from "@kettleback/core";
+import type { Device, Kept, DeviceState } from "@kettleback/core";
 import { fallowQuay } from "@kettleback/core/demo";
-import { api, type DeviceState, type Tried } from "../../api/client";
+import { api, type Tried } from "../../api/client";
 import { useGarage } from "../../stores/garage";
 import { useLive } from "../../stores/live";
 import { useNotices } from "../../stores/notices";

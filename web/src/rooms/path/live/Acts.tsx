@@ -9,8 +9,9 @@ import {
   type SessionRecord,
   type Solution,
   type Watch,
+  type PointState,
 } from "@kettleback/core";
-import { api, type PointAct, type PointState } from "../../../api/client";
+import { api, type PointAct } from "../../../api/client";
 import { Button } from "../../../controls/Button";
 import { FigureInput } from "../../../controls/FigureInput";
 import { useJob } from "../../../jobs/useJob";

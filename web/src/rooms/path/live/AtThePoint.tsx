@@ -1,5 +1,4 @@
-import type { Garage, Kept, Plan, SessionRecord } from "@kettleback/core";
-import type { PointState } from "../../../api/client";
+import type { Garage, Kept, Plan, SessionRecord, PointState } from "@kettleback/core";
 import { FollowThis } from "./FollowThis";
 import { StandInPanel } from "./StandInPanel";
 import { StartThere } from "./StartThere";

@@ -1,5 +1,5 @@
-import { heldTo, type Plan } from "@kettleback/core";
-import { api, type PointState } from "../../../api/client";
+import { heldTo, type Plan, type PointState } from "@kettleback/core";
+import { api } from "../../../api/client";
 import { Button } from "../../../controls/Button";
 import { sayDone, sayTrouble } from "../../../stores/notices";
 import { useSessions } from "../../../stores/sessions";

@@ -1,5 +1,4 @@
-import type { Device, Kept } from "@kettleback/core";
-import type { DeviceState } from "../../../api/client";
+import type { Device, Kept, DeviceState } from "@kettleback/core";
 
 /** A device that is read for a session: its description and how it stands. */
 export interface ReadDevice {

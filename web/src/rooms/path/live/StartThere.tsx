@@ -1,6 +1,6 @@
-import { heldTo, whyNotStart, type Garage, type Plan } from "@kettleback/core";
+import { heldTo, whyNotStart, type Garage, type Plan, type PointState } from "@kettleback/core";
 import { useMemo } from "react";
-import { api, type PointState } from "../../../api/client";
+import { api } from "../../../api/client";
 import { Button } from "../../../controls/Button";
 import { stateText } from "../../../plan/pointWords";
 import { ampsText } from "../../../format/number";

@@ -13,10 +13,10 @@ import {
   type Sample,
   type SessionRecord,
   type Watch,
+  type PointState,
 } from "@kettleback/core";
 import { ConductorDrawing } from "../../../drawing/ConductorDrawing";
 import type { Charging } from "../../../jobs/answer";
-import type { PointState } from "../../../api/client";
 import { BillTable } from "../../../plan/BillTable";
 import { Acts } from "./Acts";
 import { Alarms, CallMe } from "./Alarms";

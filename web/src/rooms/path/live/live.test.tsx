@@ -13,8 +13,9 @@ import {
   type Plan,
   type Sample,
   type SessionRecord,
+  type PointState,
 } from "@kettleback/core";
-import { api, type PointState, type StandIns } from "../../../api/client";
+import { api, type StandIns } from "../../../api/client";
 import { useLive } from "../../../stores/live";
 import { useNotices } from "../../../stores/notices";
 import { plainAnswered, plainGarage } from "../../../tests/plain";

@@ -1,6 +1,5 @@
 import { Suspense, useEffect } from "react";
-import type { Garage, Kept, SessionRecord } from "@kettleback/core";
-import type { DeviceState, PointState } from "../../../api/client";
+import type { Garage, Kept, SessionRecord, DeviceState, PointState } from "@kettleback/core";
 import { lazyView } from "../../../controls/lazyView";
 import { useLive } from "../../../stores/live";
 import { sayTrouble } from "../../../stores/notices";

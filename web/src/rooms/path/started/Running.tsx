@@ -13,8 +13,8 @@ import {
   type Sample,
   type SessionRecord,
   type Solution,
+  type PointState,
 } from "@kettleback/core";
-import type { PointState } from "../../../api/client";
 import { Button } from "../../../controls/Button";
 import { saveAs } from "../../../controls/DocumentFile";
 import { timeText } from "../../../format/manner";

@@ -1,7 +1,14 @@
 /** @jest-environment jsdom */
 import { act, fireEvent, render, screen, within } from "@testing-library/react";
-import { sampleOf, type Device, type Kept, type Sample, type SessionRecord } from "@kettleback/core";
-import { api, type DeviceState } from "../../../api/client";
+import {
+  sampleOf,
+  type Device,
+  type Kept,
+  type Sample,
+  type SessionRecord,
+  type DeviceState,
+} from "@kettleback/core";
+import { api } from "../../../api/client";
 import { draftOf } from "../../../stores/draft";
 import { useLive } from "../../../stores/live";
 import { useNotices } from "../../../stores/notices";
