@@ -27,6 +27,7 @@ build();
 await withDemoServer(async (address, _, pid) => {
   broken += run(tool("tsx"), ["bench/server.ts", address]);
   broken += run(tool("tsx"), ["bench/keeping.ts", address, String(pid)]);
+  broken += run(tool("tsx"), ["bench/flood.ts", address.replace(/\/$/, "")]);
   broken += run(tool("tsx"), ["bench/live.ts", address.replace(/\/$/, ""), CHROMIUM, String(pid)]);
   broken += run(tool("tsx"), ["bench/browser.ts", address, CHROMIUM, "web/dist"]);
   broken += run(tool("tsx"), ["bench/lineup.ts", address, CHROMIUM]);

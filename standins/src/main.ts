@@ -22,15 +22,20 @@ function fail(why: string): never {
   process.exit(1);
 }
 
-/** A port as it is given, or the usual one; 0 takes any that is free. */
-function portIn(name: string, usual: number): number {
+/** A whole number as it is given, or the usual one. */
+function numberIn(name: string, usual: number, least: number, most: number): number {
   const given = process.env[name];
-  const port = given === undefined || given === "" ? usual : Number(given);
-  if (!Number.isInteger(port) || port < 0 || port > 65_535) fail(`${name}: accepted: 0 to 65535`);
-  return port;
+  const number = given === undefined || given === "" ? usual : Number(given);
+  if (!Number.isInteger(number) || number < least || number > most)
+    fail(`${name}: accepted: ${least} to ${most}`);
+  return number;
 }
+/** A port; 0 takes any that is free. */
+const portIn = (name: string, usual: number): number => numberIn(name, usual, 0, 65_535);
 const port = portIn("STANDINS_PORT", 4182);
 const mqttPort = portIn("STANDINS_MQTT_PORT", 4183);
+/** How many charge points there are: the demo's own, and others like it, hall-post-2 and so on, with its password. */
+const posts = numberIn("STANDINS_POSTS", 1, 1, 50);
 
 const clock = new SimulatedClock();
 const began = clock.now();
@@ -45,10 +50,18 @@ function planAt(pathId: string): Plan {
 }
 
 const { identity, password, pathId } = DEMO_CHARGE_POINT;
-/** The charge point of the demo, with the car of its path. */
-const point = central
-  ? new SimulatedChargePoint(identity, planAt(pathId), { endpoint: central, identity, password }, clock)
-  : undefined;
+/** Charge points, the car of the demo's path at each; the first is the demo's own. */
+const points = central
+  ? Array.from({ length: posts }, (_, n) => (n === 0 ? identity : `${identity}-${n + 1}`)).map(
+      (name) =>
+        new SimulatedChargePoint(
+          name,
+          planAt(pathId),
+          { endpoint: central, identity: name, password },
+          clock,
+        ),
+    )
+  : [];
 const parked = new SimulatedCar(planAt(pathId));
 const meter = new PowerMeter(clock, new SimulatedCar(planAt(DEMO_METERED_PATH)));
 
@@ -61,10 +74,10 @@ const networks = Object.entries(DEMO_NETWORKS).map(
 );
 
 const devices = [
-  ...(point ? [point] : []),
+  ...points,
   meter,
   // Wherever it charges.
-  new CarReport("curlew", () => networks[0]?.carNow(clock.now()) ?? point?.carNow() ?? parked),
+  new CarReport("curlew", () => networks[0]?.carNow(clock.now()) ?? points[0]?.carNow() ?? parked),
   ...networks,
 ];
 const server = createServer(createStandIns(devices, clock));
@@ -73,7 +86,7 @@ const taken = (name: string, of: number) => (error: NodeJS.ErrnoException) =>
   fail(error.code === "EADDRINUSE" ? `port ${of} is taken; give another with ${name}` : error.message);
 server.once("error", taken("STANDINS_PORT", port));
 const broker = await Broker.open(mqttPort, [meter]).catch(taken("STANDINS_MQTT_PORT", mqttPort));
-const leave = point?.start();
+const leave = points.map((point) => point.start());
 server.listen(port, "127.0.0.1", () => {
   process.stdout.write(
     `Stand-ins are ready at http://127.0.0.1:${(server.address() as AddressInfo).port}/ and, for MQTT, at mqtt://127.0.0.1:${broker.port}\n`,
@@ -81,7 +94,7 @@ server.listen(port, "127.0.0.1", () => {
 });
 for (const signal of ["SIGINT", "SIGTERM"] as const)
   process.on(signal, () => {
-    leave?.();
+    leave.forEach((end) => end());
     void broker.close();
     server.closeAllConnections();
     server.close(() => process.exit(0));
