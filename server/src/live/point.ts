@@ -170,7 +170,9 @@ export class ConnectedPoint {
         await written;
         return {};
       });
-      this.turn = turn = Promise.all([this.turn, answer.catch(() => undefined)]);
+      const before = this.turn;
+      // Over with nothing in hand: what one has answered would hold what all before it have.
+      this.turn = turn = answer.catch(() => undefined).then(async () => void (await before));
       return answer;
     }) as never);
   }

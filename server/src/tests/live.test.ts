@@ -261,6 +261,16 @@ describe("what is kept, and what it is", () => {
     });
   });
 
+  test("what was answered holds nothing of what was answered before it", async () => {
+    const client = await live.point(await live.givePassword());
+    const id = await begin(client);
+    for (let i = 1; i <= 20; i++) await client.call("MeterValues", meter(id, i, 1_204_600 + i * 10));
+    const { points } = live.central as unknown as { points: Map<string, { turn: Promise<unknown> }> };
+    const [point] = points.values();
+    // Answers in one another's hands were half a kilobyte a message, for as long as a unit told nothing else.
+    expect(await point!.turn).toBeUndefined();
+  });
+
   test("of readings written together one that cannot be is refused alone", async () => {
     const client = await live.point(await live.givePassword());
     const id = await begin(client);

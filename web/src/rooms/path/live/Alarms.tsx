@@ -14,10 +14,11 @@ interface Props {
 function useCalling(alarms: readonly Alarm[], name: string): void {
   const called = useRef<ReadonlySet<string>>(new Set());
   useEffect(() => {
-    if (mayNotify())
-      for (const alarm of alarms)
-        if (!called.current.has(alarm.code))
-          new Notification(name, { body: alarmText(alarm), tag: `${name} ${alarm.code}` });
+    const fresh = alarms.filter(({ code }) => !called.current.has(code));
+    // Asking a browser whether it may costs a millisecond: not at every reading.
+    if (fresh.length > 0 && mayNotify())
+      for (const alarm of fresh)
+        new Notification(name, { body: alarmText(alarm), tag: `${name} ${alarm.code}` });
     called.current = new Set(alarms.map(({ code }) => code));
   }, [alarms, name]);
 }

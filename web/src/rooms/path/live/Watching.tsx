@@ -1,4 +1,4 @@
-import { useMemo, useState } from "react";
+import { memo, useMemo, useState } from "react";
 import {
   cautionsFor,
   costSoFar,
@@ -79,8 +79,7 @@ interface Props {
   readonly point: PointState | null;
 }
 
-/** Expected beside measured: the sentence, what asks somebody to look, the figures, the lanes, the clock, what can be done. */
-export function Watching({ row, household, watch, samples, point }: Props) {
+function Watched({ row, household, watch, samples, point }: Props) {
   const [selected, setSelected] = useState<number | null>(null);
   const { plan } = watch.course;
   const charging = useMemo(() => chargingOf(plan), [plan]);
@@ -129,3 +128,6 @@ export function Watching({ row, household, watch, samples, point }: Props) {
     </>
   );
 }
+
+/** Expected beside measured: the sentence, what asks somebody to look, the figures, the lanes, the clock, what can be done. */
+export const Watching = memo(Watched);

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from "react";
+import { useDeferredValue, useEffect, useMemo, useState } from "react";
 import { DateTime } from "luxon";
 import {
   calendarOf,
@@ -55,7 +55,8 @@ export default function Running({ row, household, point, devices, onForget }: Pr
   const now = useNow();
   const [finishing, setFinishing] = useState(false);
   const solved = useSolved(spec.plan);
-  const samples = useLive((s) => s.samples[row.id]) ?? NO_SAMPLES;
+  // Drawn in slices once it has been heard: ten that tell at once hold nobody up who presses or types.
+  const samples = useDeferredValue(useLive((s) => s.samples[row.id]) ?? NO_SAMPLES);
   const loadSamples = useLive((s) => s.loadSamples);
   useEffect(() => {
     // What was read before this page was opened; without it the clock tells.

@@ -1,4 +1,4 @@
-import { useEffect, useState } from "react";
+import { startTransition, useEffect, useState } from "react";
 
 /** How often (ms) a clock on the page is looked at. */
 const BEAT = 5_000;
@@ -7,7 +7,8 @@ const BEAT = 5_000;
 export function useNow(): number {
   const [now, setNow] = useState(() => Date.now());
   useEffect(() => {
-    const tick = () => setNow(Date.now());
+    // What every session on the page is drawn by: in slices, as nobody waits for it.
+    const tick = () => startTransition(() => setNow(Date.now()));
     const timer = setInterval(tick, BEAT);
     // A phone that was asleep shows the time it is, at once.
     document.addEventListener("visibilitychange", tick);
