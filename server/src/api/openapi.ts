@@ -79,7 +79,7 @@ const deviceState = object({
   readAt: orNull("string"),
   trouble: orNull("string"),
   limitSoc: orNull("number"),
-  note: orNull("string"),
+  note: { anyOf: [object({ says: text, at: orNull("string") }), { type: "null" }] },
   hasSecret: { type: "boolean" },
 });
 const leaf = object({ path: text, value: { type: ["number", "string"] } });

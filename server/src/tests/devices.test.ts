@@ -1,5 +1,10 @@
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from "node:http";
-import { createServer as createSocketServer, type AddressInfo, type Server as SocketServer } from "node:net";
+import {
+  createServer as createSocketServer,
+  type AddressInfo,
+  type Server as SocketServer,
+  type Socket,
+} from "node:net";
 import { Aedes } from "aedes";
 import {
   recordSchema,
@@ -222,6 +227,31 @@ describe("a device that is asked over HTTP", () => {
     expect(merged).toContainEqual([null, 0.42, null]);
   });
 
+  test("a meter that only repeats itself while power flows is said to, and is not read until it moves again", async () => {
+    // By its own clock, as simulated devices are.
+    const begun = Date.now() - 600_000;
+    const telling = (seconds: number, power: number) =>
+      says({ at: new Date(begun + seconds * 1000).toISOString(), power, total: 7 });
+    telling(0, 2_300);
+    const fields: Device["fields"] = [...METER_FIELDS, { role: "at", path: "at" }];
+    const { id } = await keep(meter({ fields }));
+    const session = await begin({ begin: new Date(begun - 60_000).toISOString() });
+    await devices.look();
+    await readings(session, 1);
+    // In between it moved: what comes back is no repetition.
+    telling(60, 2_310);
+    await readings(session, 2);
+    telling(200, 2_300);
+    await readings(session, 3);
+    expect((await stateOf(id)).trouble).toBeNull();
+    telling(390, 2_300);
+    await until(async () => (await stateOf(id)).trouble === "tells the same again and again");
+    expect(await live.samplesOf(session)).toHaveLength(3);
+    telling(420, 2_290);
+    await readings(session, 4);
+    await until(async () => (await stateOf(id)).trouble === null);
+  });
+
   test("a car's own report gives its charge, and where it ends by itself", async () => {
     says({ soc: 61.5, limit: 0.7 });
     const { id } = await keep(
@@ -237,12 +267,18 @@ describe("a device that is asked over HTTP", () => {
     await devices.look();
     expect((await readings(session))[0]!.slice(1)).toEqual([null, null, null, 0.615]);
     expect(await stateOf(id)).toMatchObject({ limitSoc: 0.7, trouble: null });
+    // Another limit is told to the pages that follow, though nothing else has changed.
+    const before = live.told.filter(({ event }) => event === "device").length;
+    says({ soc: 61.5, limit: 0.8 });
+    await until(async () => (await stateOf(id)).limitSoc === 0.8);
+    expect(live.told.filter(({ event }) => event === "device").length).toBe(before + 1);
   });
 });
 
 describe("a device that is heard by MQTT", () => {
   let broker: Aedes;
   let sockets: SocketServer;
+  let lines: Socket[];
   const wanted: { username?: string | undefined; password?: string | undefined } = {};
   beforeEach(async () => {
     broker = await Aedes.createBroker();
@@ -251,7 +287,11 @@ describe("a device that is heard by MQTT", () => {
       wanted.password = password?.toString();
       done(null, true);
     };
-    sockets = createSocketServer((socket) => void broker.handle(socket));
+    lines = [];
+    sockets = createSocketServer((socket) => {
+      lines.push(socket);
+      broker.handle(socket);
+    });
     await new Promise<void>((resolve) => void sockets.listen(0, "127.0.0.1", () => resolve()));
   });
   afterEach(async () => {
@@ -288,6 +328,35 @@ describe("a device that is heard by MQTT", () => {
     expect([sample[1], sample[10]]).toEqual([2_300, 3_000]);
     await until(async () => (await stateOf(id)).trouble === null);
     expect(await live.samplesOf(session)).toHaveLength(1);
+  });
+
+  test("of a broker gone wild fifty messages a second are looked at, and one that never ends a message is left", async () => {
+    const { id } = await keep(meter({ reach: reach("house/meter") }));
+    const session = await begin();
+    const ready = subscribed();
+    await devices.look();
+    await ready;
+    const payload = (i: number) => JSON.stringify({ power: 2_000 + i, total: 3 });
+    const from = Math.floor(Date.now() / 1000);
+    const sent = 400;
+    for (let i = 0; i < sent; i++) {
+      await say("house/meter", payload(i));
+      // A reading is kept by its moment: no two of one.
+      await new Promise((resolve) => setTimeout(resolve, 2));
+    }
+    const seconds = Math.floor(Date.now() / 1000) - from + 1;
+    await new Promise((resolve) => setTimeout(resolve, 300));
+    const kept = await live.samplesOf(session);
+    expect(kept.length).toBeGreaterThan(10);
+    expect(kept.length).toBeLessThanOrEqual(50 * (seconds + 1));
+    expect(50 * (seconds + 1)).toBeLessThan(sent);
+    // The head of a message of 200 MB, and what never becomes one: its line is left.
+    const line = lines.at(-1)!;
+    const left = new Promise((resolve) => line.once("close", resolve));
+    line.on("error", () => undefined);
+    line.write(Buffer.concat([Buffer.from([0x30, 0x80, 0x80, 0x80, 0x64]), Buffer.alloc(2 * 1024 * 1024)]));
+    await left;
+    await until(async () => (await stateOf(id)).trouble !== null);
   });
 
   test("topics below its own are heard each for itself, a bare figure each", async () => {
@@ -453,6 +522,8 @@ describe("a public network that is asked for one's own sessions", () => {
       fromSoc: 0.1,
       ...change,
     });
+  const note = ({ note: said }: DeviceState, says: string, at: string) =>
+    said?.says === says && Date.parse(said.at!) === Date.parse(at);
   const kept = async (id: string): Promise<Kept<SessionRecord>> =>
     (
       await live.send<{ rows: Kept<SessionRecord>[] }>(
@@ -471,9 +542,7 @@ describe("a public network that is asked for one's own sessions", () => {
     await live.send("PUT", `/devices-now/${id}/secret`, { secret: "sugar-maple" });
     const own = await beginRapid();
     await devices.look();
-    await until(
-      async () => (await stateOf(id)).note === "tells of no session yet that began when this one did",
-    );
+    await until(async () => (await stateOf(id)).note?.says === "no-session");
     // OCPI 2.2.1 has the token in base 64; it is asked for what was changed since an hour before.
     expect(asked[0]!.headers.authorization).toBe(`Token ${Buffer.from("sugar-maple").toString("base64")}`);
     expect(lists).toEqual([`/2.2.1/sessions ${iso(-59.5)}`, `/2.2.1/cdrs ${iso(-59.5)}`]);
@@ -483,14 +552,10 @@ describe("a public network that is asked for one's own sessions", () => {
       [Date.parse(iso(0.5)), null, 0],
       [Date.parse(iso(5)), 0.22, 4_200],
     ]);
-    await until(async () =>
-      /^tells late: what it shows is of \d\d:\d\d$/.test((await stateOf(id)).note ?? ""),
-    );
+    await until(async () => note(await stateOf(id), "late", iso(5)));
     expect((await kept(own)).spec).toMatchObject({ key: "ocpi ZZ*ISL*S-7", end: null });
     told = [session({ status: "COMPLETED", end_date_time: iso(20), kwh: 14.25, last_updated: iso(20) })];
-    await until(async () =>
-      /^says it ended at \d\d:\d\d; its bill is still to come$/.test((await stateOf(id)).note ?? ""),
-    );
+    await until(async () => note(await stateOf(id), "ended", iso(20)));
     bills = [cdr()];
     await until(async () => (await kept(own)).spec.end !== null);
     expect((await kept(own)).spec).toMatchObject({
@@ -503,6 +568,25 @@ describe("a public network that is asked for one's own sessions", () => {
     await until(async () => (await stateOf(id)).session === null);
     expect(await live.samplesOf(own)).toHaveLength(3);
   }, 60_000);
+
+  test("told again, and corrected downwards, its counter neither falls nor is told anew", async () => {
+    await keep(network());
+    const own = await beginRapid();
+    told = [session({ kwh: 0.25, last_updated: iso(0.5) })];
+    await devices.look();
+    // Told of its own beginning: one figure for that moment, and that is what was counted.
+    expect((await readings(own)).map((row) => [row[0], row[10]])).toEqual([[Date.parse(iso(0.5)), 250]]);
+    const heard = () => live.told.filter(({ event }) => event === "samples").length;
+    const before = heard();
+    const questions = asked.length;
+    await until(async () => asked.length > questions + 6);
+    expect(heard()).toBe(before);
+    told = [session({ kwh: 4.2, last_updated: iso(5) })];
+    await readings(own, 2);
+    told = [session({ kwh: 3.9, last_updated: iso(6) })];
+    const rows = await readings(own, 3);
+    expect(rows.map((row) => row[10])).toEqual([250, 4_200, 4_200]);
+  });
 
   test("one that was finished by hand is still billed, and what was typed stays", async () => {
     told = [session()];

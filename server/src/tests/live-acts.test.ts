@@ -146,6 +146,37 @@ describe("what is asked of it", () => {
     expect(limitsOf(sent.at(-1)!)).toEqual([12, 0]);
   });
 
+  test("of more acts than a record has room for the newest are kept", async () => {
+    const client = await live.point(await live.givePassword());
+    await begin(client);
+    answers(client, "RemoteStopTransaction");
+    await act({ act: "follow", wanted: wanted() });
+    const [{ id, version, spec }] = (await live.sessions()) as [Kept<SessionRecord>];
+    const acts = Array.from({ length: 500 }, () => ({ at: after(1), act: "limit", amps: 9, taken: true }));
+    expect((await live.send("PUT", `/sessions/${id}`, { version, spec: { ...spec, acts } })).status).toBe(
+      200,
+    );
+    const { body } = await act({ act: "stop" });
+    expect(body.session!.spec.acts).toHaveLength(500);
+    expect(body.session!.spec.acts!.at(-1)).toMatchObject({ act: "stop", taken: true });
+  });
+
+  test("what flows as it will is no schedule that holds: it is held to what its way carries", async () => {
+    const client = await live.point(await live.givePassword());
+    await begin(client);
+    await act({ act: "follow", wanted: wanted() });
+    const sent = answers(client, "SetChargingProfile");
+    answers(client, "ClearChargingProfile");
+    await act({ act: "limit", amps: 10 });
+    await act({ act: "take-back" });
+    // From now on at whatever flows; then over a way that carries less.
+    await act({ act: "follow", wanted: wantedPart(sharedHall()) });
+    expect(sent.map(limitsOf)).toEqual([
+      [10, 0],
+      [12, 0],
+    ]);
+  });
+
   test("of two that begin at once each is held by itself", async () => {
     const client = await live.point(await live.givePassword());
     await begin(client);

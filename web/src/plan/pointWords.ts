@@ -1,4 +1,12 @@
-import { placeOfOutlet, type Garage, type DeviceState, type PointState } from "@kettleback/core";
+import { DateTime } from "luxon";
+import {
+  placeOfOutlet,
+  type DeviceNote,
+  type DeviceState,
+  type Garage,
+  type PointState,
+} from "@kettleback/core";
+import { timeText } from "../format/manner";
 
 /** States of a connector by OCPP 1.6 (7.7), as one says them. */
 const STATES: Readonly<Record<string, string>> = {
@@ -19,15 +27,26 @@ export const stateText = ({ connected, status, error }: PointState): string =>
     ? "not connected"
     : `connected${status ? `: ${STATES[status] ?? status}` : ""}${error ? ` (${error})` : ""}`;
 
-/** How a device stands, in words. */
-export const deviceText = ({ session, readAt, trouble, note }: DeviceState): string =>
+/** What a network says beside its figures, in words that go on after its name. */
+export function noteText({ says, at }: DeviceNote, zone: string): string {
+  if (says === "no-session") return "tells of no session yet that began when this one did";
+  const time = timeText(DateTime.fromISO(at ?? "", { zone }));
+  return says === "late"
+    ? `tells late: what it shows is of ${time}`
+    : `says it ended at ${time}; its bill is still to come`;
+}
+
+/** How a device stands, in words. @param zone the household's, in which moments are said */
+export const deviceText = ({ session, readAt, trouble, note }: DeviceState, zone: string): string =>
   session === null
     ? "not read now: nothing charges where it tells of"
     : trouble
       ? `it ${trouble}`
       : readAt === null && note === null
         ? "asked; nothing was read yet"
-        : (note ?? "read along");
+        : note
+          ? noteText(note, zone)
+          : "read along";
 
 /** An outlet with its place: "Boathouse · wall socket"; undefined where it is gone. */
 export function outletName(garage: Garage, id: string): string | undefined {

@@ -159,6 +159,8 @@ describe("a unit that has to be held to what its path carries", () => {
     expect(whyNotStart(shared(8))).toBeNull();
     expect(heldTo(shared(15, false))).toBe(5);
     expect(whyNotStart(shared(15, false))).not.toBeNull();
+    // Nothing else speaks against this one: a car that sets its own amps draws no more than its circuit leaves.
+    expect(heldTo(shared(10.6))).toBe(9);
   });
 
   test("direct current is held by nobody in amps a phase", () => {
@@ -175,6 +177,7 @@ describe("a unit that has to be held to what its path carries", () => {
     expect(lowered([row(0, 120, 12)])).toBe(true);
     expect(lowered([row(0, 90, 12), row(100, 20_000, 12)])).toBe(true);
     expect(lowered([row(70, 20_000, 12)])).toBe(true);
+    expect(lowered([row(0, 20_000, 12), row(20_000, 21_000, 8)])).toBe(true);
     expect(lowered(scheduleFrom({ begin: at(0) }, NOW, null), plan)).toBe(false);
     expect(lowered(scheduleFrom({ begin: at(0) }, NOW, null))).toBe(true);
   });
@@ -194,6 +197,14 @@ describe("a session's schedule once something else holds", () => {
     expect(
       scheduleFrom({ begin, schedule }, now, [row(20, 40, 9), row(50, 70, 12), row(200, 240, 16)]),
     ).toEqual([row(30, 60, 8), row(60, 70, 12), row(200, 240, 16)]);
+  });
+
+  test("of more stretches than a record has room for the newest are kept", () => {
+    const many = Array.from({ length: 230 }, (_, i) => row(i / 10, (i + 1) / 10, 8));
+    const kept = scheduleFrom({ begin, schedule: many }, now, 10);
+    expect(kept).toHaveLength(200);
+    expect(kept.at(-1)).toEqual(row(60, 60 + 7 * 1_440, 10));
+    expect(scheduleFrom({ begin, schedule: many }, now, [row(70, 80, 9)])).toHaveLength(200);
   });
 
   test("before it has begun nothing has been", () => {

@@ -33,6 +33,13 @@ export interface Knock {
   readonly card?: string;
 }
 
+/** What a network says beside its figures: of no session yet, how old they are, or that it ended and its bill is to come. */
+export interface DeviceNote {
+  readonly says: "no-session" | "late" | "ended";
+  /** The moment its figures are of, or at which it ended. */
+  readonly at: string | null;
+}
+
 /** How a device of one's own stands. */
 export interface DeviceState {
   readonly id: string;
@@ -44,7 +51,6 @@ export interface DeviceState {
   readonly trouble: string | null;
   /** The charge at which the car itself ends. */
   readonly limitSoc: number | null;
-  /** What else it says, without its name: “tells late: what it shows is of 18:20”. */
-  readonly note: string | null;
+  readonly note: DeviceNote | null;
   readonly hasSecret: boolean;
 }

@@ -4,6 +4,7 @@ import {
   ownAmong,
   sampleOf,
   type Device,
+  type DeviceNote,
   type NetworkSession,
   type Sample,
   type SessionRecord,
@@ -27,8 +28,6 @@ export interface NetworkWorks {
   /** Under which the network knows it, once that was found. */
   readonly known: string | null;
   readonly currency: string;
-  /** The household's, in which moments are said. */
-  readonly timeZone: string;
   readonly trustClock: boolean;
   readonly secondMs: number;
   keep(samples: readonly Sample[]): Promise<void>;
@@ -39,8 +38,8 @@ export interface NetworkWorks {
   changed(): void;
 }
 
-const at = (ms: number, timeZone: string): string =>
-  new Intl.DateTimeFormat("en-GB", { timeZone, hour: "2-digit", minute: "2-digit" }).format(ms);
+const sameNote = (a: DeviceNote | null, b: DeviceNote | null): boolean =>
+  a?.says === b?.says && a?.at === b?.at;
 
 /** A public network that is asked for a session of one's own: it tells late, and closes it with a bill. */
 export class NetworkReader implements Follower {
@@ -88,7 +87,11 @@ export class NetworkReader implements Follower {
     const before = this.said;
     this.said = { ...before, ...said };
     const { trouble, note, readAt } = this.said;
-    if (before.trouble !== trouble || before.note !== note || (before.readAt === null) !== (readAt === null))
+    if (
+      before.trouble !== trouble ||
+      !sameNote(before.note, note) ||
+      (before.readAt === null) !== (readAt === null)
+    )
       this.to.changed();
   }
 
@@ -100,8 +103,7 @@ export class NetworkReader implements Follower {
 
   private async take(sessions: readonly NetworkSession[], cdrs: readonly unknown[]): Promise<void> {
     const own = this.own(sessions);
-    if (!own)
-      return this.say({ trouble: null, note: "tells of no session yet that began when this one did" });
+    if (!own) return this.say({ trouble: null, note: { says: "no-session", at: null } });
     if (this.known === null) {
       await this.to.found(own.key);
       this.known = own.key;
@@ -125,8 +127,8 @@ export class NetworkReader implements Follower {
       trouble: bill ? `has a bill that is not taken: ${bill.problem}` : null,
       note:
         own.endMs === null
-          ? `tells late: what it shows is of ${at(own.atMs, this.to.timeZone)}`
-          : `says it ended at ${at(own.endMs, this.to.timeZone)}; its bill is still to come`,
+          ? { says: "late", at: new Date(own.atMs).toISOString() }
+          : { says: "ended", at: new Date(own.endMs).toISOString() },
     });
   }
 }

@@ -1,4 +1,12 @@
-import { isStuck, leavesOf, readTelling, type Device, type Fraction, type Sample } from "@kettleback/core";
+import {
+  isStuck,
+  leavesOf,
+  readTelling,
+  type Device,
+  type DeviceNote,
+  type Fraction,
+  type Sample,
+} from "@kettleback/core";
 import { followHttp } from "./http";
 import { followMqtt } from "./mqtt";
 import type { Ear } from "./said";
@@ -23,8 +31,7 @@ export interface DeviceSaid {
   readonly trouble: string | null;
   /** The charge at which the car itself ends. */
   readonly limitSoc: Fraction | null;
-  /** What else it says, in a sentence without its name: “tells late: …”. */
-  readonly note: string | null;
+  readonly note: DeviceNote | null;
 }
 
 export const NOTHING: DeviceSaid = { readAt: null, trouble: null, limitSoc: null, note: null };

@@ -8,7 +8,6 @@ export interface Reading {
   readonly device: string;
   readonly household: string;
   readonly currency: string;
-  readonly timeZone: string;
   readonly spec: Device;
   readonly session: number;
   readonly beginMs: number;
@@ -105,7 +104,6 @@ export async function readingsNow(em: EntityManager): Promise<Reading[]> {
         device: row.id,
         household,
         currency: counts.data.currency,
-        timeZone: counts.data.timeZone,
         spec: read.data,
         session: session.id,
         beginMs: Date.parse(begin),

@@ -48,6 +48,7 @@ export function Devices({ garage }: { readonly garage: Garage }) {
             row={row}
             of={toldOf(row.spec, garage)}
             state={known.find(({ id }) => id === row.id)}
+            zone={garage.household.spec.timeZone}
             onEdit={() => setEdited({ ...row.spec, row })}
           />
         ))}
@@ -69,10 +70,12 @@ interface RowProps {
   /** What it tells of. */
   readonly of: string | undefined;
   readonly state: DeviceState | undefined;
+  /** The household's, in which moments are said. */
+  readonly zone: string;
   onEdit(): void;
 }
 
-function DeviceRow({ row, of, state, onEdit }: RowProps) {
+function DeviceRow({ row, of, state, zone, onEdit }: RowProps) {
   const forgetThing = useForgetting("devices");
   const { name, reach, fields } = row.spec;
   const forget = () => forgetThing(row, `${name} is deleted, and read no more.`);
@@ -80,7 +83,7 @@ function DeviceRow({ row, of, state, onEdit }: RowProps) {
     <li className="point">
       <div>
         <b>{name}</b>{" "}
-        <span className={state?.session ? "here" : "quiet"}>{state ? deviceText(state) : "…"}</span>
+        <span className={state?.session ? "here" : "quiet"}>{state ? deviceText(state, zone) : "…"}</span>
         <small>
           {of ? `It tells of ${of}` : "What it told of is gone: change it"}:{" "}
           {reach.kind === "ocpi"

@@ -1,4 +1,5 @@
-import type { Device, Kept, DeviceState } from "@kettleback/core";
+import type { Device, DeviceState, Kept } from "@kettleback/core";
+import { noteText } from "../../../plan/pointWords";
 
 /** A device that is read for a session: its description and how it stands. */
 export interface ReadDevice {
@@ -8,10 +9,12 @@ export interface ReadDevice {
 
 interface Props {
   readonly devices: readonly ReadDevice[];
+  /** The household's, in which moments are said. */
+  readonly zone: string;
 }
 
 /** What tells of a session beside its charge point: whether it does, or why not. */
-export function ReadBy({ devices }: Props) {
+export function ReadBy({ devices, zone }: Props) {
   if (devices.length === 0) return null;
   return (
     <ul className="read-by" aria-label="Read by">
@@ -23,7 +26,7 @@ export function ReadBy({ devices }: Props) {
             : state.readAt === null && state.note === null
               ? "is asked; nothing was read yet."
               : state.note
-                ? `${state.note}.`
+                ? `${noteText(state.note, zone)}.`
                 : "is read along."}
         </li>
       ))}

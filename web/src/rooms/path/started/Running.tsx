@@ -89,7 +89,7 @@ export default function Running({ row, household, point, devices, onForget }: Pr
       ) : (
         <p>For {durationText(elapsed)}.</p>
       )}
-      <ReadBy devices={devices} />
+      <ReadBy devices={devices} zone={household.spec.timeZone} />
       {byHand && solved && <Moments {...solved} elapsed={elapsed} />}
       {byHand && !finishing && <NoteReading row={row} household={household.id} counted={counted} />}
       {!byHand && point?.connected ? null : finishing ? (

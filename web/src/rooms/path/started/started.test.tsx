@@ -6,9 +6,11 @@ import {
   type Kept,
   type Sample,
   type SessionRecord,
+  type DeviceNote,
   type DeviceState,
 } from "@kettleback/core";
 import { api } from "../../../api/client";
+import { writeAs } from "../../../format/manner";
 import { draftOf } from "../../../stores/draft";
 import { useLive } from "../../../stores/live";
 import { useNotices } from "../../../stores/notices";
@@ -165,8 +167,16 @@ describe("devices that tell of a session", () => {
       useLive.setState({ devices: [{ ...useLive.getState().devices[0]!, readAt: "2026-11-23T19:10:00Z" }] }),
     );
     expect(readBy()).toBe("Bay meter is read along.");
-    act(() => useLive.setState({ devices: [{ ...useLive.getState().devices[0]!, note: "tells late" }] }));
-    expect(readBy()).toBe("Bay meter tells late.");
+    const says = (note: DeviceNote) =>
+      act(() => useLive.setState({ devices: [{ ...useLive.getState().devices[0]!, note }] }));
+    says({ says: "no-session", at: null });
+    expect(readBy()).toBe("Bay meter tells of no session yet that began when this one did.");
+    says({ says: "late", at: "2026-11-23T18:20:00Z" });
+    expect(readBy()).toBe(`Bay meter tells late: what it shows is of 18:20.`);
+    writeAs({ clock: "12 h" });
+    says({ says: "ended", at: "2026-11-23T18:40:00Z" });
+    expect(readBy()).toBe("Bay meter says it ended at 6:40 pm; its bill is still to come.");
+    writeAs({});
     act(() =>
       useLive.setState({ devices: [{ ...useLive.getState().devices[0]!, trouble: "cannot be reached" }] }),
     );
