@@ -51,6 +51,12 @@ describe("what is asked of it", () => {
     expect((await act({ act: "start", wanted: wanted() })).body.detail).toBe(
       "A session goes on at it already. Stop that one first.",
     );
+    // Over another way the charge it began with is still the same.
+    const other = wanted((plan) => ({ ...plan, session: { ...plan.session, fromSoc: 0.01 } }));
+    expect((await act({ act: "follow", wanted: other })).body.session!.spec).toMatchObject({
+      fromSoc: spec.fromSoc,
+      plan: { session: { fromSoc: 0.01 } },
+    });
   });
 
   test("started with hours: they go along as a profile, and above the path they are refused", async () => {

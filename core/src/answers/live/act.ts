@@ -20,12 +20,12 @@ export function whyNotStart(plan: Plan): string | null {
   if (isRefusal(circuit)) return circuit.message;
   const solution = solvePlan(plan);
   if (isRefusal(solution)) return solution.message;
-  const stop = cautionsFor(path, solution, plan.session.toSoc).find(({ severity }) => severity === "stop");
-  if (stop) return `${stop.what} ${stop.todo}`;
+  // Before its caution, which has the current lowered: to this no car can be.
   const held = heldTo(plan);
-  return held !== null && held < MIN_AMPS
-    ? `What this path holds for hours, ${held} A, is less than the ${MIN_AMPS} A a car needs. Have it looked at by an electrician.`
-    : null;
+  if (held !== null && held < MIN_AMPS)
+    return `What this path holds for hours, ${held} A, is less than the ${MIN_AMPS} A a car needs. Have it looked at by an electrician.`;
+  const stop = cautionsFor(path, solution, plan.session.toSoc).find(({ severity }) => severity === "stop");
+  return stop ? `${stop.what} ${stop.todo}` : null;
 }
 
 /**
