@@ -77,6 +77,16 @@ describe("the door of charge points", () => {
     );
   });
 
+  test("of those who knocked the newest twenty are remembered, each name once", async () => {
+    for (let i = 0; i < 23; i++) expect(await live.refusedWith("x".repeat(20), `stranger-${i}`)).toBe(404);
+    await live.refusedWith("x".repeat(20), "stranger-22");
+    const { knocks } = await live.points();
+    expect(knocks.map(({ identity }) => identity)).toEqual(
+      Array.from({ length: 20 }, (_, i) => `stranger-${22 - i}`),
+    );
+    expect(knocks[0]).toMatchObject({ times: 2, why: "unknown" });
+  });
+
   test("of two lines the newer counts; a new password, or its deletion, ends the line", async () => {
     const password = await live.givePassword();
     const first = await live.point(password);

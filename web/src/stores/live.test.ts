@@ -113,6 +113,18 @@ test("a page nobody sees keeps no line; seen again it reads what it missed", asy
   expect(Line.all).toHaveLength(2);
 });
 
+test("a page nobody sees keeps its line where it may call somebody", () => {
+  Object.assign(globalThis, { Notification: { permission: "granted" } });
+  const leave = followHousehold("home");
+  look(false);
+  expect(Line.all.map(({ closed }) => closed)).toEqual([false]);
+  Object.assign(globalThis, { Notification: { permission: "denied" } });
+  look(false);
+  expect(Line.all.map(({ closed }) => closed)).toEqual([true]);
+  leave();
+  Reflect.deleteProperty(globalThis, "Notification");
+});
+
 test("after too much was missed all is read again; a line that breaks is known", async () => {
   const chargePoints = jest.spyOn(api, "chargePoints").mockResolvedValue({ points: [], knocks: [] });
   const leave = followHousehold("home");
@@ -120,9 +132,17 @@ test("after too much was missed all is read again; a line that breaks is known",
   expect(useLive.getState().lineStands).toBe(false);
   Line.all[0]!.onopen!();
   expect(useLive.getState().lineStands).toBe(true);
+  const samples = jest.spyOn(api, "samples").mockResolvedValue([sample(1), sample(2), sample(3)]);
+  useLive.getState().note("7", [sample(1)]);
   Line.all[0]!.say("reset", {});
   await jest.advanceTimersByTimeAsync(250);
   expect(chargePoints).toHaveBeenCalledTimes(1);
+  expect(samples).toHaveBeenCalledWith("home", "7", 0);
+  expect(useLive.getState().samples["7"]).toHaveLength(3);
+  // A device that stands otherwise is asked for as a charge point is.
+  Line.all[0]!.say("device", { id: "meter" });
+  await jest.advanceTimersByTimeAsync(250);
+  expect(chargePoints).toHaveBeenCalledTimes(2);
   leave();
 });
 
@@ -136,5 +156,6 @@ test("of two answers about points the one asked last is shown, whichever comes f
   await second;
   answers[0]!({ points: [point("old")], knocks: [] });
   await first;
-  expect(useLive.getState()).toMatchObject({ householdId: "shed", points: [{ id: "new" }], samples: {} });
+  expect(useLive.getState()).toMatchObject({ householdId: "shed", points: [{ id: "new" }] });
+  expect(useLive.getState().samples).toEqual({});
 });

@@ -50,6 +50,40 @@ test("settings saved elsewhere meanwhile come in but for what I changed, and Sav
   });
 });
 
+test("a file that is without what cannot be read says so by name; a whole one says nothing", async () => {
+  const clicked = jest.spyOn(HTMLAnchorElement.prototype, "click").mockImplementation(() => undefined);
+  const unread = (["cars", "cables", "cars", "evses", "outlets", "paths", "tariffs"] as const).map(
+    (kind, i) => ({
+      kind,
+      id: `x${i}`,
+      name: `Thing ${i}`,
+      problems: [],
+    }),
+  );
+  const garage = jest.spyOn(api, "garage").mockResolvedValue(fallowQuay);
+  useNotices.setState({ notices: [] });
+  render(<InView />);
+  const save = () =>
+    act(async () => {
+      fireEvent.click(screen.getByRole("button", { name: `Save ${household.spec.name} as a file` }));
+    });
+  await save();
+  expect(
+    clicked.mock.instances.map((link) => (link as unknown as HTMLAnchorElement).getAttribute("href")),
+  ).toEqual([`/api/households/${household.id}/file`]);
+  expect(useNotices.getState().notices).toEqual([]);
+  garage.mockResolvedValue({ ...fallowQuay, unread });
+  await save();
+  expect(useNotices.getState().notices[0]).toMatchObject({
+    tone: "trouble",
+    text: "The file is without what cannot be read: Thing 0 (car), Thing 1 (cable), Thing 2 (car), Thing 3 (charging unit), Thing 4 (outlet) and 2 more. It stays here as it is.",
+  });
+  garage.mockRejectedValue(new Error("away"));
+  useNotices.setState({ notices: [] });
+  await save();
+  expect(useNotices.getState().notices).toEqual([]);
+});
+
 test("while a household is being saved it cannot be saved again", async () => {
   let settle!: () => void;
   jest

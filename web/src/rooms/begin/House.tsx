@@ -3,6 +3,7 @@ import {
   DISTANCE_UNITS,
   ECONOMY_UNITS,
   householdSchema,
+  KINDS,
   mannerOf,
   schoolOf,
   DISAGREEMENTS,
@@ -15,6 +16,7 @@ import { Button } from "../../controls/Button";
 import { namedOptions, optionsOf, Select } from "../../controls/Select";
 import { TextInput } from "../../controls/TextInput";
 import { resolverOf } from "../../controls/form";
+import { listText } from "../../format/words";
 import { useGarage } from "../../stores/garage";
 import { sayDone, sayTrouble } from "../../stores/notices";
 
@@ -34,10 +36,22 @@ const NAMES: Readonly<Partial<Record<keyof Household, string>>> = {
   timeZone: "Time zone",
 };
 
-/** Everything a household keeps, as a file. */
-function fileOf({ id }: Kept<Household>): void {
+/** Things told by name before the rest are counted. */
+const NAMED = 5;
+
+/** Everything a household keeps, as a file; what cannot be read is not in it, and that is said. */
+async function fileOf({ id }: Kept<Household>): Promise<void> {
   // The server names it; the browser writes it as it comes, whatever its size.
   Object.assign(document.createElement("a"), { href: api.householdFile(id), download: "" }).click();
+  const { unread = [] } = await api.garage(id).catch(() => ({ unread: [] }));
+  if (unread.length === 0) return;
+  const named = unread.slice(0, NAMED).map(({ kind, name }) => `${name} (${KINDS[kind].one})`);
+  const more = unread.length - named.length;
+  sayTrouble(
+    new Error(
+      `The file is without what cannot be read: ${listText(more > 0 ? [...named, `${more} more`] : named)}. It stays here as it is.`,
+    ),
+  );
 }
 
 /** The schools a household goes by, the first of each where it never chose. */
@@ -194,7 +208,7 @@ const Acts = ({ mayKeep, row, shown, load, forget }: ActsProps) => (
         Show
       </Button>
     )}
-    <Button quiet aria-label={`Save ${row.spec.name} as a file`} onClick={() => fileOf(row)}>
+    <Button quiet aria-label={`Save ${row.spec.name} as a file`} asks={() => fileOf(row)}>
       As file
     </Button>
     <Button quiet aria-label={`Delete ${row.spec.name}`} asks={forget}>
