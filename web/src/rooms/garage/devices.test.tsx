@@ -164,6 +164,15 @@ test("reached another way it asks for what that wants, and its figures stay", as
   expect(screen.getByLabelText<HTMLInputElement>(/^Address of the broker/).value).toBe("mqtt://");
   expect(screen.getByLabelText(/^Topic it speaks under/)).toBeTruthy();
   expect(within(screen.getByRole("table")).getAllByRole("row")).toHaveLength(5);
+  // A network tells no figures of its own: those that were chosen go, and how it stands is asked anew once it is kept.
+  fireEvent.change(screen.getByLabelText("It is"), { target: { value: "ocpi" } });
+  type("Address of its list of versions, as the network gave it", "https://island.example/ocpi/versions");
+  const change = jest.spyOn(api, "change").mockImplementation(async (_, __, row) => row);
+  const stands = jest.mocked(api.devicesNow).mock.calls.length;
+  await press("Keep it");
+  await waitFor(() => expect(screen.queryByRole("dialog")).toBeNull());
+  expect(change.mock.lastCall![2]).toMatchObject({ spec: { reach: { kind: "ocpi" }, fields: [] } });
+  expect(jest.mocked(api.devicesNow).mock.calls).toHaveLength(stands + 1);
 });
 
 test("a network has no figures to be told apart; asked it says how many sessions and bills it has", async () => {

@@ -112,7 +112,11 @@ function Cheapest({ watch, solution, most, send }: CheapestProps) {
   const cheapest = result?.by.cheapest;
   if (!cheapest || !result || cheapest.bill.total >= result.atOnce.bill.total) return null;
   const schedule = sentOf(cheapest.windows, solution.clock, most);
-  const ahead = schedule.filter(({ to }) => Date.parse(to) > course.clock.startMs + watch.now * 1000);
+  const now = new Date(course.clock.startMs + watch.now * 1000).toISOString();
+  // Of hours that have begun what is left.
+  const ahead = schedule
+    .filter(({ to }) => Date.parse(to) > Date.parse(now))
+    .map((row) => (Date.parse(row.from) < Date.parse(now) ? { ...row, from: now } : row));
   if (ahead.length === 0) return null;
   const at = (moment: string) => clockOf(watch, (Date.parse(moment) - course.clock.startMs) / 1000);
   const hours = ahead

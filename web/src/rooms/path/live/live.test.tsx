@@ -2,6 +2,7 @@
 import { act, fireEvent, render, screen } from "@testing-library/react";
 import {
   isRefusal,
+  type Alarm,
   recordSchema,
   sampleOf,
   schedulesOf,
@@ -18,7 +19,9 @@ import {
 import { api, type StandIns } from "../../../api/client";
 import { useLive } from "../../../stores/live";
 import { useNotices } from "../../../stores/notices";
+import { useSessions } from "../../../stores/sessions";
 import { plainAnswered, plainGarage } from "../../../tests/plain";
+import { Alarms } from "./Alarms";
 import AtThePoint from "./AtThePoint";
 import { NoteReading } from "./NoteReading";
 import ReadAlong from "./ReadAlong";
@@ -130,6 +133,37 @@ test("as it should be: the sentence, each figure beside what was expected, the l
     age: "read just now",
   });
   expect(screen.getByRole("alert").textContent).toBe("");
+});
+
+test("somebody who looks elsewhere is called once for each alarm, and again once it has come back", () => {
+  const called: string[] = [];
+  class Calling {
+    static permission = "granted";
+    constructor(name: string, { body }: { body: string }) {
+      called.push(`${name}: ${body}`);
+    }
+  }
+  Object.assign(globalThis, { Notification: Calling });
+  const alarm = (code: Alarm["code"], says: string): Alarm => ({
+    code,
+    level: "careful",
+    says,
+    todo: "Look.",
+  });
+  const stopped = alarm("stopped", "It has stopped.");
+  const show = (...alarms: Alarm[]) => <Alarms alarms={alarms} name="night" />;
+  const { rerender } = render(show(stopped));
+  rerender(show(stopped));
+  rerender(show(stopped, alarm("late", "It will be late.")));
+  expect(called).toEqual(["night: It has stopped. Look.", "night: It will be late. Look."]);
+  rerender(show());
+  rerender(show(stopped));
+  expect(called).toHaveLength(3);
+  Calling.permission = "denied";
+  rerender(show());
+  rerender(show(stopped));
+  expect(called).toHaveLength(3);
+  Reflect.deleteProperty(globalThis, "Notification");
 });
 
 test("half of it is said in the sentence and as an alarm with what to do", () => {
@@ -286,6 +320,38 @@ describe("what can be done", () => {
   const press = (name: string) => act(async () => void fireEvent.click(screen.getByRole("button", { name })));
   const button = (name: string) => screen.getByRole<HTMLButtonElement>("button", { name });
 
+  /** The same on a circuit that leaves 8 A for it, where car and unit would take 10 A. */
+  const shared: Plan = {
+    ...plan,
+    car: { ...plan.car, charger: { ...plan.car.charger, settable: true } },
+    outlet: {
+      ...plan.outlet,
+      circuit: { ...plan.outlet.circuit, otherLoadAmps: plan.outlet.circuit.breakerAmps - 8 },
+    },
+  };
+
+  /** What is cheapest where the night costs a quarter. */
+  const cheapest = () => {
+    const night = {
+      name: "night",
+      elements: [
+        {
+          price_components: [{ type: "ENERGY" as const, price: 0.1, step_size: 1 }],
+          restrictions: { start_time: "23:00", end_time: "07:00" },
+        },
+        { price_components: [{ type: "ENERGY" as const, price: 0.4, step_size: 1 }] },
+      ],
+    };
+    const began = {
+      ...plan,
+      tariff: night,
+      session: { ...plan.session, pluggedInAt: "2026-11-23T18:10", neededBy: "07:00" },
+    };
+    const solution = solvePlan(began);
+    if (isRefusal(solution)) throw new Error(solution.message);
+    return { began, result: schedulesOf(began, solution) };
+  };
+
   test("without a connected charge point nothing is offered", () => {
     render(<Shown samples={series()} />);
     expect(screen.queryByRole("button", { name: "Stop charging" })).toBeNull();
@@ -306,25 +372,44 @@ describe("what can be done", () => {
     expect(screen.queryByRole("button", { name: "Take it back" })).toBeNull();
   });
 
+  test("what a session is by then comes with the answer, and is the one that is shown", async () => {
+    const session = { ...row(), version: 9 };
+    jest.spyOn(api, "act").mockResolvedValue({ taken: true, said: "Accepted", session });
+    const put = jest.spyOn(useSessions.getState(), "put").mockImplementation(() => undefined);
+    render(<Shown samples={series()} at={point()} />);
+    await press("Stop charging");
+    expect(put.mock.calls).toEqual([["home", session]]);
+  });
+
+  test("it is offered to be lowered to ten amps, or to the most the path holds where that is less", () => {
+    render(<Shown samples={series()} at={point()} of={{ plan: shared }} />);
+    expect(screen.getByLabelText<HTMLInputElement>("Current, A, 6 to 8").value).toBe("8");
+  });
+
+  test("hours that are over, or no cheaper than at once, are not offered", () => {
+    const { result, began } = cheapest();
+    mockJob.result = result;
+    // Five to two: of 23:00 to 03:40 what is left is named.
+    const { unmount } = render(
+      <Shown samples={series()} at={point()} of={{ plan: began }} now={BEGAN + 7.75 * HOUR} />,
+    );
+    expect(button("Charge in the cheapest hours").closest("p")!.textContent).toMatch(
+      /hours 01:55–03:4\d; €1\.09/,
+    );
+    unmount();
+    const over = render(
+      <Shown samples={series()} at={point()} of={{ plan: began }} now={BEGAN + 12 * HOUR} />,
+    );
+    expect(screen.queryByRole("button", { name: "Charge in the cheapest hours" })).toBeNull();
+    over.unmount();
+    mockJob.result = { ...result, by: { ...result.by, cheapest: result.atOnce } };
+    render(<Shown samples={series()} at={point()} of={{ plan: began }} />);
+    expect(screen.queryByRole("button", { name: "Charge in the cheapest hours" })).toBeNull();
+  });
+
   test("the cheapest hours still to come are named with what they cost, and sent at no more than the path holds", async () => {
-    const night = {
-      name: "night",
-      elements: [
-        {
-          price_components: [{ type: "ENERGY" as const, price: 0.1, step_size: 1 }],
-          restrictions: { start_time: "23:00", end_time: "07:00" },
-        },
-        { price_components: [{ type: "ENERGY" as const, price: 0.4, step_size: 1 }] },
-      ],
-    };
-    const began = {
-      ...plan,
-      tariff: night,
-      session: { ...plan.session, pluggedInAt: "2026-11-23T18:10", neededBy: "07:00" },
-    };
-    const solution = solvePlan(began);
-    if (isRefusal(solution)) throw new Error(solution.message);
-    mockJob.result = schedulesOf(began, solution);
+    const { result, began } = cheapest();
+    mockJob.result = result;
     const calls = asked();
     render(<Shown samples={series()} at={point()} of={{ plan: began }} />);
     const offered = button("Charge in the cheapest hours").closest("p")!.textContent!;
@@ -349,16 +434,6 @@ describe("what can be done", () => {
       "The unit did not take it: it says “NotSupported”. Set it at the unit or in the car by hand.",
     );
   });
-
-  /** The same on a circuit that leaves 8 A for it, where car and unit would take 10 A. */
-  const shared: Plan = {
-    ...plan,
-    car: { ...plan.car, charger: { ...plan.car.charger, settable: true } },
-    outlet: {
-      ...plan.outlet,
-      circuit: { ...plan.outlet.circuit, otherLoadAmps: plan.outlet.circuit.breakerAmps - 8 },
-    },
-  };
 
   test("a unit that is held to what the path carries says so, before and after; being held is nothing to take back", async () => {
     const held =
