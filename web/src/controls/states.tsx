@@ -23,7 +23,7 @@ export function Failure({ message, retry }: { message: string; retry: () => void
 
 /** Stands where a part of the page should, with what can be pressed about it: what is around it goes on. */
 export const Lost = ({ message, children }: { readonly message: string; readonly children: ReactNode }) => (
-  <span className="lost" role="alert">
+  <span className="part-away" role="alert">
     {message} {children}
   </span>
 );
