@@ -89,12 +89,18 @@ function NearRows<T>({
   );
 }
 
+interface ListProps<T> extends Props<T> {
+  readonly className: string;
+  /** What the list is of, where no heading over it says so. */
+  readonly label?: string;
+}
+
 /** The items of a list; of many those near the window, and all on paper. */
-export function LongList<T>(props: Props<T> & { readonly className: string }) {
-  const { items, keyOf, classOf, row, className } = props;
+export function LongList<T>(props: ListProps<T>) {
+  const { items, keyOf, classOf, row, className, label } = props;
   if (usePrinting() || items.length <= ALL_UP_TO)
     return (
-      <ol className={className}>
+      <ol className={className} aria-label={label}>
         {items.map((item) => (
           <li key={keyOf(item)} className={classOf?.(item)}>
             {row(item)}
@@ -105,17 +111,15 @@ export function LongList<T>(props: Props<T> & { readonly className: string }) {
   return <NearItems {...props} />;
 }
 
-function NearItems<T>({
-  items,
-  keyOf,
-  classOf,
-  usual,
-  row,
-  className,
-}: Props<T> & { readonly className: string }) {
+function NearItems<T>({ items, keyOf, classOf, usual, row, className, label }: ListProps<T>) {
   const { stand, near, measure, before, after } = useNear(items.length, usual, (i) => keyOf(items[i]!));
   return (
-    <ol ref={stand} className={className} style={{ paddingBlock: `${before}px ${after}px` }}>
+    <ol
+      ref={stand}
+      className={className}
+      aria-label={label}
+      style={{ paddingBlock: `${before}px ${after}px` }}
+    >
       {near.map(({ index, key }) => (
         <li
           key={key}

@@ -52,6 +52,14 @@ test("money keeps its currency and its sign", () => {
   expect(moneyText(-500_000 as Micros, "EUR")).toBe("-€0.50");
 });
 
+test("what comes to nothing as it is shown has no minus", () => {
+  expect([percentText(-0.002), percentText(-0.02), moneyText(-4_000 as Micros, "EUR")]).toEqual([
+    "0 %",
+    "-2 %",
+    "€0.00",
+  ]);
+});
+
 test("small words", () => {
   expect(ampsText(16)).toBe("16 A");
   expect(ampsText(12.51)).toBe("12.5 A");

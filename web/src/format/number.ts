@@ -29,16 +29,28 @@ function cached<K>(make: (key: K, locale: string) => Intl.NumberFormat): (key: K
   };
 }
 
+/** What comes to nothing as it is shown has no minus before it. */
+const NO_LESS_THAN_NOTHING = "negative";
+
 const fixed = cached(
   (digits: number, locale) =>
-    new Intl.NumberFormat(locale, { minimumFractionDigits: digits, maximumFractionDigits: digits }),
+    new Intl.NumberFormat(locale, {
+      minimumFractionDigits: digits,
+      maximumFractionDigits: digits,
+      signDisplay: NO_LESS_THAN_NOTHING,
+    }),
 );
 const significant = cached(
   (digits: number, locale) => new Intl.NumberFormat(locale, { maximumSignificantDigits: digits }),
 );
 const currencies = cached(
   (currency: string, locale) =>
-    new Intl.NumberFormat(locale, { style: "currency", currency, currencyDisplay: "narrowSymbol" }),
+    new Intl.NumberFormat(locale, {
+      style: "currency",
+      currency,
+      currencyDisplay: "narrowSymbol",
+      signDisplay: NO_LESS_THAN_NOTHING,
+    }),
 );
 
 /** A number with a fixed count of decimals. */

@@ -1,5 +1,5 @@
-import { useCallback, useMemo, useState, type ReactNode } from "react";
-import { useWindowVirtualizer } from "@tanstack/react-virtual";
+import { useMemo, useState, type ReactNode } from "react";
+import { LongList } from "../../controls/Long";
 import { TextInput } from "../../controls/TextInput";
 
 interface Item {
@@ -16,9 +16,8 @@ interface Props<T extends Item> {
   row(item: T): ReactNode;
 }
 
-/** Longer lists get a field to find things by, and draw only what is near the window. */
+/** Longer lists get a field to find things by. */
 const FINDING_FROM = 10;
-const ALL_UP_TO = 24;
 
 /** Things of a shelf, one below the other. */
 export function Things<T extends Item>({ items, label, usual, row }: Props<T>) {
@@ -36,46 +35,14 @@ export function Things<T extends Item>({ items, label, usual, row }: Props<T>) {
           <span role="status">{words !== "" && `${found.length} of ${items.length}`}</span>
         </label>
       )}
-      {found.length <= ALL_UP_TO ? (
-        <ul className="things" aria-label={label}>
-          {found.map((item) => (
-            <li key={item.id}>{row(item)}</li>
-          ))}
-        </ul>
-      ) : (
-        <Long items={found} label={label} usual={usual} row={row} />
-      )}
+      <LongList
+        items={found}
+        keyOf={({ id }) => id}
+        className="things"
+        label={label}
+        usual={usual}
+        row={row}
+      />
     </>
-  );
-}
-
-function Long<T extends Item>({ items, label, usual, row }: Props<T>) {
-  // Where the list begins on the page, known once it stands there.
-  const [top, setTop] = useState(0);
-  const stand = useCallback((list: HTMLUListElement | null) => {
-    if (list) setTop(list.offsetTop);
-  }, []);
-  const virtual = useWindowVirtualizer({
-    count: items.length,
-    estimateSize: () => usual,
-    getItemKey: (i) => items[i]!.id,
-    scrollMargin: top,
-    overscan: 1,
-  });
-  return (
-    <ul ref={stand} className="things long" aria-label={label} style={{ height: virtual.getTotalSize() }}>
-      {virtual.getVirtualItems().map(({ index, start, key }) => (
-        <li
-          key={key}
-          ref={virtual.measureElement}
-          data-index={index}
-          aria-setsize={items.length}
-          aria-posinset={index + 1}
-          style={{ transform: `translateY(${start - top}px)` }}
-        >
-          {row(items[index]!)}
-        </li>
-      ))}
-    </ul>
   );
 }

@@ -1,7 +1,7 @@
-import { useCallback, useMemo, useState } from "react";
-import { useWindowVirtualizer } from "@tanstack/react-virtual";
+import { useMemo, useState } from "react";
 import { Link } from "react-router-dom";
 import type { LogRow } from "@kettleback/core";
+import { LongList } from "../../controls/Long";
 import { Select } from "../../controls/Select";
 import { TextInput } from "../../controls/TextInput";
 import { useNarrow } from "../../controls/useNarrow";
@@ -44,18 +44,7 @@ export function SessionList({ garage, rows }: Props) {
         .sort((a, b) => KEYS[order](b) - KEYS[order](a)),
     [rows, words, order],
   );
-  const [top, setTop] = useState(0);
-  const stand = useCallback((list: HTMLUListElement | null) => {
-    if (list) setTop(list.offsetTop);
-  }, []);
-  const narrow = useNarrow();
-  const virtual = useWindowVirtualizer({
-    count: found.length,
-    estimateSize: () => (narrow ? USUAL.narrow : USUAL.wide),
-    getItemKey: (i) => found[i]!.id,
-    scrollMargin: top,
-    overscan: 4,
-  });
+  const usual = useNarrow() ? USUAL.narrow : USUAL.wide;
   return (
     <section className="view-panel session-list" aria-label="Sessions">
       <div className="list-head">
@@ -70,20 +59,13 @@ export function SessionList({ garage, rows }: Props) {
         On each line’s scale the tick is what was reckoned, the dot what the meter counted, to a fifth less or
         more.
       </p>
-      <ul ref={stand} className="sessions" style={{ height: virtual.getTotalSize() }}>
-        {virtual.getVirtualItems().map(({ index, start, key }) => (
-          <li
-            key={key}
-            ref={virtual.measureElement}
-            data-index={index}
-            aria-setsize={found.length}
-            aria-posinset={index + 1}
-            style={{ transform: `translateY(${start - top}px)` }}
-          >
-            <SessionLine garage={garage} row={found[index]!} />
-          </li>
-        ))}
-      </ul>
+      <LongList
+        items={found}
+        keyOf={({ id }) => id}
+        className="sessions"
+        usual={usual}
+        row={(row) => <SessionLine garage={garage} row={row} />}
+      />
     </section>
   );
 }
