@@ -45,7 +45,7 @@ const evseSchema = z.looseObject({
 });
 const locationSchema = z.looseObject({
   country_code: z.string().default("ZZ"),
-  party_id: z.string().default("XXX"),
+  party_id: z.string().default("ZZZ"),
   id: text("an id"),
   name: z.string().nullish(),
   address: z.string().nullish(),

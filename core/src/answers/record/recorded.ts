@@ -136,19 +136,25 @@ const figure = (measured: Measured) => {
  * One reading during a session, in the order in which it is sent and filed: the moment (ms since 1970), then each of
  * {@link MEASURED}; null for what is not measured. Behind the first four, what is left out at the end is not measured either.
  */
-export const sampleSchema = z.tuple([
-  moment,
-  figure("watts"),
-  figure("amps"),
-  figure("volts"),
-  figure("soc"),
-  figure("amps2").optional(),
-  figure("amps3").optional(),
-  figure("packC").optional(),
-  figure("plugC").optional(),
-  figure("outsideC").optional(),
-  figure("counterWh").optional(),
-]);
+export const sampleSchema = z.tuple(
+  [
+    moment,
+    figure("watts"),
+    figure("amps"),
+    figure("volts"),
+    figure("soc"),
+    figure("amps2").optional(),
+    figure("amps3").optional(),
+    figure("packC").optional(),
+    figure("plugC").optional(),
+    figure("outsideC").optional(),
+    figure("counterWh").optional(),
+  ],
+  {
+    error:
+      "accepted: a moment and the figures measured at it, from four to ten, null for what was not measured",
+  },
+);
 /** One reading: its moment (ms since 1970) and what was measured, in the order of {@link MEASURED}. */
 export type Sample = z.infer<typeof sampleSchema>;
 

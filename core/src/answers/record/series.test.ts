@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { law } from "../../tests/law";
-import { measuredOver, sampleOf, seriesOf, thinned, trimmed, type Sample } from ".";
+import { problemsOf } from "../../things/documents";
+import { measuredOver, sampleOf, sampleSchema, seriesOf, thinned, trimmed, type Sample } from ".";
 
 const T0 = Date.UTC(2026, 10, 23, 18);
 const at = (seconds: number, of: Parameters<typeof sampleOf>[1]): Sample => sampleOf(T0 + seconds * 1000, of);
@@ -103,4 +104,17 @@ test("what was not measured at the end is left out, up to the figures every read
     null,
     7,
   ]);
+});
+
+test("a reading of too few figures, or too many, is told in words what it takes", () => {
+  const said = (raw: unknown) => {
+    const judged = sampleSchema.safeParse(raw);
+    return judged.success ? [] : problemsOf(judged.error, sampleSchema).map(({ message }) => message);
+  };
+  const takes =
+    "accepted: a moment and the figures measured at it, from four to ten, null for what was not measured";
+  expect(said([T0, 2_300, 10])).toEqual([takes]);
+  expect(said([T0, ...Array<null>(11).fill(null)])).toEqual([takes]);
+  expect(said("a reading")).toEqual([takes]);
+  expect(said([T0, 2_300, 10, 230, 0.5])).toEqual([]);
 });
