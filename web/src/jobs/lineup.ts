@@ -151,10 +151,12 @@ function solveCell(way: Way, car: Car, now: Asked, clock: Clock): Cell {
   return cell;
 }
 
-/** Longest stretch of work (ms) before the screen gets its turn. */
-const SLICE_MS = 24;
+/** Longest stretch of work (ms) before the screen gets its turn: a key's answer is drawn in the same frame. */
+const SLICE_MS = 8;
 /** … once the ways of the car in view are done. */
 const VIEW_MS = 2;
+/** How often (ms) what is done so far is drawn while there is more: drawing costs as much as a slice. */
+const SHOWN_EVERY_MS = 60;
 let turn = 0;
 
 /** Solves a line-up: at once where it is quick, in slices with what is done so far in view where it is not. */
@@ -179,12 +181,16 @@ export function solveLineup(garage: Garage, draft: LineupDraft): void {
   const order = [...open.cars.keys()].sort((a, b) => Number(b === first) - Number(a === first));
   const wanted = order.flatMap((car) => open.ways.map((_, way) => [way, car] as const));
   let done = 0;
+  let shownAt = -Infinity;
   const slice = () => {
     if (mine !== turn) return;
     const from = performance.now();
+    const began = done;
     while (done < wanted.length) {
       const spent = performance.now() - from;
-      if (spent > SLICE_MS || (done === open.ways.length && spent > VIEW_MS)) return later();
+      // One at least, however long a look at the clock took.
+      if (done > began && (spent > SLICE_MS || (done === open.ways.length && spent > VIEW_MS)))
+        return later();
       const [w, c] = wanted[done]!;
       const { way } = open.ways[w]!;
       const { car } = open.cars[c]!;
@@ -207,7 +213,12 @@ export function solveLineup(garage: Garage, draft: LineupDraft): void {
       all,
     });
   const later = () => {
-    soFar();
+    const now = performance.now();
+    // At once what the page is told by: that it is asked, and that all of the car in view is there.
+    if (now - shownAt >= SHOWN_EVERY_MS || done === open.ways.length) {
+      soFar();
+      shownAt = now;
+    }
     setTimeout(slice);
   };
   slice();
