@@ -127,6 +127,16 @@ test("a part of the page that does not come says so in its own place, and comes 
   await expect(answer(page, /What flows/)).toContainText("10 A");
 });
 
+test("where the application itself does not come the page says so instead of standing blank", async ({
+  page,
+}) => {
+  await page.route(/assets\/start-/, (route) => route.abort());
+  await page.reload();
+  await expect(page.getByRole("alert")).toHaveText(
+    /^Kettleback could not be fetched: its server does not answer/,
+  );
+});
+
 testAlone("saved, killed without warning, started again: the path is still there", async ({ page, app }) => {
   await pick(page, "Place and outlet", "Slip · 32 A blue socket");
   await page.getByLabel("Target charge, per cent").fill("85");
