@@ -24,4 +24,6 @@ export default {
   modulePathIgnorePatterns: ["<rootDir>/\\.cache/"],
   setupFiles: ["<rootDir>/scripts/jest-setup.cjs"],
   maxWorkers: 2,
+  // A slow machine is no fault: nothing but a test that hangs takes as long.
+  testTimeout: 120_000,
 };

@@ -9,7 +9,6 @@ import { openDatabase, seedDemo } from "../database";
 import { tableOf } from "../database/entities";
 
 // What is kept is written to a real disk, which may be slow.
-jest.setTimeout(30_000);
 
 let orm: MikroORM;
 let call: ReturnType<typeof request.agent>;

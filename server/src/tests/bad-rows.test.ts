@@ -10,7 +10,6 @@ import { loggable } from "../api/problem";
 import { openDatabase, seedDemo } from "../database";
 
 // What is kept is written to a real disk, which may be slow.
-jest.setTimeout(30_000);
 
 const folder = mkdtempSync(join(tmpdir(), "kettleback-rows-"));
 let orm: MikroORM;

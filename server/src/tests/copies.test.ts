@@ -31,7 +31,6 @@ import {
 } from "../database";
 
 // What is kept is written to a real disk, which may be slow.
-jest.setTimeout(30_000);
 
 const DAY = 86_400_000;
 let folder: string;

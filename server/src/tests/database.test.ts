@@ -10,7 +10,6 @@ import { readConfig } from "../config";
 import { NewerDatabaseError, openDatabase, seedDemo } from "../database";
 
 // What is kept is written to a real disk, which may be slow.
-jest.setTimeout(30_000);
 
 let folder: string;
 beforeEach(() => {

@@ -567,7 +567,7 @@ describe("a public network that is asked for one's own sessions", () => {
     });
     await until(async () => (await stateOf(id)).session === null);
     expect(await live.samplesOf(own)).toHaveLength(3);
-  }, 60_000);
+  });
 
   test("told again, and corrected downwards, its counter neither falls nor is told anew", async () => {
     await keep(network());
@@ -611,7 +611,7 @@ describe("a public network that is asked for one's own sessions", () => {
       paid: 9.62,
       key: "ZZ*ISL*C-7",
     });
-  }, 60_000);
+  });
 
   test("a bill that was taken from a file before closes it all the same; one in another currency is said and not taken", async () => {
     await begin({ key: "ZZ*ISL*C-7", end: iso(20), carId: null, placeId: null });
@@ -631,7 +631,7 @@ describe("a public network that is asked for one's own sessions", () => {
     expect((await kept(own)).spec.key).toBe("ocpi ZZ*ISL*S-7");
     await devices.look();
     expect((await stateOf(id)).session).toBeNull();
-  }, 60_000);
+  });
 
   test("it is not asked for what charges at home, or at one's own charge point; and what does not go is said", async () => {
     const { id } = await keep(network());
@@ -659,5 +659,5 @@ describe("a public network that is asked for one's own sessions", () => {
       guess: [],
       trouble: null,
     });
-  }, 60_000);
+  });
 });

@@ -6,8 +6,6 @@ import { createApp } from "../app";
 import { Events } from "../api/events";
 import { openDatabase, seedDemo } from "../database";
 
-jest.setTimeout(30_000);
-
 let orm: MikroORM;
 let events: Events;
 let server: Server;

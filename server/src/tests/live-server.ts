@@ -28,7 +28,6 @@ export class LiveServer {
 
   /** Has each test of this file begin with one of its own. */
   static forEachTest(): LiveServer {
-    jest.setTimeout(30_000);
     const made = new LiveServer();
     beforeEach(async () => {
       made.orm = await openDatabase(":memory:");

@@ -9,8 +9,6 @@ import { createApp } from "../app";
 import type { NetworkHead } from "../api/networks";
 import { NetworkEntity, openDatabase, seedDemo } from "../database";
 
-jest.setTimeout(30_000);
-
 let orm: MikroORM;
 let call: ReturnType<typeof request.agent>;
 let network: Server;

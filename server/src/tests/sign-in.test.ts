@@ -14,7 +14,6 @@ import { knownToken } from "../safety/cookies";
 import { knownNames } from "../safety/names";
 
 // What is kept is written to a real disk, which may be slow.
-jest.setTimeout(30_000);
 
 const PASSPHRASE = "curlews over the slip";
 const HOST = "192.168.1.20:4180";

@@ -19,7 +19,6 @@ import { build } from "esbuild";
 import { copiesFolder, openDatabase } from "../database";
 
 // A whole server is started for each.
-jest.setTimeout(60_000);
 
 const folder = mkdtempSync(join(tmpdir(), "kettleback-start-"));
 /** The server as one file, within the tree so that it finds its packages. */

@@ -13,7 +13,6 @@ import { piecesOf, type Piece } from "../take/pieces";
 import { spool } from "../take/spool";
 
 // What is kept is written to a real disk, which may be slow.
-jest.setTimeout(60_000);
 
 let folder: string;
 let keeper: Keeper;

@@ -94,7 +94,7 @@ test("by MQTT it says by its own time what it measures, and keeps silent or says
     await client.endAsync(true);
     await broker.close();
   }
-}, 20_000);
+});
 
 test("from the command line: what there is, a fault, a plug; what is not understood is told with all there is", async () => {
   const server = createStandIns([meter], clock).listen(0, "127.0.0.1") as Server;
@@ -125,4 +125,4 @@ test("from the command line: what there is, a fault, a plug; what is not underst
     await new Promise((resolve) => server.close(resolve));
   }
   expect((await run()).out).toMatch(/^No stand-ins answer at/);
-}, 40_000);
+});

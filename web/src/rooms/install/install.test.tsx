@@ -26,8 +26,6 @@ import { settle } from "../../tests/settle";
 import { rowsOf, texts } from "../../tests/tables";
 import InstallScreen from "./InstallScreen";
 
-jest.setTimeout(30_000);
-
 /** A house of which every ampere is known: lights and sockets 10 A, a water heater of 20 A. */
 const draftOf = (more: Partial<InstallDraft> = {}, mainAmps = 63): InstallDraft => ({
   savedId: null,

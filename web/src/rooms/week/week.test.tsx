@@ -28,7 +28,6 @@ import { rowsOf } from "../../tests/tables";
 import WeekScreen from "./WeekScreen";
 
 // Years are gone through on the thread of the test, beside everything else.
-jest.setTimeout(30_000);
 
 const base = {
   lead: null,
