@@ -19,6 +19,8 @@ globalThis.TextDecoder ??= TextDecoder;
 
 // A page's threads: their work is done on this one, over a line that copies what goes in and comes out.
 if (typeof window !== "undefined") {
+  // A slow machine is no fault: what is waited for has longer than the usual second.
+  require("@testing-library/dom").configure({ asyncUtilTimeout: 15_000 });
   const { MessageChannel, MessagePort } = require("node:worker_threads");
   // A line that is listened on would keep a finished test file from ending.
   for (const name of ["addEventListener", "start"]) {
