@@ -8,19 +8,45 @@ const [address, executablePath, pages] = process.argv.slice(2) as [string, strin
 const CHANGES = 200;
 const FRAME_MS = 16.7;
 /** What the answer waits for, and the first chart, which follows it; the worker brings its own core after that. */
-const ANSWER_KB = 205;
+const ANSWER_KB = 203;
 const CHART_KB = 75;
+const LATENCY_MS = 400;
 
 const browser = await chromium.launch({
   executablePath,
   args: ["--headless", "--no-sandbox", "--disable-gpu", "--disable-background-networking"],
 });
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, serviceWorkers: "block" });
-const loaded = new Set<string>();
-page.on("response", (r) => {
-  if (r.url().endsWith(".js")) loaded.add(new URL(r.url()).pathname);
-});
+// A way of some length to the server parts what the answer waits for from what it asks for in its turn.
+const line = await page.context().newCDPSession(page);
+const lineOf = (latency: number) =>
+  line.send("Network.emulateNetworkConditions", {
+    offline: false,
+    latency,
+    downloadThroughput: -1,
+    uploadThroughput: -1,
+  });
+await line.send("Network.enable");
+await lineOf(LATENCY_MS);
+// Told within the task that draws the answer: what that asks for comes after it.
+await page.addInitScript(`new MutationObserver((_, watch) => {
+  if (!document.querySelector(".answer-strip .figure")?.textContent) return;
+  document.documentElement.dataset.answeredAt = String(performance.now());
+  watch.disconnect();
+}).observe(document, { childList: true, subtree: true })`);
 await page.goto(`${address}path`);
+const answeredAt = await page.locator("html[data-answered-at]").getAttribute("data-answered-at");
+/** What had come by the time the answer stood. */
+const loaded = await page.evaluate(
+  (by) =>
+    performance
+      .getEntriesByType("resource")
+      .filter((one) => (one as PerformanceResourceTiming).responseEnd <= Number(by))
+      .map(({ name }) => new URL(name).pathname)
+      .filter((path) => path.endsWith(".js")),
+  answeredAt,
+);
+await line.detach();
 await page.getByRole("region", { name: "The clock" }).locator("canvas").waitFor();
 
 const times = await page.evaluate(async (changes) => {
@@ -77,9 +103,9 @@ const answer = zipped(filesOf(answerParts));
 const chart = zipped(filesOf(chartParts));
 // What the browser really fetched is the same, or the sums above are of something else.
 const planned = new Set(filesOf([...answerParts, ...chartParts]));
-const others = [...loaded]
-  .map((path) => path.slice(1))
-  .filter((file) => !planned.has(file) && !file.includes("worker"));
+const others = loaded.map((path) => path.slice(1)).filter((file) => !planned.has(file));
+const missing = filesOf(answerParts).filter((file) => !loaded.includes(`/${file}`));
+if (missing.length > 0) throw new Error(`not fetched until the answer: ${missing.join(", ")}`);
 console.log(
   `JavaScript, gzipped: ${answer.toFixed(0)} kB until the answer stands, ${chart.toFixed(0)} kB for its first chart; loaded beside them: ${others.join(", ") || "nothing"} (${zipped(others).toFixed(1)} kB)`,
 );

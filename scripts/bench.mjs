@@ -30,6 +30,7 @@ await withDemoServer(async (address, _, pid) => {
   broken += run(tool("tsx"), ["bench/flood.ts", address.replace(/\/$/, "")]);
   broken += run(tool("tsx"), ["bench/live.ts", address.replace(/\/$/, ""), CHROMIUM, String(pid)]);
   broken += run(tool("tsx"), ["bench/browser.ts", address, CHROMIUM, "web/dist"]);
+  broken += run(tool("tsx"), ["bench/slowline.ts", address, CHROMIUM]);
   broken += run(tool("tsx"), ["bench/lineup.ts", address, CHROMIUM]);
   broken += run(tool("tsx"), ["bench/garage.ts", address, CHROMIUM]);
 });

@@ -1,7 +1,12 @@
+import { readFileSync } from "node:fs";
 import react from "@vitejs/plugin-react";
 import { defineConfig, type HtmlTagDescriptor, type Plugin, type Rolldown } from "vite";
 import { compression } from "vite-plugin-compression2";
 import { VitePWA } from "vite-plugin-pwa";
+
+/** Views, of some sixty that come when they are entered, from which on what they share is everybody's. */
+const SHARED_BY = 12;
+const FIRST = /vite\/preload-helper|\/web\/src\/(api\/early|app\/rooms)\.ts$/;
 
 /** The module that starts the application, which the page's own script asks for first thing. */
 const START = /\/app\/start\.tsx$/;
@@ -49,10 +54,35 @@ function importsOf(chunk: Rolldown.OutputChunk, bundle: Rolldown.OutputBundle): 
   return found;
 }
 
+const JSON_SCHEMAS = /\/zod\/v4\/core\/(json-schema-processors|to-json-schema)\.js$/;
+
+/** Leaves out what writes schemas down as JSON, a quarter of the library: the command does that, no page. */
+const noJsonSchemas = (): Plugin => ({
+  name: "no-json-schemas",
+  enforce: "pre",
+  apply: "build",
+  load: {
+    filter: { id: JSON_SCHEMAS },
+    handler(id) {
+      const names: RegExpMatchArray[] = [
+        ...readFileSync(id, "utf8").matchAll(/^export (?:const|function|class) (\w+)/gm),
+      ];
+      if (names.length === 0) throw new Error(`${id} exports nothing that is known`);
+      const gone = `const gone = () => { throw new Error("no page writes schemas"); };`;
+      // What makes a method is called for every schema; what it makes is called by nobody.
+      const left = names.map(
+        ([, name]) => `export const ${name} = ${name!.startsWith("create") ? "() => " : ""}gone;`,
+      );
+      return [gone, ...left].join("\n");
+    },
+  },
+});
+
 export default defineConfig({
   root: import.meta.dirname,
   plugins: [
     react(),
+    noJsonSchemas(),
     askedByThePage(),
     VitePWA({
       strategies: "injectManifest",
@@ -74,10 +104,24 @@ export default defineConfig({
     emptyOutDir: true,
     assetsInlineLimit: 0,
     target: "es2022",
+    // What this is built for knows module preloads.
+    modulePreload: { polyfill: false },
     // Which parts hang on which, for the bench that weighs them.
     manifest: true,
-    // Reading a property does nothing else in what we ship: unused charts and schemas fall away.
-    rolldownOptions: { treeshake: { propertyReadSideEffects: false } },
+    rolldownOptions: {
+      // Reading a property does nothing else in what we ship: unused charts and schemas fall away.
+      treeshake: { propertyReadSideEffects: false },
+      output: {
+        codeSplitting: {
+          groups: [
+            // What the page's own script needs, which asks for all the rest.
+            { name: "first", test: FIRST, priority: 1 },
+            // What most views need comes as one: a file takes its time on a slow line, however small it is.
+            { name: "common", minShareCount: SHARED_BY },
+          ],
+        },
+      },
+    },
   },
   server: {
     host: "127.0.0.1",

@@ -6,8 +6,9 @@ import { mannerKey } from "../format/manner";
 import { useGarage } from "../stores/garage";
 import { Header } from "./Header";
 import { Notices } from "./Notices";
+import { OnceShown } from "./OnceShown";
 import { RoomBoundary } from "./RoomBoundary";
-import { ROOMS } from "./rooms";
+import { roomAt, ROOMS } from "./rooms";
 import "./shell.scss";
 import "./forced.scss";
 import "./print.scss";
@@ -19,11 +20,13 @@ const SCREENS = ROOMS.map((room) =>
     ? { ...room, Screen: lazyView(room.load) }
     : { ...room, Screen: lazyView(room.load) },
 );
+/** The room one comes to, before its household is there: drawn at once then. */
+SCREENS.find(({ at }) => at === roomAt(window.location.pathname)?.at)?.Screen.fetchNow();
 /** Where one starts who has no household yet, whatever the address. */
 const BeginScreen = lazyView(() => import("../rooms/begin/BeginScreen"));
 
 /** The shell: header with the rooms in working order, and the room in view. */
-export function App() {
+export function App({ onceShown }: { onceShown(): void }) {
   const { garage, failure, loaded, load } = useGarage();
   useEffect(() => void load(), [load]);
   return (
@@ -40,6 +43,7 @@ export function App() {
             loaded ? (
               <Suspense fallback={<Waiting what="the beginning" />}>
                 <BeginScreen />
+                <OnceShown then={onceShown} />
               </Suspense>
             ) : (
               <Waiting what="your garage" />
@@ -63,6 +67,7 @@ export function App() {
                 ))}
                 <Route path="*" element={<NotHere />} />
               </Routes>
+              <OnceShown then={onceShown} />
             </Suspense>
           )}
         </RoomBoundary>

@@ -1,11 +1,8 @@
-import { onceLoaded } from "./onceLoaded";
-
 /**
  * Has application and household kept by the browser, to be read where there is no network. Browsers allow it over TLS and
  * on loopback only; elsewhere everything works as before, and a trip is taken along as one page.
  */
 export function keepAtHand(): void {
   if (!("serviceWorker" in navigator) || !window.isSecureContext) return;
-  // Once the page stands: what is looked at goes before what is put by.
-  onceLoaded(() => void navigator.serviceWorker.register("/sw.js").catch(() => undefined));
+  navigator.serviceWorker.register("/sw.js").catch(() => undefined);
 }

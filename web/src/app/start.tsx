@@ -5,15 +5,17 @@ import { startSolving } from "../jobs/store";
 import { applyTheme } from "../theme/theme";
 import { App } from "./App";
 import { keepAtHand } from "./keepAtHand";
-import { onceLoaded } from "./onceLoaded";
+
+/** What waits until the first view stands. */
+function rest(): void {
+  fetchWhenIdle();
+  if (import.meta.env.PROD) keepAtHand();
+}
 
 applyTheme();
 startSolving();
-if (import.meta.env.PROD) keepAtHand();
-// Once the first answer stands and nothing more is asked for.
-onceLoaded(() => setTimeout(fetchWhenIdle, 2_000));
 createRoot(document.getElementById("root")!).render(
   <StrictMode>
-    <App />
+    <App onceShown={rest} />
   </StrictMode>,
 );

@@ -1,6 +1,6 @@
 import { lazyView } from "./lazyView";
 import { Suspense, useState } from "react";
-import { KINDS, type Garage, type Kept, type Kind, type SpecOf } from "@kettleback/core";
+import type { Garage, Kept, Kind, SpecOf } from "@kettleback/core";
 import { useGarage } from "../stores/garage";
 import { sayDone, sayLateSave, sayTrouble } from "../stores/notices";
 import { Button } from "./Button";
@@ -10,6 +10,8 @@ const NameForm = lazyView(() => import("./NameForm"));
 
 interface KindProps<K extends Kind, D> {
   readonly kind: K;
+  /** What one of the kind is called here: "path". */
+  readonly one: string;
   readonly garage: Garage;
   readonly draft: D & { readonly savedId: string | null };
   /** What is kept of the draft. */
@@ -29,6 +31,7 @@ interface KindProps<K extends Kind, D> {
 export function SavedKind<K extends "paths" | "lineups" | "installations", D>(props: KindProps<K, D>) {
   const {
     kind,
+    one,
     garage,
     draft,
     spec,
@@ -68,7 +71,7 @@ export function SavedKind<K extends "paths" | "lineups" | "installations", D>(pr
   };
   return (
     <Saved
-      one={KINDS[kind].one.replace("saved ", "")}
+      one={one}
       rows={rows}
       savedId={draft.savedId}
       changed={!saved || changed}

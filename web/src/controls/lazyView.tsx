@@ -28,6 +28,9 @@ function Missing({ error }: FallbackProps) {
   );
 }
 
+/** A view that comes when it is entered, or once it is known that it will be. */
+export type LazyView<Props extends object> = ComponentType<Props> & { fetchNow(): void };
+
 /** What has not been entered yet, to be fetched while nothing else goes on. */
 const toFetch = new Set<() => Promise<unknown>>();
 
@@ -35,7 +38,7 @@ const toFetch = new Set<() => Promise<unknown>>();
  * A view that is fetched once it is entered, or before, in an idle moment. One that is there already is drawn at once: a
  * view that waits shows its fallback, and React holds that for a third of a second.
  */
-export function lazyView<Props extends object>(load: Load<Props>): ComponentType<Props> {
+export function lazyView<Props extends object>(load: Load<Props>): LazyView<Props> {
   let there: ComponentType<Props> | undefined;
   const fetched: Load<Props> = async () => {
     toFetch.delete(fetched);
@@ -49,11 +52,14 @@ export function lazyView<Props extends object>(load: Load<Props>): ComponentType
   };
   toFetch.add(fetched);
   const Lazy = lazy(fetched) as unknown as ComponentType<Props>;
-  return function View(props: Props) {
+  function View(props: Props) {
     // As it was when it was entered: another component in its place would lose what is in it.
     const [shown] = useState(() => there ?? Lazy);
     return <ErrorBoundary FallbackComponent={Missing}>{createElement(shown, props)}</ErrorBoundary>;
-  };
+  }
+  // One that does not come is asked for again when it is entered.
+  const fetchNow = () => void fetched().catch(() => undefined);
+  return Object.assign(View, { fetchNow });
 }
 
 /** Longest that an idle moment is waited for (ms). */

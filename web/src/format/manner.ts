@@ -1,5 +1,5 @@
-import { DateTime } from "luxon";
 import { mannerOf, type Manner, type MannerSaid } from "@kettleback/core";
+import { daysBetween, midnightOf, type Wall } from "./wall";
 
 let manner: Manner = mannerOf({});
 
@@ -14,20 +14,48 @@ export const mannerKey = (household: MannerSaid): string => Object.values(manner
 /** Whose marks figures are written with; words stay English. */
 export const figureLocale = (): "en-GB" | "de-DE" => (manner.decimals === "comma" ? "de-DE" : "en-GB");
 
+const WEEKDAYS = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"] as const;
+const MONTHS = [
+  "January",
+  "February",
+  "March",
+  "April",
+  "May",
+  "June",
+  "July",
+  "August",
+  "September",
+  "October",
+  "November",
+  "December",
+] as const;
+/** Letters of a month's name where it is cut short. */
+const SHORT = 3;
+
+const two = (n: number): string => String(n).padStart(2, "0");
+/** An hour on a clock of twelve, and the half of the day it is in. */
+const ofTwelve = (hour: number): number => hour % 12 || 12;
+const half = (hour: number): "am" | "pm" => (hour < 12 ? "am" : "pm");
+
 /** A moment as a clock shows it: 18:10, or 6:10 pm. */
-export const timeText = (at: DateTime): string =>
-  manner.clock === "24 h" ? at.toFormat("HH:mm") : at.toFormat("h:mm a").toLowerCase();
+export const timeText = ({ hour, minute }: Pick<Wall, "hour" | "minute">): string =>
+  manner.clock === "24 h" ? `${two(hour)}:${two(minute)}` : `${ofTwelve(hour)}:${two(minute)} ${half(hour)}`;
 
 /** Weekday and time: Tue 18:10. */
-export const dayTimeText = (at: DateTime): string => `${at.toFormat("ccc")} ${timeText(at)}`;
+export const dayTimeText = (at: Wall): string => `${WEEKDAYS[at.weekday - 1]} ${timeText(at)}`;
+
+/** The day of a month, as it is ordered: 24 Nov, or Nov 24. */
+function dayOfMonth({ month, day }: Wall): string {
+  const name = MONTHS[month - 1]!.slice(0, SHORT);
+  return manner.dates === "day first" ? `${day} ${name}` : `${name} ${day}`;
+}
 
 /** Weekday and date: Tue 24 Nov, or Tue Nov 24. */
-export const dayText = (at: DateTime): string =>
-  at.toFormat(manner.dates === "day first" ? "ccc d LLL" : "ccc LLL d");
+export const dayText = (at: Wall): string => `${WEEKDAYS[at.weekday - 1]} ${dayOfMonth(at)}`;
 
 /** A date with its year: 24 Nov 2026, or Nov 24, 2026. */
-export const dateText = (at: DateTime): string =>
-  at.toFormat(manner.dates === "day first" ? "d LLL yyyy" : "LLL d, yyyy");
+export const dateText = (at: Wall): string =>
+  `${dayOfMonth(at)}${manner.dates === "day first" ? "" : ","} ${String(at.year).padStart(4, "0")}`;
 
 /** The day a week begins with on a calendar, Sunday (0) where the month is written first. */
 export const weekStart = (): 0 | 1 => (manner.dates === "month first" ? 0 : 1);
@@ -37,29 +65,32 @@ export function clockText(kept: string): string {
   // Asked for every row of a line-up: no parsing where it is a matter of twelve.
   const [, hours, minutes] = /^([01]\d|2[0-3]):([0-5]\d)$/.exec(kept) ?? [];
   if (hours === undefined || manner.clock === "24 h") return kept;
-  const hour = Number(hours);
-  return `${hour % 12 || 12}:${minutes} ${hour < 12 ? "am" : "pm"}`;
+  return timeText({ hour: Number(hours), minute: Number(minutes) });
 }
 
 /** Hour before which the day after is "the next morning", that needs no name. */
 const NOON = 12;
 
 /** A time after another: by the clock alone on the same day and the morning after, else with the name of its day. */
-export function momentText(from: DateTime, at: DateTime): string {
-  const days = at.startOf("day").diff(from.startOf("day"), "days").days;
-  return days < 0.5 || (days < 1.5 && at.hour < NOON) ? timeText(at) : dayTimeText(at);
+export function momentText(from: Wall, at: Wall): string {
+  const days = daysBetween(from, at);
+  return days < 1 || (days === 1 && at.hour < NOON) ? timeText(at) : dayTimeText(at);
 }
 
-/** The hour alone, where space is short: 18, or 6 pm. */
-export const hourText = (hour: number): string => {
-  const at = DateTime.fromObject({ hour: hour % 24 });
-  return manner.clock === "24 h" ? at.toFormat("HH") : at.toFormat("ha").toLowerCase().slice(0, -1);
-};
+/** The hour alone, where space is short: 18, or 6p. */
+export const hourText = (hour: number): string =>
+  manner.clock === "24 h" ? two(hour % 24) : `${ofTwelve(hour)}${half(hour % 24).slice(0, 1)}`;
+
+const KEPT = /^(\d{4})-(\d{2})-(\d{2})$/;
+function keptDate(kept: string): Wall | undefined {
+  const [, year, month, day] = KEPT.exec(kept) ?? [];
+  return year === undefined ? undefined : midnightOf(Number(year), Number(month), Number(day));
+}
 
 /** A date kept as 2026-11-24 as the household writes it. */
 export function calendarText(kept: string): string {
-  const at = DateTime.fromISO(kept);
-  return at.isValid ? dateText(at) : kept;
+  const at = keptDate(kept);
+  return at ? dateText(at) : kept;
 }
 
 /** Times within a sentence, kept as 18:10, as the household writes them. A day's end stays 24:00 on a 24-hour clock. */
@@ -77,20 +108,31 @@ const TIME = /^(\d{1,2})(?:[:.h]?\s?(\d{2}))?\s*(a|p)?\.?\s*m?\.?$/i;
  * @returns as kept (18:10), or undefined for what is no time
  */
 export function readTime(typed: string): string | undefined {
-  const [, hours, minutes = "00", half] = TIME.exec(typed.trim()) ?? [];
+  const [, hours, minutes = "00", said12] = TIME.exec(typed.trim()) ?? [];
   if (hours === undefined) return undefined;
   const said = Number(hours);
-  if (half && (said < 1 || said > 12)) return undefined;
-  const hour = half ? (said % 12) + (/p/i.test(half) ? 12 : 0) : said;
+  if (said12 && (said < 1 || said > 12)) return undefined;
+  const hour = said12 ? (said % 12) + (/p/i.test(said12) ? 12 : 0) : said;
   if (hour > 23 || Number(minutes) > 59) return undefined;
-  return `${String(hour).padStart(2, "0")}:${minutes}`;
+  return `${two(hour)}:${minutes}`;
 }
 
-const NAMED = ["d LLL yyyy", "d LLLL yyyy", "LLL d, yyyy", "LLLL d, yyyy", "LLL d yyyy"];
+/** Dates with the month by name, and those by numbers alone, as each manner orders them. */
+const NAMED = [
+  /^(?<day>\d{1,2}) (?<name>[a-z]+) (?<year>\d{4})$/i,
+  /^(?<name>[a-z]+) (?<day>\d{1,2}),? (?<year>\d{4})$/i,
+];
 const NUMBERED = {
-  "day first": ["d/M/yyyy", "d.M.yyyy", "d-M-yyyy"],
-  "month first": ["M/d/yyyy", "M-d-yyyy"],
+  "day first": /^(?<day>\d{1,2})(?<mark>[/.-])(?<month>\d{1,2})\k<mark>(?<year>\d{4})$/,
+  "month first": /^(?<month>\d{1,2})(?<mark>[/-])(?<day>\d{1,2})\k<mark>(?<year>\d{4})$/,
 } as const;
+
+/** The number of a month said by its name, or the first letters of it; 0 for what is none. */
+const monthNamed = (name: string): number =>
+  1 +
+  MONTHS.findIndex((month) =>
+    [month, month.slice(0, SHORT)].some((known) => known.toLowerCase() === name.toLowerCase()),
+  );
 
 /**
  * A date as people type it: 2026-11-24, 24 Nov 2026, 24/11/2026 or, where the month comes first, 11/24/2026.
@@ -98,9 +140,12 @@ const NUMBERED = {
  */
 export function readDate(typed: string): string | undefined {
   const text = typed.trim().replace(/\s+/g, " ");
-  for (const format of ["yyyy-MM-dd", ...NAMED, ...NUMBERED[manner.dates]]) {
-    const at = DateTime.fromFormat(text, format, { locale: "en" });
-    if (at.isValid) return at.toISODate();
+  if (keptDate(text)) return text;
+  for (const form of [...NAMED, NUMBERED[manner.dates]]) {
+    const { day, month, name, year } = form.exec(text)?.groups ?? {};
+    if (year === undefined) continue;
+    const of = name === undefined ? Number(month) : monthNamed(name);
+    return midnightOf(Number(year), of, Number(day)) && `${year}-${two(of)}-${two(Number(day))}`;
   }
   return undefined;
 }

@@ -1,11 +1,9 @@
-import { DateTime } from "luxon";
 import { create } from "zustand";
-import { explain, type Answer, type Garage, type Working } from "@kettleback/core";
+import { localMinuteOf, type Answer, type Garage } from "@kettleback/core";
 import { draftStoreOf, firstDraft, type Draft } from "../stores/draft";
 import { useGarage } from "../stores/garage";
 import { answerOf, type Answered, type Charging } from "./answer";
 import type { Aside } from "./aside";
-import { ask } from "./pool";
 
 interface SolveState {
   /** What the draft in view comes to; null without a garage, or in one with nothing to plug in. */
@@ -14,23 +12,18 @@ interface SolveState {
   readonly standing: (Answered & Charging) | null;
   /** What takes many solves, of the plan it names; follows the answer a moment later. */
   readonly aside: Aside | null;
-  /** The answer whose working is open, and that working. */
+  /** The answer whose working is open. */
   readonly open: Answer | null;
-  readonly working: Working | null;
   openWorking(answer: Answer | null): void;
 }
 
-const workingOf = (answered: Answered | null, open: Answer | null): Working | null =>
-  answered?.kind === "charging" && open ? explain(open, answered.solution, answered.plan) : null;
-
 /** The one place where the browser solves: once a change, never while anything is drawn. Views read it. */
-export const useSolve = create<SolveState>()((set, get) => ({
+export const useSolve = create<SolveState>()((set) => ({
   answered: null,
   standing: null,
   aside: null,
   open: null,
-  working: null,
-  openWorking: (open) => set({ open, working: workingOf(get().answered, open) }),
+  openWorking: (open) => set({ open }),
 }));
 
 /** What a household starts with, made once a garage. */
@@ -38,7 +31,7 @@ const firstDrafts = new WeakMap<Garage, { readonly draft: Draft | undefined }>()
 
 /** Today's date where a household is. */
 export const todayIn = (garage: Garage): string =>
-  DateTime.now().setZone(garage.household.spec.timeZone).toISODate()!;
+  localMinuteOf(Date.now(), garage.household.spec.timeZone).slice(0, "2026-11-24".length);
 
 /** The path a household starts with; undefined where it has nothing to plug in. */
 export function firstDraftOf(garage: Garage): Draft | undefined {
@@ -56,27 +49,29 @@ const draftInView = (garage: Garage): Draft | undefined =>
 /** Solves again if the garage or the draft in view is another than the one last solved. */
 function follow(): void {
   const { garage } = useGarage.getState();
-  const { answered, open } = useSolve.getState();
+  const { answered } = useSolve.getState();
   const draft = garage ? draftInView(garage) : undefined;
   if (!garage || !draft) {
-    if (answered) useSolve.setState({ answered: null, aside: null, working: null });
+    if (answered) useSolve.setState({ answered: null, aside: null });
     return;
   }
   if (answered?.garage === garage && answered.draft === draft) return;
   const next = answerOf(garage, draft);
-  const working = workingOf(next, open);
   if (next.kind !== "charging") {
-    useSolve.setState({ answered: next, working });
+    useSolve.setState({ answered: next });
     return;
   }
-  useSolve.setState({ answered: next, standing: next, working });
+  useSolve.setState({ answered: next, standing: next });
   const { plan, solution } = next;
-  ask("aside", [plan, solution.clock], { key: "aside" }).result.then(
-    // What comes from beside the screen is a copy: views ask whether it is about the plan they show.
-    (aside) => aside && useSolve.setState({ aside: { ...aside, plan, clock: solution.clock } }),
-    // What would lift a path is missing then; the path's own answers stand.
-    () => undefined,
-  );
+  // What asks threads comes after the first answer, which needs none.
+  import("./pool")
+    .then(({ ask }) => ask("aside", [plan, solution.clock], { key: "aside" }).result)
+    .then(
+      // What comes from beside the screen is a copy: views ask whether it is about the plan they show.
+      (aside) => aside && useSolve.setState({ aside: { ...aside, plan, clock: solution.clock } }),
+      // What would lift a path is missing then; the path's own answers stand.
+      () => undefined,
+    );
 }
 
 const followed = new Set<string>();

@@ -1,5 +1,4 @@
-import { DateTime } from "luxon";
-import { msAt, type Answer, type Solution } from "@kettleback/core";
+import { offsetAt, msAt, type Answer, type Solution } from "@kettleback/core";
 import type { Charging } from "../jobs/answer";
 import {
   ampsText,
@@ -15,7 +14,8 @@ import {
   toMinute,
   type Figure,
 } from "../format/number";
-import { dayText, timeText } from "../format/manner";
+import { dayText, dayTimeText, timeText } from "../format/manner";
+import { daysBetween, wallAt, type Wall } from "../format/wall";
 
 /** One answer as shown: what it is, the figure, and a line beside it. */
 export interface Shown {
@@ -27,15 +27,13 @@ export interface Shown {
 }
 
 /** A moment of the session on the household's own clock, to the minute: what it took and when it began add up to it. */
-export const localAt = ({ clock }: Pick<Solution, "clock">, seconds: number): DateTime =>
-  DateTime.fromMillis(msAt(clock, toMinute(seconds)), { zone: clock.zone });
+export const localAt = ({ clock }: Pick<Solution, "clock">, seconds: number): Wall => {
+  const ms = msAt(clock, toMinute(seconds));
+  return wallAt(ms, offsetAt(clock.zone, ms));
+};
 
-/** Whole days on the calendar, by its dates alone: a day of 23 or 25 hours is one. */
-const calendarDays = (from: DateTime, to: DateTime): number =>
-  (Date.UTC(to.year, to.month - 1, to.day) - Date.UTC(from.year, from.month - 1, from.day)) / 86_400_000;
-
-const days = (s: Solution, ready: DateTime): number => calendarDays(localAt(s, 0), ready);
-const day = (s: Solution, ready: DateTime): string => {
+const days = (s: Solution, ready: Wall): number => daysBetween(localAt(s, 0), ready);
+const day = (s: Solution, ready: Wall): string => {
   const after = days(s, ready);
   return after === 0
     ? "the same day"
@@ -44,10 +42,10 @@ const day = (s: Solution, ready: DateTime): string => {
       : `${after} days later, ${dayText(ready)}`;
 };
 /** When it is ready: with its day where that is neither today nor tomorrow. */
-const readyText = (s: Solution, ready: DateTime): string =>
-  days(s, ready) > 1 ? `${ready.toFormat("ccc")} ${timeText(ready)}` : timeText(ready);
+const readyText = (s: Solution, ready: Wall): string =>
+  days(s, ready) > 1 ? dayTimeText(ready) : timeText(ready);
 
-function readyAside(s: Solution, ready: DateTime): string {
+function readyAside(s: Solution, ready: Wall): string {
   const short = s.endsItself === null ? "" : `the car stops at ${percentText(s.endsItself)}; `;
   const took = `${short}${durationText(s.secondsToTarget)}, ${day(s, ready)}`;
   const { departure } = s.clock;
@@ -69,7 +67,7 @@ const flowUnit = ({ point: { current, phases } }: Charging): string =>
   current === "DC" ? "A at full flow" : phases === 1 ? "A on 1 phase" : `A on ${phases} phases`;
 
 /** The distance that was asked for, and when it is back, or how much of it by departure. */
-function backText({ solution: s, plan: { car, session, household } }: Charging, ready: DateTime): string {
+function backText({ solution: s, plan: { car, session, household } }: Charging, ready: Wall): string {
   const unit = household.distanceUnit;
   const km = ((session.toSoc - session.fromSoc) * car.battery.usableWh) / car.whPerKm;
   const asked = figureText(distanceFigure(km, unit));

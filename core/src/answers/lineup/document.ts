@@ -1,6 +1,6 @@
-import { IANAZone } from "luxon";
 import { z } from "zod";
 import { localTimeProblem, LOCAL_MINUTE } from "../../engine/clock";
+import { isZone } from "../../trade/units";
 import { documentHead, documentKind, SPEC_VERSION, upgradePart, upgradeParts } from "../../things/documents";
 import { carSchema, householdSchema, nameSchema, wayPartsOf } from "../../things/parts";
 import { PLAN_FORMAT, PLAN_VERSION, sessionSchema, type Plan } from "../../engine/plan";
@@ -45,7 +45,7 @@ export const lineupSchema = z
         path: ["baseline"],
         message: `accepted: 0 to ${ways.length - 1}, the place of a way in the list, or null`,
       });
-    if (!LOCAL_MINUTE.test(session.pluggedInAt) || !IANAZone.isValidZone(household.timeZone)) return;
+    if (!LOCAL_MINUTE.test(session.pluggedInAt) || !isZone(household.timeZone)) return;
     const problem = localTimeProblem(session.pluggedInAt, household.timeZone);
     if (problem) ctx.addIssue({ code: "custom", path: ["session", "pluggedInAt"], message: problem });
   });

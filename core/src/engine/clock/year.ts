@@ -1,4 +1,4 @@
-import { IANAZone } from "luxon";
+import { offsetsOf } from "../../trade/units";
 
 const MINUTE = 60_000;
 const DAY = 86_400_000;
@@ -9,13 +9,15 @@ export interface Change {
   readonly minutes: number;
 }
 
+type OffsetOf = ReturnType<typeof offsetsOf>;
+
 /** Where the offset changes between two moments, by halving; at most one change lies between them. */
-function changeBetween(zone: IANAZone, from: number, to: number): number {
-  const before = zone.offset(from);
+function changeBetween(offset: OffsetOf, from: number, to: number): number {
+  const before = offset(from);
   let [low, high] = [from, to];
   while (high - low > 1000) {
     const middle = Math.round((low + high) / 2);
-    if (zone.offset(middle) === before) low = middle;
+    if (offset(middle) === before) low = middle;
     else high = middle;
   }
   // Zones change at whole minutes.
@@ -30,14 +32,14 @@ const beginOf = (year: number): number => new Date(0).setUTCFullYear(year, 0, 1)
 const yearAt = (ms: number): number => new Date(ms).getUTCFullYear();
 
 /** The offsets of a zone over a year of universal time: the one it begins with, then each change. */
-function made(zone: IANAZone, year: number): readonly Change[] {
+function made(offset: OffsetOf, year: number): readonly Change[] {
   const [from, to] = [beginOf(year), beginOf(year + 1)];
-  const changes: Change[] = [{ fromMs: from, minutes: zone.offset(from) }];
+  const changes: Change[] = [{ fromMs: from, minutes: offset(from) }];
   for (let at = from; at < to; at += STRIDE) {
     const end = Math.min(at + STRIDE, to);
-    const minutes = zone.offset(end);
+    const minutes = offset(end);
     if (minutes === changes.at(-1)!.minutes) continue;
-    const fromMs = changeBetween(zone, at, end);
+    const fromMs = changeBetween(offset, at, end);
     // One at the very end is the next year's first.
     if (fromMs < to) changes.push({ fromMs, minutes });
   }
@@ -54,7 +56,7 @@ function yearOf(zoneName: string, year: number): readonly Change[] {
   const known = years.get(key);
   if (known) return known;
   if (years.size >= MOST_YEARS) years.clear();
-  const changes = made(IANAZone.create(zoneName), year);
+  const changes = made(offsetsOf(zoneName), year);
   years.set(key, changes);
   return changes;
 }

@@ -1,6 +1,6 @@
-import { IANAZone } from "luxon";
 import { z } from "zod";
 import { localTimeProblem, LOCAL_MINUTE } from "../clock";
+import { isZone } from "../../trade/units";
 import { documentHead, documentKind, SPEC_VERSION, upgradeParts } from "../../things/documents";
 import { fraction, householdSchema, LEAST_SPAN, nameSchema, PATH_PARTS, quantity } from "../../things/parts";
 
@@ -72,7 +72,7 @@ export const planSchema = z
         message: `this household counts in ${household.currency}, the tariff in ${tariff.currency}: currencies are never mixed`,
       });
     // What is no local time at all, or no zone, has been named already.
-    if (!LOCAL_MINUTE.test(session.pluggedInAt) || !IANAZone.isValidZone(household.timeZone)) return;
+    if (!LOCAL_MINUTE.test(session.pluggedInAt) || !isZone(household.timeZone)) return;
     const problem = localTimeProblem(session.pluggedInAt, household.timeZone);
     if (problem) ctx.addIssue({ code: "custom", path: ["session", "pluggedInAt"], message: problem });
   });

@@ -1,8 +1,7 @@
-import { IANAZone } from "luxon";
 import Papa from "papaparse";
 import type { FieldProblem } from "../../things/documents";
 import { MOST_PRICES, PRICE_RANGE, type Beyond } from "../../things/parts";
-import { momentOfLocal, wallMsOf } from "../clock";
+import { momentOfLocal, offsetAt, wallMsOf } from "../clock";
 
 type Hourly = NonNullable<Beyond["hourly"]>;
 /** A table of prices that was read, or the line and field that is wrong. */
@@ -18,8 +17,8 @@ const OFFSET = /(Z|[+-]\d{2}:?\d{2})$/i;
 const TIME = /^\d{4}-\d{2}-\d{2}[T ]\d{2}:\d{2}(:00(\.0+)?)?(Z|[+-]\d{2}:?\d{2})?$/i;
 const NUMBER = /^[+-]?(\d+([.,]\d+)?|[.,]\d+)(e[+-]?\d{1,2})?$/i;
 
-const localText = (ms: number, zone: IANAZone): string =>
-  new Date(ms + zone.offset(ms) * MINUTE).toISOString().slice(0, 16);
+const localText = (ms: number, zone: string): string =>
+  new Date(ms + offsetAt(zone, ms) * MINUTE).toISOString().slice(0, 16);
 const fail = (field: string, message: string): ReadPrices => ({ ok: false, problems: [{ field, message }] });
 
 interface Row {
@@ -97,19 +96,19 @@ export function readPrices(text: string, zoneName: string): ReadPrices {
       `line ${rows[MOST_PRICES]!.line}`,
       `accepted: up to ${MOST_PRICES} prices, a year of quarter hours`,
     );
-  return seriesOf(rows, IANAZone.create(zoneName), heading);
+  return seriesOf(rows, zoneName, heading);
 }
 
-const msOf = (time: string, zone: IANAZone): number | undefined => {
+const msOf = (time: string, zone: string): number | undefined => {
   if (!TIME.test(time)) return undefined;
   const text = time.replace(" ", "T");
   // The 30th of February is no day, though a lenient reader makes it one of March.
   if (wallMsOf(text.slice(0, 16)) === undefined) return undefined;
-  const ms = OFFSET.test(text) ? Date.parse(text) : momentOfLocal(text.slice(0, 16), zone.name);
+  const ms = OFFSET.test(text) ? Date.parse(text) : momentOfLocal(text.slice(0, 16), zone);
   return ms === undefined || Number.isNaN(ms) ? undefined : ms;
 };
 
-function seriesOf(rows: readonly Row[], zone: IANAZone, heading: string): ReadPrices {
+function seriesOf(rows: readonly Row[], zone: string, heading: string): ReadPrices {
   const [first, second] = rows as [Row, Row];
   const [start, next] = [msOf(first.time, zone), msOf(second.time, zone)];
   const wrongTime = (line: number) =>

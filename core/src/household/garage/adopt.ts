@@ -1,7 +1,8 @@
 import { sameSpec } from "../../things/documents";
 import { PATH_PARTS, type PathPart } from "../../things/parts";
 import type { Plan } from "../../engine/plan";
-import type { Garage, Kept, SavedPath } from "./kinds";
+import type { Garage, Kept } from "./kinds";
+import type { SavedPath } from "./saved-path";
 import { idFieldOf, NAMED_PARTS, PART_KINDS, type PartId } from "./part-ids";
 
 /** A part of an imported plan: one the household already keeps, or one to add. */

@@ -4,7 +4,7 @@ import { LEAST_SPAN } from "../../things/parts";
 import type { SessionRecord } from "../../answers/record";
 import type { Garage } from "./kinds";
 import { placeOfOutlet, planOf } from "./plan";
-import type { SavedPath } from "./kinds";
+import type { SavedPath } from "./saved-path";
 
 /**
  * A session told elsewhere, as charged over a saved path: its car, its place, and the path as its plan from the charge

@@ -2,7 +2,8 @@ import { inletFor } from "../../trade/connectors";
 import { plugGoesInto } from "../../trade/outlets";
 import type { Adapter, Cable, Car, Lead, Outlet, Evse } from "../../things/parts";
 import { plugAtCar, evseFitsOutlet } from "../../engine/path";
-import type { Garage, Kept, SavedPath } from "./kinds";
+import type { Garage, Kept } from "./kinds";
+import type { SavedPath } from "./saved-path";
 
 /** The parts a path is made of, before it has a name. */
 export type PathParts = Pick<

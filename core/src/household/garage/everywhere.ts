@@ -4,7 +4,8 @@ import { cutRun, ledgerOf, socAt } from "../../engine/session";
 import { bill, type Bill } from "../../engine/tariff";
 import { amountOf, type Seconds, type WattHours } from "../../trade/units";
 import { withPart } from "./choose";
-import type { Garage, SavedPath } from "./kinds";
+import type { Garage } from "./kinds";
+import type { SavedPath } from "./saved-path";
 import { planOf } from "./plan";
 
 /** What one's car would pay at one outlet of the household's places, with unit and cable as they come. */

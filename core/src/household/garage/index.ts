@@ -6,6 +6,7 @@ export * from "./plan";
 export * from "./adopt";
 export * from "./saved-installation";
 export * from "./saved-lineup";
+export * from "./saved-path";
 export * from "./lineup";
 export * from "./everywhere";
 export * from "./fits";

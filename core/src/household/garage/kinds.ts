@@ -1,4 +1,4 @@
-import { z } from "zod";
+import type { z } from "zod";
 import {
   adapterSchema,
   cableSchema,
@@ -6,7 +6,6 @@ import {
   fuelCarSchema,
   householdSchema,
   leadSchema,
-  nameSchema,
   outletSchema,
   placeSchema,
   tariffSchema,
@@ -16,27 +15,16 @@ import {
   type WayPart,
 } from "../../things/parts";
 import type { FieldProblem } from "../../things/documents";
-import { PLAN_MAX_BYTES, sessionSchema, settingsSchema } from "../../engine/plan";
+import { PLAN_MAX_BYTES } from "../../engine/plan";
 import { INSTALL_MAX_BYTES } from "../../answers/install";
 import { LINEUP_MAX_BYTES } from "../../answers/lineup";
 import { deviceSchema, type Device } from "../../answers/live";
 import { knownPostSchema } from "../../answers/posts";
 import { chargePointSchema } from "./charge-point";
-import { idFieldOf, NAMED_PARTS, PART_IDS, PART_KINDS } from "./part-ids";
+import { idFieldOf, NAMED_PARTS, PART_KINDS } from "./part-ids";
 import { savedInstallationSchema, type SavedInstallation } from "./saved-installation";
+import { savedPathSchema, type SavedPath } from "./saved-path";
 import { savedLineupSchema, type SavedLineup } from "./saved-lineup";
-
-/** A path kept by name: which parts it uses, by id, and what was asked of the session. */
-export const savedPathSchema = z.strictObject({
-  name: nameSchema,
-  ...PART_IDS,
-  session: sessionSchema,
-  settings: settingsSchema,
-  /** Codes of the cautions its owner has acknowledged. */
-  acknowledged: z.array(z.string().max(40)).max(40),
-});
-/** A path kept by name: its parts by id, and what is asked of the session. */
-export type SavedPath = z.infer<typeof savedPathSchema>;
 
 /** The kinds that descriptions name things of. */
 export type Named = (typeof PART_KINDS)[PathPart];

@@ -1,7 +1,8 @@
 import { problemsOf, type FieldProblem } from "../../things/documents";
 import { PLAN_FORMAT, PLAN_VERSION, sessionSchema, settingsSchema, type Plan } from "../../engine/plan";
 import type { Place } from "../../things/parts";
-import type { Garage, Kept, SavedPath } from "./kinds";
+import type { Garage, Kept } from "./kinds";
+import type { SavedPath } from "./saved-path";
 import { idFieldOf, NAMED_PARTS, PART_KINDS, type NamedPart } from "./part-ids";
 
 /**

@@ -1,7 +1,6 @@
 import { z } from "zod";
-import { IANAZone } from "luxon";
 import { HOUSE_RULES } from "../../trade/outlets";
-import { DISTANCE_UNITS, ECONOMY_UNITS } from "../../trade/units";
+import { DISTANCE_UNITS, ECONOMY_UNITS, isZone } from "../../trade/units";
 import { mannerFields } from "./manner";
 import { choice, nameSchema, noteSchema, quantity } from "./quantity";
 import { schoolsSchema } from "./schools";
@@ -13,7 +12,7 @@ export const householdSchema = z.strictObject({
   distanceUnit: choice(DISTANCE_UNITS),
   economyUnit: choice(ECONOMY_UNITS),
   houseRule: choice(HOUSE_RULES),
-  timeZone: z.string().refine((zone) => IANAZone.isValidZone(zone), {
+  timeZone: z.string().refine((zone) => isZone(zone), {
     error: "accepted: an IANA time zone such as Europe/Dublin",
   }),
   /** Where people disagree: what this household does. */

@@ -4,3 +4,4 @@ export * from "./distance";
 export * from "./economy";
 export * from "./fuel";
 export * from "./money";
+export * from "./zone";

@@ -23,6 +23,7 @@ export function SavedInstalls({ garage, draft, sound, onChange }: Props) {
   return (
     <SavedKind
       kind="installations"
+      one="installation"
       garage={garage}
       draft={draft}
       spec={spec}

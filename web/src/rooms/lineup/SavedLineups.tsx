@@ -22,6 +22,7 @@ export function SavedLineups({ garage, draft, sound, onChange }: Props) {
   return (
     <SavedKind
       kind="lineups"
+      one="line-up"
       garage={garage}
       draft={draft}
       spec={savedLineupOf(draft)}

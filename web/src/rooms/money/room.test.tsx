@@ -14,7 +14,7 @@ beforeEach(() => {
   writeAs({});
   localStorage.clear();
   document.documentElement.dataset.bsTheme = "light";
-  useSolve.setState({ answered: null, standing: null, aside: null, open: null, working: null });
+  useSolve.setState({ answered: null, standing: null, aside: null, open: null });
   useGarage.setState({ garage: null });
 });
 

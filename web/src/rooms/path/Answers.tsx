@@ -1,3 +1,5 @@
+import { Suspense } from "react";
+import { lazyView } from "../../controls/lazyView";
 import type { Charging } from "../../jobs/answer";
 import { useSolve } from "../../jobs/store";
 import { shownAnswers } from "../../plan/answers";
@@ -5,8 +7,9 @@ import type { Draft } from "../../stores/draft";
 import { useSpanIn } from "../../stores/spanIn";
 import { Cheaper } from "./Cheaper";
 import { Economy } from "./Economy";
-import { WorkingPanel } from "../../plan/WorkingPanel";
 import { Term } from "../../terms/Term";
+
+const Working = lazyView(() => import("./Working"));
 
 interface Props {
   readonly charging: Charging;
@@ -16,7 +19,7 @@ interface Props {
 /** The answers, each of which opens to its working. */
 export function Answers({ charging, draft }: Props) {
   const askedMore = useSpanIn((told) => told.target === "more");
-  const { open, working, openWorking } = useSolve();
+  const { open, openWorking } = useSolve();
   return (
     <section className="answers" aria-label="Answers">
       <div className="answer-strip">
@@ -46,7 +49,11 @@ export function Answers({ charging, draft }: Props) {
         ))}
       </div>
       <div id="working" aria-live="polite">
-        {working && <WorkingPanel working={working} onClose={() => openWorking(null)} />}
+        {open && (
+          <Suspense>
+            <Working answer={open} charging={charging} onClose={() => openWorking(null)} />
+          </Suspense>
+        )}
       </div>
       <p className="terms">
         What these words mean: <Term id="kW">kW</Term>, <Term id="kWh">kWh</Term>,{" "}

@@ -1,12 +1,16 @@
-import { useState } from "react";
+import { Suspense, useState } from "react";
 import { fromWhPerKm } from "@kettleback/core";
 import { Button } from "../../controls/Button";
+import { lazyView } from "../../controls/lazyView";
 import { decimals } from "../../format/number";
 import type { Charging } from "../../jobs/answer";
-import { KnownFigure } from "../../plan/KnownFigure";
 import type { Draft } from "../../stores/draft";
 import { useGarage } from "../../stores/garage";
 import { sayDone, sayTrouble } from "../../stores/notices";
+
+const KnownFigure = lazyView(async () => ({
+  default: (await import("../../plan/KnownFigure")).KnownFigure,
+}));
 
 /** What every distance here is counted with, changed in place. */
 export function Economy({ charging, draft }: { readonly charging: Charging; readonly draft: Draft }) {
@@ -23,24 +27,26 @@ export function Economy({ charging, draft }: { readonly charging: Charging; read
       {household.economyUnit}.{" "}
       {row &&
         (asking ? (
-          <KnownFigure
-            assumed="economy"
-            car={row.spec}
-            household={household}
-            system={plan.outlet.supply.system}
-            onKnown={(known) => {
-              setAsking(false);
-              keep("cars", { ...row, spec: known }).then(
-                (kept) =>
-                  sayDone("Kept with the car.", {
-                    label: "Undo",
-                    run: () => void keep("cars", { ...kept, spec: row.spec }).catch(sayTrouble),
-                  }),
-                sayTrouble,
-              );
-            }}
-            onCancel={() => setAsking(false)}
-          />
+          <Suspense>
+            <KnownFigure
+              assumed="economy"
+              car={row.spec}
+              household={household}
+              system={plan.outlet.supply.system}
+              onKnown={(known) => {
+                setAsking(false);
+                keep("cars", { ...row, spec: known }).then(
+                  (kept) =>
+                    sayDone("Kept with the car.", {
+                      label: "Undo",
+                      run: () => void keep("cars", { ...kept, spec: row.spec }).catch(sayTrouble),
+                    }),
+                  sayTrouble,
+                );
+              }}
+              onCancel={() => setAsking(false)}
+            />
+          </Suspense>
         ) : (
           <Button quiet aria-label="Change what the car uses" onClick={() => setAsking(true)}>
             Change

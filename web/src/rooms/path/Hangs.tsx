@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { DateTime } from "luxon";
+import { daysBetween, type Wall } from "../../format/wall";
 import { type Assumed, type Car, type Spread } from "@kettleback/core";
 import { Button } from "../../controls/Button";
 import { dayTimeText, timeText } from "../../format/manner";
@@ -90,8 +90,8 @@ function Start({ charging }: { readonly charging: Charging }) {
 /** What moves between the two ends: the time, the money, or only the distance. */
 function effect({ ready, cost, km }: Spread, { solution, plan }: Charging): string {
   const { currency, distanceUnit } = plan.household;
-  const [first, last] = ready.map((seconds) => localAt(solution, seconds)) as [DateTime, DateTime];
-  const text = first.hasSame(last, "day") ? timeText : dayTimeText;
+  const [first, last] = ready.map((seconds) => localAt(solution, seconds)) as [Wall, Wall];
+  const text = daysBetween(first, last) === 0 ? timeText : dayTimeText;
   const said = [
     ...(ready[1] - ready[0] >= 60 ? [`ready between ${text(first)} and ${text(last)}`] : []),
     ...(cost[1] - cost[0] >= 10_000

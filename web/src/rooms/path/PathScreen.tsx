@@ -20,22 +20,35 @@ import { draftStoreOf, type Draft } from "../../stores/draft";
 import { useSessions } from "../../stores/sessions";
 import { Answers } from "./Answers";
 import { Cautions, Stops } from "./Cautions";
-import { Upgrades } from "./Upgrades";
 import { GoingOn } from "./started/GoingOn";
-import { LinkPanel } from "./LinkPanel";
 import { Lower } from "./Lower";
 import { OnPaper } from "./OnPaper";
-import { PlanFile } from "./PlanFile";
 import { SavedPaths } from "./SavedPaths";
 import { inShortText, NothingFlows, Strip } from "./Strip";
 import { ToLineup } from "./ToLineup";
 import { Verdict } from "./Verdict";
+import { RUNGS_HEIGHT } from "./rungsHeight";
 import styles from "./path.module.scss";
 
 /** Width (px) up to which nothing stands beside the drawing: the same as in the styles. */
 const STACKED = 1100;
 
-/** What the answers hang on comes once they stand. */
+/** What takes a file in and out, before it is there: of the same room. */
+const FileComing = () => (
+  <>
+    <Button quiet disabled>
+      Export
+    </Button>
+    <Button quiet disabled>
+      Import…
+    </Button>
+  </>
+);
+
+/** What stands beside the answers comes once they do. */
+const LinkPanel = lazyView(async () => ({ default: (await import("./LinkPanel")).LinkPanel }));
+const Upgrades = lazyView(async () => ({ default: (await import("./Upgrades")).Upgrades }));
+const PlanFile = lazyView(async () => ({ default: (await import("./PlanFile")).PlanFile }));
 const Started = lazyView(() => import("./started/Started"));
 const Hangs = lazyView(async () => ({ default: (await import("./Hangs")).Hangs }));
 
@@ -91,7 +104,9 @@ function Bench({ garage, answered, standing, onChange }: BenchProps) {
       tools={
         <>
           <ToLineup garage={garage} draft={draft} plan={plan} />
-          <PlanFile plan={plan} onImported={onChange} />
+          <Suspense fallback={<FileComing />}>
+            <PlanFile plan={plan} onImported={onChange} />
+          </Suspense>
           <Button quiet onClick={() => window.print()}>
             Print
           </Button>
@@ -165,7 +180,9 @@ function Answer({ charging, draft, onChange }: AnswerProps) {
   // Where one was pressed its figures open beside it: next to the drawing, or under it where nothing stands beside.
   const stacked = useNarrow(STACKED);
   const figures = (
-    <LinkPanel charging={charging} draft={draft} index={index} pressed={selected} onChange={onChange} />
+    <Suspense fallback={null}>
+      <LinkPanel charging={charging} draft={draft} index={index} pressed={selected} onChange={onChange} />
+    </Suspense>
   );
   return (
     <div className="bench">
@@ -191,7 +208,9 @@ function Answer({ charging, draft, onChange }: AnswerProps) {
           currency={charging.plan.household.currency}
           onChange={onChange}
         />
-        <Upgrades charging={charging} draft={draft} onChange={onChange} />
+        <Suspense fallback={<section className="upgrades" style={{ minBlockSize: RUNGS_HEIGHT }} />}>
+          <Upgrades charging={charging} draft={draft} onChange={onChange} />
+        </Suspense>
         {((charging.plan.car.assumed ?? []).length > 0 || unknownStart) && (
           <Suspense fallback={null}>
             <Hangs charging={charging} draft={draft} />

@@ -18,6 +18,7 @@ export function SavedPaths({ garage, draft, plan, onChange }: Props) {
   return (
     <SavedKind
       kind="paths"
+      one="path"
       garage={garage}
       draft={draft}
       spec={pathOfDraft(draft)}

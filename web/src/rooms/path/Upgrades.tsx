@@ -5,6 +5,7 @@ import { durationText, figureText, moreText, powerFigure } from "../../format/nu
 import type { Charging } from "../../jobs/answer";
 import { useSolve } from "../../jobs/store";
 import type { Draft, Trial } from "../../stores/draft";
+import { RUNGS_HEIGHT } from "./rungsHeight";
 
 interface Props {
   readonly charging: Charging;
@@ -73,12 +74,9 @@ function Rungs({ rungs, charging, draft, onChange }: Props & { readonly rungs: r
   );
 }
 
-/** Room for three rungs, before any were there (px). */
-const USUAL_HEIGHT = 190;
-
 /** How high the rungs were last: while the next are worked out their room is kept, and what stands under them stays. */
 function useHeightOf(known: boolean): [(box: HTMLElement | null) => (() => void) | undefined, number] {
-  const [height, setHeight] = useState(USUAL_HEIGHT);
+  const [height, setHeight] = useState(RUNGS_HEIGHT);
   const box = useCallback(
     (section: HTMLElement | null) => {
       if (!section || !known || typeof ResizeObserver === "undefined") return undefined;

@@ -19,7 +19,7 @@ beforeEach(() => {
   writeAs({});
   localStorage.clear();
   document.documentElement.dataset.bsTheme = "light";
-  useSolve.setState({ answered: null, standing: null, aside: null, open: null, working: null });
+  useSolve.setState({ answered: null, standing: null, aside: null, open: null });
   useGarage.setState({ garage: null });
 });
 
@@ -64,6 +64,30 @@ describe("the Path", () => {
     await press("The clock");
     expect(pressed()).toEqual(["true", "false", "false", "false", "false"]);
     expect(screen.queryByLabelText("Table of current steps")).toBeNull();
+  });
+
+  test("an answer opens to its working, which follows the answer, and closes", async () => {
+    shown();
+    const answer = () => screen.getByRole("button", { name: /^Into the battery/ });
+    await act(async () => void fireEvent.click(answer()));
+    const panel = (await screen.findByRole("heading", { name: "Into the battery: the working" })).closest(
+      "div",
+    )!;
+    expect([answer().getAttribute("aria-expanded"), panel.textContent]).toEqual([
+      "true",
+      expect.stringContaining("current on each phase: 10 A"),
+    ]);
+    const slower = {
+      ...plainAnswered({ settings: { carAmps: 8 } }),
+      garage: useSolve.getState().answered!.garage,
+    };
+    act(() => useSolve.setState({ answered: slower, standing: slower }));
+    expect(panel.textContent).toContain("current on each phase: 8 A");
+    await press("Close");
+    expect([answer().getAttribute("aria-expanded"), screen.queryByText(/the working/)]).toEqual([
+      "false",
+      null,
+    ]);
   });
 
   test("the narrowest link is looked at first, another by its number key, none while a figure is typed", async () => {

@@ -105,6 +105,7 @@ test("what distances are counted with is changed in place, kept with the car, an
   const { container } = render(<Economy charging={charging} draft={draft} />);
   expect(container.textContent).toContain("Distances are counted with 15.0 kWh/100 km.");
   fireEvent.click(screen.getByRole("button", { name: "Change what the car uses" }));
+  await screen.findByLabelText("What it uses, kWh/100 km");
   await type("What it uses, kWh/100 km", "18");
   await act(async () => void fireEvent.click(screen.getByRole("button", { name: "Take it" })));
   await waitFor(() => expect(change).toHaveBeenCalledTimes(1));

@@ -1,0 +1,2 @@
+/** Room for three rungs, before any were there (px). */
+export const RUNGS_HEIGHT = 190;
