@@ -1,4 +1,3 @@
-import { readFileSync } from "node:fs";
 import react from "@vitejs/plugin-react";
 import { defineConfig, type HtmlTagDescriptor, type Plugin, type Rolldown } from "vite";
 import { compression } from "vite-plugin-compression2";
@@ -54,26 +53,23 @@ function importsOf(chunk: Rolldown.OutputChunk, bundle: Rolldown.OutputBundle): 
   return found;
 }
 
-const JSON_SCHEMAS = /\/zod\/v4\/core\/(json-schema-processors|to-json-schema)\.js$/;
+const ZOD_SCHEMAS = /\/zod\/v4\/classic\/schemas\.js$/;
+/** How a schema of the library names what writes it down as JSON. */
+const WRITES_JSON =
+  /\b(?:(processors\.\w+Processor)|createToJSONSchemaMethod|createStandardJSONSchemaMethod)\(/g;
 
 /** Leaves out what writes schemas down as JSON, a quarter of the library: the command does that, no page. */
 const noJsonSchemas = (): Plugin => ({
   name: "no-json-schemas",
   enforce: "pre",
   apply: "build",
-  load: {
-    filter: { id: JSON_SCHEMAS },
-    handler(id) {
-      const names: RegExpMatchArray[] = [
-        ...readFileSync(id, "utf8").matchAll(/^export (?:const|function|class) (\w+)/gm),
-      ];
-      if (names.length === 0) throw new Error(`${id} exports nothing that is known`);
-      const gone = `const gone = () => { throw new Error("no page writes schemas"); };`;
-      // What makes a method is called for every schema; what it makes is called by nobody.
-      const left = names.map(
-        ([, name]) => `export const ${name} = ${name!.startsWith("create") ? "() => " : ""}gone;`,
-      );
-      return [gone, ...left].join("\n");
+  transform: {
+    filter: { id: ZOD_SCHEMAS },
+    handler(code) {
+      if (!WRITES_JSON.test(code)) throw new Error("the schemas' library is another than it was");
+      return `${code.replace(WRITES_JSON, (_, processor?: string) => (processor ? "gone(" : "methodGone("))}
+        function gone() { throw new Error("no page writes schemas"); }
+        function methodGone() { return gone; }`;
     },
   },
 });

@@ -177,9 +177,4 @@ export const INSTALL_DOCUMENT = kind;
  * Judges, reads and writes installation documents.
  * @example parseInstall("{}").ok // false
  */
-export const {
-  judge: judgeInstall,
-  parse: parseInstall,
-  print: printInstall,
-  jsonSchema: installJsonSchema,
-} = kind;
+export const { judge: judgeInstall, parse: parseInstall, print: printInstall } = kind;

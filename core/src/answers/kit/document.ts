@@ -109,4 +109,4 @@ export const KIT_DOCUMENT = documentKind({
  * Judges, reads and writes kit documents.
  * @example parseKit("{}").ok // false
  */
-export const { judge: judgeKit, parse: parseKit, print: printKit, jsonSchema: kitJsonSchema } = KIT_DOCUMENT;
+export const { judge: judgeKit, parse: parseKit, print: printKit } = KIT_DOCUMENT;

@@ -85,12 +85,7 @@ export const LINEUP_DOCUMENT = documentKind({
  * Judges, reads and writes line-up documents.
  * @example parseLineup(printLineup(lineup)).ok // true
  */
-export const {
-  judge: judgeLineup,
-  parse: parseLineup,
-  print: printLineup,
-  jsonSchema: lineupJsonSchema,
-} = LINEUP_DOCUMENT;
+export const { judge: judgeLineup, parse: parseLineup, print: printLineup } = LINEUP_DOCUMENT;
 
 /** A line-up, as far as one of its plans asks. */
 export type Asking = Pick<Lineup, "household" | "session">;

@@ -61,7 +61,7 @@ export const LOG_DOCUMENT = logDocument;
  * Judges, reads and writes log documents.
  * @example parseLog("{}").ok // false
  */
-export const { judge: judgeLog, parse: parseLog, print: printLog, jsonSchema: logJsonSchema } = logDocument;
+export const { judge: judgeLog, parse: parseLog, print: printLog } = logDocument;
 
 /** A log as it goes out: its sessions as rows, their sum, and the sums by month, car, place and way. */
 export interface LogOut {

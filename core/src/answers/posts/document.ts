@@ -49,9 +49,4 @@ export const POSTS_DOCUMENT = documentKind({
  * Judges, reads and writes documents of posts.
  * @example parsePosts("{}").ok // false
  */
-export const {
-  judge: judgePosts,
-  parse: parsePosts,
-  print: printPosts,
-  jsonSchema: postsJsonSchema,
-} = POSTS_DOCUMENT;
+export const { judge: judgePosts, parse: parsePosts, print: printPosts } = POSTS_DOCUMENT;

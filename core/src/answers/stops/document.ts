@@ -125,9 +125,4 @@ export const TRIP_DOCUMENT = documentKind({
  * Judges, reads and writes documents of trips.
  * @example parseTrip("{}").ok // false
  */
-export const {
-  judge: judgeTrip,
-  parse: parseTrip,
-  print: printTrip,
-  jsonSchema: tripJsonSchema,
-} = TRIP_DOCUMENT;
+export const { judge: judgeTrip, parse: parseTrip, print: printTrip } = TRIP_DOCUMENT;

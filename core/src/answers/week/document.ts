@@ -104,9 +104,4 @@ export const WEEK_DOCUMENT = documentKind({
  * Judges, reads and writes week documents.
  * @example parseWeek("{}").ok // false
  */
-export const {
-  judge: judgeWeek,
-  parse: parseWeek,
-  print: printWeek,
-  jsonSchema: weekJsonSchema,
-} = WEEK_DOCUMENT;
+export const { judge: judgeWeek, parse: parseWeek, print: printWeek } = WEEK_DOCUMENT;

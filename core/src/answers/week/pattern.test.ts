@@ -1,7 +1,7 @@
 import { fallowQuay } from "../../household/demo";
 import { startOf } from "../../tests/lineup";
 import { askedWeek, AT_HOME, day, drive, MONDAY, plainCar, plainWay } from "../../tests/weeks";
-import { fieldAsGiven } from "../../things/documents";
+import { jsonSchemaOf, fieldAsGiven } from "../../things/documents";
 import { evenDays } from "./sustain";
 import { localAt, timelineOf } from "./timeline";
 import {
@@ -13,7 +13,7 @@ import {
   printWeek,
   SEASONS,
   WEEK_FORMAT,
-  weekJsonSchema,
+  WEEK_DOCUMENT,
   type Day,
   type PresetId,
   type WeekDocument,
@@ -175,7 +175,7 @@ test("a document says the least and is read with what is usual; written, it is r
   expect(judged.value.pattern.days[0]).toEqual(day(drive("08:00", "17:00", 30)));
   const again = parseWeek(printWeek(judged.value));
   expect(again.ok && again.value).toEqual(judged.value);
-  expect(weekJsonSchema()).toMatchObject({ title: "Kettleback week", type: "object" });
+  expect(jsonSchemaOf(WEEK_DOCUMENT)).toMatchObject({ title: "Kettleback week", type: "object" });
   expect(fieldAsGiven("pattern.days", judged.value)).toBe("pattern.days");
 });
 

@@ -95,9 +95,4 @@ export const PLAN_DOCUMENT = documentKind({
  * Judges, reads and writes plan documents.
  * @example parsePlan(printPlan(plan)).ok // true
  */
-export const {
-  judge: judgePlan,
-  parse: parsePlan,
-  print: printPlan,
-  jsonSchema: planJsonSchema,
-} = PLAN_DOCUMENT;
+export const { judge: judgePlan, parse: parsePlan, print: printPlan } = PLAN_DOCUMENT;

@@ -6,7 +6,7 @@ import { law } from "../../tests/law";
 import {
   filedOf,
   HOUSEHOLD_MAX_BYTES,
-  householdJsonSchema,
+  HOUSEHOLD_DOCUMENT,
   judgeHousehold,
   KIND_NAMES,
   KINDS,
@@ -15,6 +15,7 @@ import {
   type Garage,
   type HouseholdFile,
 } from ".";
+import { jsonSchemaOf } from "../../things/documents";
 
 const none: HouseholdFile["sessions"] = [];
 const garage: Garage = {
@@ -30,7 +31,7 @@ const garage: Garage = {
 };
 
 test("every demo household prints, parses and prints to the same bytes, and fits the published schema", () => {
-  const validate = new Ajv({ strict: false, logger: false }).compile(householdJsonSchema());
+  const validate = new Ajv({ strict: false, logger: false }).compile(jsonSchemaOf(HOUSEHOLD_DOCUMENT));
   for (const one of [...DEMO_GARAGES, garage]) {
     const text = printHousehold(filedOf(one, none));
     const parsed = parseHousehold(text);

@@ -185,9 +185,4 @@ export const HOUSEHOLD_DOCUMENT: DocumentKind<HouseholdFile> = documentKind({
  * Judges, reads and writes household files.
  * @example parseHousehold(printHousehold(filedOf(garage, []))).ok // true
  */
-export const {
-  judge: judgeHousehold,
-  parse: parseHousehold,
-  print: printHousehold,
-  jsonSchema: householdJsonSchema,
-} = HOUSEHOLD_DOCUMENT;
+export const { judge: judgeHousehold, parse: parseHousehold, print: printHousehold } = HOUSEHOLD_DOCUMENT;

@@ -20,8 +20,9 @@ export interface DocumentKind<T> {
   parse(this: void, text: string): Parsed<T>;
   /** Writes one as text; reading it back and writing it again gives the same bytes. */
   print(this: void, value: T): string;
-  /** Its JSON Schema (draft 2020-12), made from the schema that reads it. */
-  jsonSchema(this: void): object;
+  readonly title: string;
+  /** What reads it. */
+  readonly schema: z.ZodType<T>;
 }
 
 interface Made<T> {
@@ -97,10 +98,5 @@ export function documentKind<T>(made: Made<T>): DocumentKind<T> {
   };
   const print = (value: T): string =>
     `${JSON.stringify(documentOf ? documentOf(value) : schema.parse(value), null, indent)}\n`;
-  const jsonSchema = (): object => ({
-    $id: `${format}.schema.json`,
-    title,
-    ...z.toJSONSchema(schema, { io: "input" }),
-  });
-  return { format, maxBytes, bring, judge, parse, print, jsonSchema };
+  return { format, title, maxBytes, schema, bring, judge, parse, print };
 }

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { z } from "zod";
 import { law } from "../../tests/law";
-import { documentHead, documentKind, sameSpec, SPEC_VERSION } from ".";
+import { documentHead, documentKind, jsonSchemaOf, sameSpec, SPEC_VERSION } from ".";
 
 test("descriptions are the same whatever the order of their fields, and differ where a value does", () => {
   expect(
@@ -53,7 +53,7 @@ describe("a kind of document", () => {
     const text = NOTE.print({ format: "note", version: SPEC_VERSION, lines: ["a"] });
     const again = NOTE.parse(text);
     expect(again.ok && NOTE.print(again.value)).toBe(text);
-    expect(NOTE.jsonSchema()).toMatchObject({ $id: "note.schema.json", title: "Note", type: "object" });
+    expect(jsonSchemaOf(NOTE)).toMatchObject({ $id: "note.schema.json", title: "Note", type: "object" });
   });
 
   test.each([

@@ -3,6 +3,7 @@ export * from "./problems";
 export * from "./upgrade";
 export * from "./cells";
 export * from "./document-kind";
+export * from "./json-schema";
 export * from "./same";
 export * from "./lines";
 export * from "./id";
