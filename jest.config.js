@@ -23,7 +23,8 @@ export default {
   // Copies of the application in which faults are tried.
   modulePathIgnorePatterns: ["<rootDir>/\\.cache/"],
   setupFiles: ["<rootDir>/scripts/jest-setup.cjs"],
-  maxWorkers: 2,
+  // One more than there are cores on a small machine: tests of the server wait for much.
+  maxWorkers: 3,
   // A slow machine is no fault: nothing but a test that hangs takes as long.
   testTimeout: 120_000,
 };

@@ -31,6 +31,7 @@ const SCANS: Readonly<Record<string, Screens>> = {
   "/path": {
     path: async (page) => {
       await answer(page, /Cost/).click();
+      await page.getByRole("heading", { name: "Cost: the working" }).waitFor();
     },
     "path that cannot charge": async (page) => {
       await pick(page, "Saved paths", "Curlew at the harbour with the wrong cable");

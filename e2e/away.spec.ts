@@ -145,6 +145,13 @@ testAlone(
       await expect(verdict(page)).toContainText(
         "Co-op hall, 0.7 km away, is free: 9.90 kW, 108 km in 2 h. 12 of 13 posts.",
       );
+      // At the foot of a long table one still reads what its columns are.
+      await page
+        .getByRole("region", { name: "Posts", exact: true })
+        .getByRole("row")
+        .last()
+        .scrollIntoViewIfNeeded();
+      await expect(page.getByRole("columnheader", { name: "This car" })).toBeInViewport({ ratio: 1 });
       await page.getByLabel("no cable of mine needed").check();
       await expect(verdict(page)).toContainText("Ferry terminal, 2.8 km away, is free: 48.7 kW");
       await page.getByLabel("no cable of mine needed").uncheck();

@@ -26,7 +26,7 @@ export interface ArrivingSession {
 /** Rows written at once: some ten milliseconds, so that others get their turn. */
 const AT_ONCE = 500;
 /** … and readings. */
-const SAMPLES_AT_ONCE = 2_000;
+const SAMPLES_AT_ONCE = 1_000;
 
 const INSERT_INTO = (kind: Kind, parent: boolean): string =>
   `insert into \`${tableOf(kind)}\` (id, version, spec, spec_version, created_at, updated_at, household_id${parent ? ", parent_id" : ""}) ` +

@@ -124,7 +124,7 @@ async function judgedInPieces(file: string, gone: AbortSignal): Promise<Judged> 
 }
 
 /** Readings that are handed on at once. */
-const SAMPLES_AT_ONCE = 2_000;
+const SAMPLES_AT_ONCE = 1_000;
 
 /** What was recorded, of a file in which nothing is wrong. Readings that stand before what is said of their session wait. */
 async function* recordedIn(file: string): AsyncGenerator<Recorded> {

@@ -1,5 +1,6 @@
 import type { ReactNode } from "react";
 import PlainTable from "react-bootstrap/Table";
+import { useFits } from "./useFits";
 
 interface Props {
   /** What it holds. With it stands a frame that scrolls when the table is wider than the window, by keys too. */
@@ -12,8 +13,12 @@ interface Props {
   readonly children: ReactNode;
 }
 
-/** A table of figures. */
+/**
+ * A table of figures. The headings of a long one stay in view while the page scrolls, unless it is wider than the window:
+ * what scrolls sideways holds them.
+ */
 export function Table({ label, className = "", frame = "", rowCount, children }: Props) {
+  const [ref, fits] = useFits(rowCount !== undefined);
   const table = (
     <PlainTable bsPrefix="figures" className={className} aria-rowcount={rowCount}>
       {children}
@@ -21,7 +26,13 @@ export function Table({ label, className = "", frame = "", rowCount, children }:
   );
   if (label === undefined) return table;
   return (
-    <div className={`table-wrap ${frame}`} tabIndex={0} role="region" aria-label={label}>
+    <div
+      ref={ref}
+      className={`table-wrap ${fits ? "fits-in" : ""} ${frame}`}
+      tabIndex={0}
+      role="region"
+      aria-label={label}
+    >
       {table}
     </div>
   );
