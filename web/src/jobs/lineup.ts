@@ -1,5 +1,6 @@
 import { create } from "zustand";
 import {
+  cellAskedAnew,
   cellOf,
   clockOfLineup,
   lineupAsked,
@@ -138,13 +139,21 @@ function problemsIn({ session, stayHours, dayKm }: LineupDraft): FieldProblem[] 
   return problems;
 }
 
+/** What is known of a cell: as it was, or read off it where only the day's drive or the stay is another. */
 function cellKnown(way: Way, car: Car, now: Asked): Cell | undefined {
   const found = known.get(way)?.get(car);
-  return found?.asked === now ? found.cell : undefined;
+  if (!found) return undefined;
+  const { asked: then, cell } = found;
+  if (then === now) return cell;
+  return then.household === now.household && then.session === now.session
+    ? keepCell(way, car, now, cellAskedAnew(cell, way, now))
+    : undefined;
 }
 
-function solveCell(way: Way, car: Car, now: Asked, clock: Clock): Cell {
-  const cell = cellOf(now, car, way, clock);
+const solveCell = (way: Way, car: Car, now: Asked, clock: Clock): Cell =>
+  keepCell(way, car, now, cellOf(now, car, way, clock));
+
+function keepCell(way: Way, car: Car, now: Asked, cell: Cell): Cell {
   const byCar = known.get(way) ?? new Map<Car, { asked: Asked; cell: Cell }>();
   byCar.set(car, { asked: now, cell });
   known.set(way, byCar);

@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import Papa from "papaparse";
 import {
+  cellAskedAnew,
   cellOf,
   cellsOf,
   clockOfLineup,
@@ -45,6 +46,22 @@ const cell = (lineup: typeof europe, car: string, way: string) => {
   if (found.kind === "blocked") throw new Error(found.refusal.message);
   return found;
 };
+
+test("another day's drive and another stay, read off a solved cell, are what solving it anew comes to", () => {
+  const session = { ...europe.session, neededBy: null };
+  for (const lineup of [europe, america, { ...europe, session }]) {
+    const clock = clockOfLineup(lineup);
+    for (const car of lineup.cars)
+      for (const way of lineup.ways)
+        for (const anew of [
+          { stayHours: 0.5, dayKm: 400 },
+          { stayHours: 30, dayKm: 12 },
+        ])
+          expect(cellAskedAnew(cellOf(lineup, car, way, clock), way, anew)).toEqual(
+            cellOf({ ...lineup, ...anew }, car, way, clock),
+          );
+  }
+});
 
 test("a row is the single solve of its plan, figure for figure, over a thousand realistic paths", () => {
   let blocked = 0;

@@ -96,13 +96,31 @@ export const clockOfLineup = ({ session, household }: Asking): Clock => clockOf(
 /** Longest night (s) where nobody has said when the car is wanted. */
 const NIGHT: Seconds = 12 * 3600;
 
+/** What a night gives, held against what a day takes. */
+const againstDay = (night: Pick<Night, "km" | "full">, dayKm: Kilometres): Night => ({
+  km: night.km,
+  holds: night.km >= dayKm,
+  spareKm: night.km - dayKm,
+  full: night.full,
+});
+
 /** What a night on a way gives a car that comes home empty. */
 function nightOf({ circuit }: Solution, { car, session }: Plan, hours: Seconds, dayKm: Kilometres): Night {
   const toSoc = targetOn(circuit, session.toSoc);
   const { end } = run(circuit, atOnce(toSoc, hours), { soc: 0, packC: session.batteryC, elapsed: 0 });
-  const km = (end.soc * circuit.pack.usableWh) / car.whPerKm;
-  return { km, holds: km >= dayKm, spareKm: km - dayKm, full: end.soc >= toSoc };
+  return againstDay({ km: (end.soc * circuit.pack.usableWh) / car.whPerKm, full: end.soc >= toSoc }, dayKm);
 }
+
+/** The longest stay (s) a way's place allows. */
+const limitOf = ({ place }: Way): Seconds => (place?.limitMinutes ?? Infinity) * 60;
+
+/** Range (km) put in during a stay, no longer than the place allows. */
+const stayKmOf = (
+  { solution: { whole, start, circuit }, plan: { car } }: Pick<Row, "solution" | "plan">,
+  hours: number,
+  limit: Seconds,
+): Kilometres =>
+  ((socAt(whole, start, Math.min(hours * 3600, limit)) - start.soc) * circuit.pack.usableWh) / car.whPerKm;
 
 /** What the whole charge to the target takes and costs: past departure, and past the place's limit, if need be. */
 function toTarget({ plan, solution }: { plan: Plan; solution: Solution }): { ledger: Ledger; bill: Bill } {
@@ -136,11 +154,11 @@ export function cellOf(
   const price = priceOf(way);
   const solution = solvePlan(plan, clock);
   if (isRefusal(solution)) return { kind: "blocked", plan, level, refusal: solution, price };
-  const { moment, whole, start, secondsToTarget } = solution;
+  const { moment, start, secondsToTarget } = solution;
   const { ledger, bill } = toTarget({ plan, solution });
   const cost = bill.total;
   const cautions = cautionsFor(pathOf(plan), solution, asked.session.toSoc);
-  const limit = (way.place?.limitMinutes ?? Infinity) * 60;
+  const limit = limitOf(way);
   const km = (soc: Fraction): Kilometres =>
     ((soc - start.soc) * solution.circuit.pack.usableWh) / car.whPerKm;
   const shortBySeconds = Math.max(0, secondsToTarget - (clock.departure ?? Infinity));
@@ -170,11 +188,28 @@ export function cellOf(
     per100Km: Math.round((100 * cost) / km(targetOn(solution.circuit, asked.session.toSoc))) as Micros,
     perKWhStored: Math.round((1000 * cost) / ledger.stored) as Micros,
     stayKm: [...STAYS.map(({ hours }) => hours), asked.stayHours].map((hours) =>
-      km(socAt(whole, start, Math.min(hours * 3600, limit))),
+      stayKmOf({ solution, plan }, hours, limit),
     ),
     night: nightOf(solution, plan, Math.min(clock.departure ?? NIGHT, limit), asked.dayKm),
     price,
     limitBites: secondsToTarget > limit ? limit : null,
+  };
+}
+
+/**
+ * The same cell where nothing but the day's drive and one's own stay is asked anew: they are read off what was solved.
+ * @example cellAskedAnew(lineupRow, wayOf(plan), { stayHours: 1, dayKm: 20 }).solution === lineupRow.solution // true
+ */
+export function cellAskedAnew(
+  cell: Cell,
+  way: Way,
+  { stayHours, dayKm }: Pick<Lineup, "stayHours" | "dayKm">,
+): Cell {
+  if (cell.kind === "blocked") return cell;
+  return {
+    ...cell,
+    stayKm: [...cell.stayKm.slice(0, STAYS.length), stayKmOf(cell, stayHours, limitOf(way))],
+    night: againstDay(cell.night, dayKm),
   };
 }
 

@@ -115,9 +115,19 @@ export function PostMap({ rows, here, unit, chosen, onChoose }: Props) {
         })}
       </svg>
       <p className="quiet key">
-        <span className="post-key free" /> free <span className="post-key taken" /> in use{" "}
-        <span className="post-key broken">×</span> out of order <span className="post-key unknown" /> not
-        known; north is above, far posts are drawn closer
+        <span className="keyed">
+          <span className="post-key free" /> free
+        </span>{" "}
+        <span className="keyed">
+          <span className="post-key taken" /> in use
+        </span>{" "}
+        <span className="keyed">
+          <span className="post-key broken">×</span> out of order
+        </span>{" "}
+        <span className="keyed">
+          <span className="post-key unknown" /> not known
+        </span>
+        ; north is above, far posts are drawn closer
         {rows.length > MOST_DRAWN && `; the first ${MOST_DRAWN} are drawn`}
       </p>
     </section>

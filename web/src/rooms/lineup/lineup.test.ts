@@ -283,6 +283,31 @@ describe("solving", () => {
     expect((await whole()).cells[at]![1]).not.toBe(before);
   });
 
+  test("another day's drive or stay is read off what was solved, to and fro", async () => {
+    const draft = lineupDraftOf(saved, null);
+    const at = open.ways.findIndex((w) => w.saved.name === "Wallbox, 3 × 16 A");
+    const asking = async (change: Partial<typeof draft>) => {
+      solveLineup(fallowQuay, { ...draft, ...change });
+      const cell = (await whole()).cells[at]![1];
+      if (cell?.kind !== "charging") throw new Error("the wallbox charges");
+      return cell;
+    };
+    const before = await asking({});
+    const far = await asking({ dayKm: before.night.km + 1 });
+    const near = await asking({ dayKm: before.night.km - 1, stayHours: 0.5 });
+    expect([far, near].map(({ solution }) => solution === before.solution)).toEqual([true, true]);
+    expect([far.night.holds, near.night.holds]).toEqual([false, true]);
+    expect([far.night.spareKm, near.night.spareKm]).toEqual([expect.closeTo(-1), expect.closeTo(1)]);
+    expect([far.stayKm.at(-1), near.stayKm.at(-1)]).toEqual([
+      before.stayKm.at(-1),
+      expect.closeTo(before.kmPerHour / 2),
+    ]);
+    // What is asked of the session itself is solved, also from there.
+    const other = await asking({ dayKm: 5, session: { ...session, toSoc: 0.85 } });
+    expect(other.solution).not.toBe(before.solution);
+    expect(other.night.spareKm).toBeCloseTo(other.night.km - 5);
+  });
+
   test("another garage is solved anew, the same question of the same one is not", async () => {
     const draft = lineupDraftOf(saved, null);
     solveLineup(fallowQuay, draft);
