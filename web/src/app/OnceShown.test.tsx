@@ -1,5 +1,5 @@
 /** @jest-environment jsdom */
-import { Suspense, use } from "react";
+import { StrictMode, Suspense, use } from "react";
 import { act, render } from "@testing-library/react";
 import { OnceShown } from "./OnceShown";
 
@@ -12,10 +12,12 @@ test("nothing else is fetched before the first view stands, and then once, a mom
   const rest = jest.fn();
   await act(async () => {
     render(
-      <Suspense fallback="waiting">
-        <View there={there} />
-        <OnceShown then={rest} />
-      </Suspense>,
+      <StrictMode>
+        <Suspense fallback="waiting">
+          <View there={there} />
+          <OnceShown then={rest} />
+        </Suspense>
+      </StrictMode>,
     );
   });
   await act(async () => void jest.advanceTimersByTime(60_000));

@@ -65,6 +65,17 @@ test("fetched in an idle moment it is there when it is entered; one that does no
   expect(render(shown(View)).container.textContent).toBe("a 0");
 });
 
+test("one that is known to be entered is fetched before, and is drawn at once; one that fails then is asked for again", async () => {
+  const load = jest
+    .fn(() => Promise.resolve({ default: Counting }))
+    .mockImplementationOnce(() => Promise.reject(new Error("off")));
+  const View = lazyView(load);
+  await act(async () => View.fetchNow());
+  await act(async () => View.fetchNow());
+  expect(render(shown(View)).container.textContent).toBe("a 0");
+  expect(load).toHaveBeenCalledTimes(2);
+});
+
 test("one that does not come says so in its place, and a new page is loaded once the server answers", async () => {
   jest.spyOn(console, "error").mockImplementation(() => undefined);
   const asked = jest

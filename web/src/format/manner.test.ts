@@ -48,7 +48,12 @@ test("twelve hours, month first", () => {
     "Tue Nov 24",
     "Nov 24, 2026",
   ]);
-  expect([hourText(0), hourText(13), calendarText("2026-11-24")]).toEqual(["12a", "1p", "Nov 24, 2026"]);
+  expect([0, 11, 12, 13, 23, 24].map(hourText)).toEqual(["12a", "11a", "12p", "1p", "11p", "12a"]);
+  expect(["2026-11-24", "2026-02-30", "one day"].map(calendarText)).toEqual([
+    "Nov 24, 2026",
+    "2026-02-30",
+    "one day",
+  ]);
   expect(timesIn("07:00–24:00, Mon–Fri, from 2026-11-24")).toBe("7:00 am–midnight, Mon–Fri, from 2026-11-24");
 });
 

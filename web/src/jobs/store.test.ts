@@ -3,7 +3,7 @@ import { isRefusal, ladder, pathOf, schedulesOf, solvePlan, stepTable, type Plan
 import { fallowQuay } from "@kettleback/core/demo";
 import { draftOf, draftStoreOf } from "../stores/draft";
 import { useGarage } from "../stores/garage";
-import { startSolving, useSolve } from "./store";
+import { startSolving, todayIn, useSolve } from "./store";
 
 const saved = (name: string) => fallowQuay.paths.find(({ spec }) => spec.name === name)!.spec;
 const open = (path: ReturnType<typeof saved>) =>
@@ -29,6 +29,21 @@ beforeAll(() => {
     loaded: true,
   });
   startSolving();
+});
+
+test("today is the date where the household is", () => {
+  jest.useFakeTimers({ now: Date.UTC(2026, 10, 23, 23, 30) });
+  const at = (timeZone: string) =>
+    todayIn({
+      ...fallowQuay,
+      household: { ...fallowQuay.household, spec: { ...fallowQuay.household.spec, timeZone } },
+    });
+  expect([at("Pacific/Auckland"), at("Europe/Dublin"), at("America/Toronto")]).toEqual([
+    "2026-11-24",
+    "2026-11-23",
+    "2026-11-23",
+  ]);
+  jest.useRealTimers();
 });
 
 test("what takes many solves follows the answer, and is about the very plan in view", async () => {

@@ -33,6 +33,23 @@ test("too late says by how much and what there will be at departure", () => {
   expect(ready!.aside).toBe("1 h 23 min too late: 83 % at 07:30");
 });
 
+test("the same evening is told by the clock of where it is, in summer and over a night of 25 hours too", () => {
+  const told = (timeZone: string, pluggedInAt: string) => {
+    const { household } = fallowQuay;
+    const garage = { ...fallowQuay, household: { ...household, spec: { ...household.spec, timeZone } } };
+    const { ready } = answers(garage, "fq-path-curlew-harbour", (draft) => ({
+      ...draft,
+      session: { ...draft.session, pluggedInAt, neededBy: null },
+    }));
+    return [ready!.figure.value, ready!.aside];
+  };
+  const winter = told("Europe/Dublin", "2026-11-23T18:10");
+  expect(winter).toEqual(["04:32", "10 h 22 min, the next day"]);
+  expect(told("America/St_Johns", "2026-11-23T18:10")).toEqual(winter);
+  expect(told("Europe/Dublin", "2026-07-23T18:10")).toEqual(winter);
+  expect(told("Europe/Dublin", "2026-10-24T18:10")).toEqual(["03:32", "10 h 22 min, the next day"]);
+});
+
 test("in time says how much is to spare; with nobody waiting only how long it takes", () => {
   expect(answers(fallowQuay, "fq-path-curlew-harbour").ready!.aside).toBe(
     "10 h 22 min, the next day; 2 h 58 min to spare",

@@ -63,6 +63,16 @@ test("another day's drive and another stay, read off a solved cell, are what sol
   }
 });
 
+test("a night that gives just what the day takes is enough, and nothing less", () => {
+  const row = cell(europe, "Curlew", "Wallbox, 3 × 16 A");
+  const way = wayNamed(europe, "Wallbox, 3 × 16 A");
+  const holds = (dayKm: number) => {
+    const asked = cellAskedAnew(row, way, { stayHours: 4, dayKm });
+    return asked.kind === "charging" && asked.night.holds;
+  };
+  expect([holds(row.night.km), holds(row.night.km + 0.001), holds(0)]).toEqual([true, false, true]);
+});
+
 test("a row is the single solve of its plan, figure for figure, over a thousand realistic paths", () => {
   let blocked = 0;
   let late = 0;

@@ -6,9 +6,11 @@ import {
   energyOver,
   fromKm,
   fromWhPerKm,
+  isZone,
   litresPer100Km,
   micros,
   milesPerGallon,
+  offsetsOf,
   priceEnergy,
   sumMicros,
   timeFor,
@@ -51,6 +53,27 @@ describe("published and common figures", () => {
 });
 
 const positive = fc.double({ min: 1e-3, max: 1e6, noNaN: true });
+
+test("a zone is known by its name, and its offset by the moment, before standard time to the second", () => {
+  expect(["Europe/Dublin", "UTC", "Europe/Atlantis", "", "here"].map(isZone)).toEqual([
+    true,
+    true,
+    false,
+    false,
+    false,
+  ]);
+  const dublin = offsetsOf("Europe/Dublin");
+  // Dublin Mean Time, until 1916, was 25 min 21 s behind (IANA time zone database).
+  expect([dublin(Date.UTC(1910, 0)), dublin(Date.UTC(2026, 0)), dublin(Date.UTC(2026, 6))]).toEqual([
+    -(25 + 21 / 60),
+    0,
+    60,
+  ]);
+  expect([offsetsOf("Asia/Kathmandu")(0), offsetsOf("America/St_Johns")(Date.UTC(2026, 0))]).toEqual([
+    330, -210,
+  ]);
+  expect(() => offsetsOf("Europe/Atlantis")).toThrow(RangeError);
+});
 
 test("every economy unit converts there and back", () => {
   fc.assert(
