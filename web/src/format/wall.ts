@@ -29,7 +29,8 @@ export function wallAt(ms: number, minutesAhead: number): Wall {
 /** The midnight that begins a date of a calendar; undefined for a date there is not. */
 export function midnightOf(year: number, month: number, day: number): Wall | undefined {
   const at = wallAt(new Date(0).setUTCFullYear(year, month - 1, day), 0);
-  return at.year === year && at.month === month && at.day === day ? at : undefined;
+  // A day too many, or too few, is one of another month.
+  return at.month === month ? at : undefined;
 }
 
 const dayNumber = ({ year, month, day }: Wall): number => Date.UTC(year, month - 1, day) / DAY;

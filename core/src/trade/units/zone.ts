@@ -7,7 +7,8 @@ const OFFSET = /GMT(?:([+-])(\d{2}):(\d{2})(?::(\d{2}))?)?$/;
  */
 export function isZone(name: string): boolean {
   try {
-    return name !== "" && new Intl.DateTimeFormat("en-US", { timeZone: name }).format() !== "";
+    new Intl.DateTimeFormat("en-US", { timeZone: name });
+    return true;
   } catch {
     return false;
   }
