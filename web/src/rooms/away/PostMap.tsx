@@ -117,18 +117,20 @@ export function PostMap({ rows, here, unit, chosen, onChoose }: Props) {
       <p className="quiet key">
         <span className="keyed">
           <span className="post-key free" /> free
-        </span>{" "}
+        </span>
         <span className="keyed">
           <span className="post-key taken" /> in use
-        </span>{" "}
+        </span>
         <span className="keyed">
           <span className="post-key broken">×</span> out of order
-        </span>{" "}
+        </span>
         <span className="keyed">
           <span className="post-key unknown" /> not known
         </span>
-        ; north is above, far posts are drawn closer
-        {rows.length > MOST_DRAWN && `; the first ${MOST_DRAWN} are drawn`}
+        <span>
+          North is above, far posts are drawn closer
+          {rows.length > MOST_DRAWN && `; the first ${MOST_DRAWN} are drawn`}.
+        </span>
       </p>
     </section>
   );
