@@ -1,21 +1,22 @@
-import { useCallback, useSyncExternalStore } from "react";
+import { useCallback, useMemo, useSyncExternalStore } from "react";
 
 /** A phone's window: as narrow as in the styles, or, turned on its side, as low. */
 const PHONE = "(max-width: 620px), (max-height: 480px)";
 
 /** Whether a media query holds, followed as it changes. */
 function useMedia(query: string): boolean {
+  // Asked once: drawing reads what it says.
+  const list = useMemo(() => globalThis.window?.matchMedia?.(query), [query]);
   const subscribe = useCallback(
     (changed: () => void) => {
-      const list = globalThis.window?.matchMedia?.(query);
       list?.addEventListener?.("change", changed);
       return () => list?.removeEventListener?.("change", changed);
     },
-    [query],
+    [list],
   );
   return useSyncExternalStore(
     subscribe,
-    () => globalThis.window?.matchMedia?.(query).matches ?? false,
+    () => list?.matches ?? false,
     () => false,
   );
 }
