@@ -103,16 +103,16 @@ function Bench({ garage, solved, onChange }: BenchProps) {
             onAdd={(car) => onChange({ ...draft, cars: [...draft.cars, car], carAt: open.cars.length })}
           />
         </div>
+        {solved.done < solved.all && problems.length === 0 && (
+          <p className="so-far quiet" role="status">
+            {solved.done} of {solved.all} worked out…
+          </p>
+        )}
       </div>
       {open.cars.length === 0 && <p className="room-note">No car is in this line-up: tick one above.</p>}
       {open.ways.length === 0 && (
         <p className="room-note">
           No way is in this line-up yet. Add a start set, a saved path, or a way described in place.
-        </p>
-      )}
-      {solved.done < solved.all && problems.length === 0 && (
-        <p className="quiet" role="status">
-          {solved.done} of {solved.all} worked out…
         </p>
       )}
       {charts && (
