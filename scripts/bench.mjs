@@ -16,6 +16,8 @@ for (const part of ["core", "money", "week", "install", "away", "log"]) {
     "--bundle",
     "--platform=node",
     "--format=esm",
+    // Of a package that comes both ways the modules: its other form cannot be bundled.
+    "--main-fields=module,main",
     "--log-level=error",
     `--outfile=${bundle}`,
   ]);

@@ -4,6 +4,7 @@ import { draftStoreOf, firstDraft, type Draft } from "../stores/draft";
 import { useGarage } from "../stores/garage";
 import { answerOf, type Answered, type Charging } from "./answer";
 import type { Aside } from "./aside";
+import { ask } from "./pool";
 
 interface SolveState {
   /** What the draft in view comes to; null without a garage, or in one with nothing to plug in. */
@@ -63,15 +64,12 @@ function follow(): void {
   }
   useSolve.setState({ answered: next, standing: next });
   const { plan, solution } = next;
-  // What asks threads comes after the first answer, which needs none.
-  import("./pool")
-    .then(({ ask }) => ask("aside", [plan, solution.clock], { key: "aside" }).result)
-    .then(
-      // What comes from beside the screen is a copy: views ask whether it is about the plan they show.
-      (aside) => aside && useSolve.setState({ aside: { ...aside, plan, clock: solution.clock } }),
-      // What would lift a path is missing then; the path's own answers stand.
-      () => undefined,
-    );
+  ask("aside", [plan, solution.clock], { key: "aside" }).result.then(
+    // What comes from beside the screen is a copy: views ask whether it is about the plan they show.
+    (aside) => aside && useSolve.setState({ aside: { ...aside, plan, clock: solution.clock } }),
+    // What would lift a path is missing then; the path's own answers stand.
+    () => undefined,
+  );
 }
 
 const followed = new Set<string>();
