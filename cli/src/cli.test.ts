@@ -3,11 +3,15 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { begin, planSchema, REGIONS } from "@kettleback/core";
 import { published } from "./published";
-import { kettleback, kettlebackWith } from "./tests/kettleback";
+import { Built, kettleback } from "./tests/kettleback";
 
 const EXAMPLE = join(__dirname, "../../docs/examples/plover-overnight.plan.json");
 const folder = mkdtempSync(join(tmpdir(), "kettleback-cli-"));
-afterAll(() => rmSync(folder, { recursive: true }));
+const built = new Built();
+afterAll(() => {
+  rmSync(folder, { recursive: true });
+  built.dispose();
+});
 
 const file = (name: string, text: string) => {
   const path = join(folder, name);
@@ -47,6 +51,27 @@ test("bad input: exit code 2 and the offending field", () => {
   expect([huge.status, huge.stderr]).toEqual([2, expect.stringContaining("too large")]);
   expect(kettleback("solve", join(folder, "none.json")).status).toBe(2);
   expect(kettleback("dissolve").status).toBe(2);
+});
+
+test("started as a process it says the same, ends with the same code, and reads standard input", () => {
+  const example = readFileSync(EXAMPLE, "utf8");
+  const stuck = JSON.stringify({
+    ...JSON.parse(example),
+    settings: { evseAmps: 5, carAmps: null, otherBusy: false },
+  });
+  for (const [text, code] of [
+    [example, 0],
+    ["{", 2],
+    [stuck, 3],
+  ] as const) {
+    const told = built.run(text, "solve", "-", "--json");
+    expect(told.status).toBe(code);
+    const within = kettleback("solve", file(`code-${code}.json`, text), "--json");
+    expect({ ...told, stderr: "" }).toEqual({ ...within, stderr: "" });
+    expect(told.stderr.replace("-", "FILE")).toBe(
+      within.stderr.replace(join(folder, `code-${code}.json`), "FILE"),
+    );
+  }
 });
 
 test("a sound plan that cannot charge: exit code 3, with what to change", () => {
@@ -131,7 +156,7 @@ test("one plan a line in, one answer a line out; a refusal answers on its line",
     JSON.stringify({ ...example(), settings: { evseAmps: 5, carAmps: null, otherBusy: false } }),
     JSON.stringify({ ...example(), session: { ...example().session, pluggedInAt: "2026-02-30T18:10" } }),
   ];
-  const { status, stdout } = kettlebackWith(lines.join("\n"), "solve", "--jsonl", "-");
+  const { status, stdout } = built.run(lines.join("\n"), "solve", "--jsonl", "-");
   expect(status).toBe(0);
   const answers = stdout
     .trim()

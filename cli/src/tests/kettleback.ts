@@ -3,15 +3,46 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { buildSync } from "esbuild";
+import { command } from "../command";
 
-const folder = mkdtempSync(join(tmpdir(), "kettleback-command-"));
-const BUILT = join(folder, "kettleback.mjs");
+interface Told {
+  readonly status: number | null;
+  readonly stdout: string;
+  readonly stderr: string;
+}
+
+/**
+ * Runs the command within the test, which takes a tenth of starting it: what it says, and the code it would exit with.
+ * @throws Error where it answers line by line, which only a process of its own does
+ */
+export function kettleback(...args: readonly string[]): Told {
+  let [stdout, stderr] = ["", ""];
+  const spies = [
+    jest.spyOn(console, "log").mockImplementation((line: string) => void (stdout += `${line}\n`)),
+    jest.spyOn(console, "error").mockImplementation((line: string) => void (stderr += `${line}\n`)),
+    jest.spyOn(process.stdout, "write").mockImplementation((text) => {
+      stdout += text.toString();
+      return true;
+    }),
+  ];
+  try {
+    const status = command(args);
+    if (typeof status !== "number") throw new Error("answers line by line: start it as a process");
+    return { status, stdout, stderr };
+  } finally {
+    for (const spy of spies) spy.mockRestore();
+  }
+}
+
 const CORE = join(__dirname, "../../../core/src");
 
-// The command as one file, as it starts in a fraction of the time; its packages are those of the tree.
-beforeAll(
-  () =>
-    void buildSync({
+/** The command as one file, as people start it; its packages are those of the tree. */
+export class Built {
+  private readonly folder = mkdtempSync(join(tmpdir(), "kettleback-command-"));
+  private readonly file = join(this.folder, "kettleback.mjs");
+
+  constructor() {
+    buildSync({
       entryPoints: [join(__dirname, "../main.ts")],
       bundle: true,
       platform: "node",
@@ -27,20 +58,21 @@ beforeAll(
         js: 'import { createRequire } from "node:module"; const require = createRequire(import.meta.url);',
       },
       logLevel: "error",
-      outfile: BUILT,
-    }),
-);
-afterAll(() => rmSync(folder, { recursive: true }));
+      outfile: this.file,
+    });
+  }
 
-/** Runs the command as a person would, with something on its standard input. */
-export const kettlebackWith = (input: string | undefined, ...args: readonly string[]) => {
-  const { status, stdout, stderr } = spawnSync(process.execPath, [BUILT, ...args], {
-    encoding: "utf8",
-    input,
-    maxBuffer: 1 << 26,
-  });
-  return { status, stdout, stderr };
-};
+  /** Runs it as a person would, with something on its standard input. */
+  run(input: string | undefined, ...args: readonly string[]): Told {
+    const { status, stdout, stderr } = spawnSync(process.execPath, [this.file, ...args], {
+      encoding: "utf8",
+      input,
+      maxBuffer: 1 << 26,
+    });
+    return { status, stdout, stderr };
+  }
 
-/** Runs the command as a person would. */
-export const kettleback = (...args: readonly string[]) => kettlebackWith(undefined, ...args);
+  dispose(): void {
+    rmSync(this.folder, { recursive: true });
+  }
+}
