@@ -1,6 +1,7 @@
 import { fork } from "node:child_process";
 import { Limits } from "./limits";
 import { round } from "./rate";
+import { at } from "./rounds";
 
 /** Measures how long a page waits for its garage while a hostile charge point does what it can, from a process of its own. */
 const [address = ""] = process.argv.slice(2);
@@ -25,7 +26,6 @@ async function reads(seconds: number): Promise<number[]> {
   }
   return times.sort((a, b) => a - b);
 }
-const at = (times: readonly number[], share: number): number => times[Math.floor(times.length * share)]!;
 
 /** Whose password a stranger has, and whose is guessed at. */
 const GOT_HOLD_OF = "got-hold-of";

@@ -122,6 +122,7 @@ export class Garages {
         if (rows.length < HEADS_AT_ONCE) break;
         after = rows.at(-1)!.id;
       }
+    await afterOthers();
     return heads.sort(byAge);
   }
 
@@ -142,6 +143,7 @@ export class Garages {
         own.read = { ...own.read, written };
         return own.read.value;
       }
+      await afterOthers();
       const missing = heads.filter((row) => !isSame(own.rows.get(nameOf(row)), row));
       await this.describe(missing, own.rows);
       // Something was written while it was read: it is looked at anew, and what was read already is read.
@@ -150,7 +152,7 @@ export class Garages {
       const there = new Set(heads.map(nameOf));
       for (const name of own.rows.keys()) if (!there.has(name)) own.rows.delete(name);
       await afterOthers();
-      const value = { ...together(heads, own.rows), etag: this.etagOf(lines) };
+      const value = { ...(await together(heads, own.rows)), etag: this.etagOf(lines) };
       own.read = { heads: lines, written, value };
       return value;
     }
@@ -185,8 +187,23 @@ export class Garages {
 const isSame = (judged: Judged | undefined, { version, parentId }: Head): boolean =>
   judged !== undefined && judged.version === version && judged.parentId === parentId;
 
-/** The rows put together, in the order of their heads. */
-function together(heads: readonly Head[], rows: ReadonlyMap<string, Judged>): Omit<GarageRead, "etag"> {
+/** The texts of rows as one list, in turns. */
+async function listOf(rows: readonly Judged[], turn: () => Promise<void>): Promise<Buffer> {
+  const parts: Buffer[] = [];
+  for (let i = 0; i < rows.length; i += AT_ONCE) {
+    const texts = rows.slice(i, i + AT_ONCE).map(({ text }) => text);
+    parts.push(Buffer.from(`${i > 0 ? "," : ""}${texts.join(",")}`));
+    await turn();
+  }
+  return Buffer.concat([Buffer.from("["), ...parts, Buffer.from("]")]);
+}
+
+/** The rows put together, in the order of their heads, in turns. */
+async function together(
+  heads: readonly Head[],
+  rows: ReadonlyMap<string, Judged>,
+): Promise<Omit<GarageRead, "etag">> {
+  const turn = turns();
   const lists = Object.fromEntries(KIND_NAMES.map((kind) => [kind, [] as Judged[]])) as Record<
     Kind,
     Judged[]
@@ -199,19 +216,17 @@ function together(heads: readonly Head[], rows: ReadonlyMap<string, Judged>): Om
     if (one.kind === "household") household = judged;
     else if (isUnread(judged.row)) unread.push(judged);
     else lists[one.kind].push(judged);
+    await turn();
   }
-  const texts = (list: readonly Judged[]): string => `[${list.map(({ text }) => text).join(",")}]`;
+  const parts: Buffer[] = [Buffer.from(`{"household":${household!.text}`)];
+  for (const kind of KIND_NAMES) parts.push(Buffer.from(`,"${kind}":`), await listOf(lists[kind], turn));
+  if (unread.length > 0) parts.push(Buffer.from(',"unread":'), await listOf(unread, turn));
+  const text = Buffer.concat([...parts, Buffer.from("}")]);
   const garage = {
     household: household!.row,
     ...Object.fromEntries(KIND_NAMES.map((kind) => [kind, lists[kind].map(({ row }) => row)])),
     ...(unread.length > 0 ? { unread: unread.map(({ row }) => row) } : {}),
   } as unknown as Garage;
-  const fields = [
-    `"household":${household!.text}`,
-    ...KIND_NAMES.map((kind) => `"${kind}":${texts(lists[kind])}`),
-    ...(unread.length > 0 ? [`"unread":${texts(unread)}`] : []),
-  ];
-  const text = Buffer.from(`{${fields.join(",")}}`);
   let compressed: Promise<Buffer> | undefined;
   return { garage, text, compressed: () => (compressed ??= gzip(text, { level: LEVEL })) };
 }
