@@ -1,4 +1,5 @@
 import { takeEarly } from "./early";
+import { outliving } from "./outliving";
 import type {
   Device,
   FieldProblem,
@@ -81,21 +82,21 @@ export class Refused extends Error {
   }
 }
 
+/** Sends a request; what it writes arrives although the page is left meanwhile. */
+function sent(address: string, method: string, body: unknown, signal?: AbortSignal): Promise<Response> {
+  const options = { method, ...(signal ? { signal } : {}) };
+  if (body === undefined) return fetch(address, options);
+  const text = body instanceof Blob ? body : JSON.stringify(body);
+  return outliving(text, (keepalive) =>
+    fetch(address, { ...options, headers: { "Content-Type": "application/json" }, body: text, keepalive }),
+  );
+}
+
 async function request<T>(method: string, address: string, body?: unknown, signal?: AbortSignal): Promise<T> {
   let response: Response;
   try {
     const early = method === "GET" ? takeEarly(`/api${address}`) : undefined;
-    response = await (early ??
-      fetch(`/api${address}`, {
-        method,
-        ...(body === undefined
-          ? {}
-          : {
-              headers: { "Content-Type": "application/json" },
-              body: body instanceof Blob ? body : JSON.stringify(body),
-            }),
-        ...(signal ? { signal } : {}),
-      }));
+    response = await (early ?? sent(`/api${address}`, method, body, signal));
   } catch {
     if (signal?.aborted) throw new Refused(0, "Stopped.");
     throw new Refused(
@@ -105,7 +106,7 @@ async function request<T>(method: string, address: string, body?: unknown, signa
   }
   // The sign-in was ended, from another screen perhaps: the passphrase is asked for again.
   if (response.status === 401) window.location.assign("/sign-in");
-  const sent = (await response.json().catch(() => ({}))) as {
+  const answer = (await response.json().catch(() => ({}))) as {
     detail?: string;
     errors?: FieldProblem[];
     current?: Kept<unknown>;
@@ -113,11 +114,11 @@ async function request<T>(method: string, address: string, body?: unknown, signa
   if (!response.ok)
     throw new Refused(
       response.status,
-      sent.detail ?? `The server refused (${response.status}).`,
-      sent.errors,
-      sent.current,
+      answer.detail ?? `The server refused (${response.status}).`,
+      answer.errors,
+      answer.current,
     );
-  return sent as T;
+  return answer as T;
 }
 
 /** A file the server writes, as its text. */

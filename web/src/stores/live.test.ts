@@ -125,6 +125,68 @@ test("a page nobody sees keeps its line where it may call somebody", () => {
   Reflect.deleteProperty(globalThis, "Notification");
 });
 
+/** The browser's locks, as far as they are used: one at a time by name, in the order they were asked for. */
+function locksOf() {
+  const queues = new Map<string, Promise<unknown>>();
+  return {
+    request(name: string, { signal }: { signal: AbortSignal }, work: () => Promise<void>) {
+      const before = queues.get(name) ?? Promise.resolve();
+      const own = before.then(() => {
+        if (signal.aborted) throw new Error("AbortError");
+        return work();
+      });
+      queues.set(
+        name,
+        own.catch(() => undefined),
+      );
+      return own;
+    },
+  };
+}
+
+test("of pages nobody sees that may call somebody one keeps a line, and another takes it over", async () => {
+  jest.spyOn(api, "chargePoints").mockResolvedValue({ points: [], knocks: [] });
+  Object.assign(globalThis, { Notification: { permission: "granted" } });
+  Object.assign(navigator, { locks: locksOf() });
+  const open = () => Line.all.filter(({ closed }) => !closed).length;
+  const leave = [followHousehold("home"), followHousehold("home"), followHousehold("shed")];
+  expect(open()).toBe(3);
+  look(false);
+  await jest.advanceTimersByTimeAsync(0);
+  // One for each household.
+  expect(open()).toBe(2);
+  leave[0]!();
+  await jest.advanceTimersByTimeAsync(0);
+  expect(open()).toBe(2);
+  const chargePoints = jest.spyOn(api, "chargePoints");
+  look(true);
+  expect(open()).toBe(2);
+  await jest.advanceTimersByTimeAsync(250);
+  expect(chargePoints).toHaveBeenCalled();
+  // One that waits in vain and is seen again takes nothing over later.
+  const third = followHousehold("home");
+  look(false);
+  await jest.advanceTimersByTimeAsync(0);
+  expect(open()).toBe(2);
+  look(true);
+  await jest.advanceTimersByTimeAsync(0);
+  expect(open()).toBe(3);
+  [third, ...leave].forEach((one) => one());
+  await jest.advanceTimersByTimeAsync(0);
+  expect(open()).toBe(0);
+  Reflect.deleteProperty(navigator, "locks");
+  Reflect.deleteProperty(globalThis, "Notification");
+});
+
+test("a page that is opened behind another one follows nothing until it is seen", () => {
+  hidden = true;
+  const leave = followHousehold("home");
+  expect(Line.all).toEqual([]);
+  look(true);
+  expect(Line.all).toHaveLength(1);
+  leave();
+});
+
 test("after too much was missed all is read again; a line that breaks is known", async () => {
   const chargePoints = jest.spyOn(api, "chargePoints").mockResolvedValue({ points: [], knocks: [] });
   const leave = followHousehold("home");

@@ -110,21 +110,47 @@ export function followHousehold(householdId: string): () => void {
     source?.close();
     source = undefined;
   };
-  // Of the few lines a browser has to one server, pages nobody sees keep none, unless they are to call somebody.
-  const seen = () => {
-    if (document.hidden && !mayNotify()) close();
-    else if (!source) {
-      open();
-      again();
-    }
+  const openAnew = () => {
+    if (source) return;
+    open();
+    again();
   };
-  open();
+  let stepBack = (): void => undefined;
+  // Of the few lines a browser has to one server, pages nobody sees keep none; where they may call somebody, one does.
+  const seen = () => {
+    stepBack();
+    const { locks } = navigator as Partial<Navigator>;
+    if (document.hidden && !mayNotify()) close();
+    else if (document.hidden && locks) {
+      close();
+      stepBack = oneOfAll(locks, `events ${householdId}`, openAnew);
+    } else openAnew();
+  };
+  if (document.hidden) seen();
+  else open();
   document.addEventListener("visibilitychange", seen);
   return () => {
     clearTimeout(timer);
     document.removeEventListener("visibilitychange", seen);
+    stepBack();
     close();
   };
+}
+
+/**
+ * Has one of all pages of a browser that ask for it do something, and another once that one steps back or is closed (Web
+ * Locks). @returns how to step back
+ */
+function oneOfAll(locks: LockManager, name: string, begin: () => void): () => void {
+  const over = new AbortController();
+  const until = new Promise<void>((resolve) => over.signal.addEventListener("abort", () => resolve()));
+  const asked = locks.request(name, { signal: over.signal }, () => {
+    begin();
+    return until;
+  });
+  // Whoever steps back while waiting is told so.
+  asked.catch(() => undefined);
+  return () => over.abort();
 }
 
 /** Whether this page may call somebody who is not looking at it. */
