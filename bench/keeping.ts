@@ -1,8 +1,6 @@
-import { once } from "node:events";
-import { readFileSync } from "node:fs";
 import { Agent, get } from "node:http";
-import { Worker } from "node:worker_threads";
 import { Limits } from "./limits";
+import { meanwhile, memoryOf, type Meanwhile } from "./meanwhile";
 import { round } from "./rate";
 import { at, inRounds, rounds } from "./rounds";
 
@@ -17,43 +15,8 @@ const READERS = 16;
 /** The longest others may be held up at a time (ms). */
 const LONGEST_MS = 50;
 
-/** Memory of the server (MB); 0 where the system does not tell it. */
-function memory(): number {
-  try {
-    return Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, "utf8"))![1]) / 1024;
-  } catch {
-    return 0;
-  }
-}
-
-interface Meanwhile {
-  /** The longest that others waited (ms). */
-  readonly longest: number;
-  /** The most the server itself worked while one of them waited (ms). */
-  readonly work: number;
-  /** The most memory it held (MB). */
-  readonly most: number;
-  /** The job's own time (ms). */
-  readonly took: number;
-}
-
-/** Runs a job while others ask for something small. */
-async function meanwhile(job: () => Promise<void>): Promise<Meanwhile> {
-  const others = new Worker(new URL("./waiting.mjs", import.meta.url), {
-    workerData: { address: `${address}api/health`, pid },
-  });
-  await once(others, "message");
-  let most = 0;
-  const looking = setInterval(() => (most = Math.max(most, memory())), 5);
-  const began = performance.now();
-  await job();
-  const took = performance.now() - began;
-  clearInterval(looking);
-  others.postMessage("stop");
-  const [waits] = (await once(others, "message")) as [Pick<Meanwhile, "longest" | "work">];
-  await others.terminate();
-  return { ...waits, most, took };
-}
+/** Runs a job while others ask. */
+const beside = (job: () => Promise<void>): Promise<Meanwhile> => meanwhile(address, pid, job);
 
 /** What others waited, in all rounds, and what the server worked meanwhile in the best of them. */
 const waited = (all: readonly Meanwhile[]): string =>
@@ -95,10 +58,10 @@ const limits = new Limits();
 /** Takes a file in, a few times. @returns the new households' ids */
 async function take(what: string, file: File): Promise<string[]> {
   const body = JSON.stringify(file);
-  const before = memory();
+  const before = memoryOf(pid);
   const ids: string[] = [];
   const all = await rounds(() =>
-    meanwhile(async () => {
+    beside(async () => {
       const answer = await fetch(`${address}api/take`, {
         method: "POST",
         headers: { "Content-Type": "application/json" },
@@ -152,13 +115,11 @@ async function reads(times: number, readers: number): Promise<number[]> {
 }
 
 const firsts: Meanwhile[] = [];
-for (const id of large) firsts.push(await meanwhile(async () => void (await fetched(garageOf(id)))));
+for (const id of large) firsts.push(await beside(async () => void (await fetched(garageOf(id)))));
 const one = await reads(40, 1);
 const all = await reads(20, READERS);
 const outs = await rounds(() =>
-  meanwhile(
-    async () => void (await (await fetch(`${address}api/households/${large[0]}/file`)).arrayBuffer()),
-  ),
+  beside(async () => void (await (await fetch(`${address}api/households/${large[0]}/file`)).arrayBuffer())),
 );
 const [median, p99] = [at(one, 0.5), at(all, 0.99)];
 const quickest = (of: readonly Meanwhile[]): number => Math.min(...of.map(({ took }) => took));

@@ -35,5 +35,10 @@ await withDemoServer(async (address, _, pid) => {
   broken += run(tool("tsx"), ["bench/slowline.ts", address, CHROMIUM]);
   broken += run(tool("tsx"), ["bench/lineup.ts", address, CHROMIUM]);
   broken += run(tool("tsx"), ["bench/garage.ts", address, CHROMIUM]);
+  broken += run(tool("tsx"), ["bench/pages.ts", address, CHROMIUM]);
+});
+// What it leaves behind is much: a server of its own.
+await withDemoServer(async (address, _, pid) => {
+  broken += run(tool("tsx"), ["bench/load.ts", address, String(pid)]);
 });
 process.exit(broken > 0 ? 1 : 0);

@@ -1,5 +1,4 @@
 import { takeEarly } from "./early";
-import { outliving } from "./outliving";
 import type {
   Device,
   FieldProblem,
@@ -82,21 +81,21 @@ export class Refused extends Error {
   }
 }
 
-/** Sends a request; what it writes arrives although the page is left meanwhile. */
-function sent(address: string, method: string, body: unknown, signal?: AbortSignal): Promise<Response> {
-  const options = { method, ...(signal ? { signal } : {}) };
-  if (body === undefined) return fetch(address, options);
-  const text = body instanceof Blob ? body : JSON.stringify(body);
-  return outliving(text, (keepalive) =>
-    fetch(address, { ...options, headers: { "Content-Type": "application/json" }, body: text, keepalive }),
-  );
-}
-
 async function request<T>(method: string, address: string, body?: unknown, signal?: AbortSignal): Promise<T> {
   let response: Response;
   try {
     const early = method === "GET" ? takeEarly(`/api${address}`) : undefined;
-    response = await (early ?? sent(`/api${address}`, method, body, signal));
+    response = await (early ??
+      fetch(`/api${address}`, {
+        method,
+        ...(body === undefined
+          ? {}
+          : {
+              headers: { "Content-Type": "application/json" },
+              body: body instanceof Blob ? body : JSON.stringify(body),
+            }),
+        ...(signal ? { signal } : {}),
+      }));
   } catch {
     if (signal?.aborted) throw new Refused(0, "Stopped.");
     throw new Refused(
@@ -106,7 +105,7 @@ async function request<T>(method: string, address: string, body?: unknown, signa
   }
   // The sign-in was ended, from another screen perhaps: the passphrase is asked for again.
   if (response.status === 401) window.location.assign("/sign-in");
-  const answer = (await response.json().catch(() => ({}))) as {
+  const sent = (await response.json().catch(() => ({}))) as {
     detail?: string;
     errors?: FieldProblem[];
     current?: Kept<unknown>;
@@ -114,11 +113,11 @@ async function request<T>(method: string, address: string, body?: unknown, signa
   if (!response.ok)
     throw new Refused(
       response.status,
-      answer.detail ?? `The server refused (${response.status}).`,
-      answer.errors,
-      answer.current,
+      sent.detail ?? `The server refused (${response.status}).`,
+      sent.errors,
+      sent.current,
     );
-  return answer as T;
+  return sent as T;
 }
 
 /** A file the server writes, as its text. */
