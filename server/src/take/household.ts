@@ -60,6 +60,8 @@ export async function takeHousehold(
   options: TakeOptions,
 ): Promise<Kept<Household>> {
   const file = await spool(req, options.beside);
+  // All of it has come; judging and keeping it takes as long as it takes, and nothing is said meanwhile.
+  req.socket.setTimeout(0);
   try {
     return await keep(await judged(file, options.gone), into, options);
   } finally {

@@ -1,6 +1,6 @@
 import { mkdtempSync, readdirSync, rmSync, writeFileSync } from "node:fs";
-import { createServer as createHttpServer, request as httpRequest } from "node:http";
-import type { AddressInfo } from "node:net";
+import { Agent, createServer as createHttpServer, request as httpRequest } from "node:http";
+import type { AddressInfo, Socket } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import fc from "fast-check";
@@ -166,6 +166,40 @@ describe("a household file taken in", () => {
       .body as Garage;
     expect(garage.cars).toHaveLength(file.cars.length);
     expect(garage.cars[0]!.spec).toEqual(car!.spec);
+  });
+
+  test("is judged and kept however long that takes: its line may be silent meanwhile, and is watched from the next request on", async () => {
+    const file = JSON.parse(await filed("fallow-quay")) as Json & { cars: { key: string }[] };
+    file.cars = [
+      ...file.cars,
+      ...Array.from({ length: 2_000 }, (_, i) => ({ ...file.cars[0]!, key: `more-${i}` })),
+    ];
+    const server = app().listen(0, "127.0.0.1").setTimeout(60_000);
+    await new Promise((done) => server.once("listening", done));
+    const { port } = server.address() as AddressInfo;
+    const lines: Socket[] = [];
+    server.on("connection", (line) => lines.push(line));
+    const agent = new Agent({ keepAlive: true });
+    const ask = (method: string, path: string, body = "") =>
+      new Promise<{ status: number; silence: readonly (number | undefined)[] }>((resolve, reject) => {
+        const silence = new Set<number | undefined>();
+        const looking = setInterval(() => lines.length > 0 && silence.add(lines[0]!.timeout), 2);
+        server.once("request", () => silence.add(lines[0]!.timeout));
+        const headers = { Host: "127.0.0.1:4180", "Content-Type": "application/json" };
+        const asked = httpRequest({ port, agent, method, path, headers }, (answer) => {
+          clearInterval(looking);
+          answer.resume().once("end", () => resolve({ status: answer.statusCode!, silence: [...silence] }));
+        });
+        asked.once("error", reject);
+        asked.end(body);
+      });
+    const taken = await ask("POST", "/api/take", JSON.stringify(file));
+    expect([taken.status, ...taken.silence.slice(0, 2)]).toEqual([201, 60_000, 0]);
+    const after = await ask("GET", "/api/households");
+    expect([after.status, lines.length]).toEqual([200, 1]);
+    expect(after.silence).toContain(60_000);
+    agent.destroy();
+    server.close();
   });
 
   test("into a household there is brings what that lacks, under the parents it has, and nothing that was recorded", async () => {
