@@ -33,15 +33,15 @@ interface Head {
   readonly createdAt: number;
 }
 
-/** What there is of a kind, without what it is, some rows at a time by their ids. */
+/** What there is of a kind, without what it is, in the order it was made, some rows at a time. */
 const headsOf = (kind: Kind): string =>
   `select id, version, ${KINDS[kind].parent ? "parent_id" : "null"} as parentId, created_at as createdAt from \`${tableOf(kind)}\` ` +
-  "where household_id = ? and deleted_at is null and id > ? order by id limit ?";
+  "where household_id = ? and deleted_at is null and (created_at, id) > (?, ?) order by created_at, id limit ?";
 const OWN_HEAD =
   "select id, version, null as parentId, created_at as createdAt from household where id = ? and deleted_at is null";
 
-/** In the order they were made. */
-const byAge = (a: Head, b: Head): number => a.createdAt - b.createdAt || (a.id < b.id ? -1 : 1);
+/** Where the order begins: before any moment. */
+const START = [-Number.MAX_SAFE_INTEGER, ""] as const;
 
 const described = (kind: Head["kind"]): string =>
   `select id, version, spec, spec_version as specVersion from \`${kind === "household" ? kind : tableOf(kind)}\` where id in (select value from json_each(?))`;
@@ -115,15 +115,19 @@ export class Garages {
     const heads: Head[] = [{ kind: "household", ...own }];
     const turn = turns();
     for (const kind of KIND_NAMES)
-      for (let after = ""; ;) {
-        const rows = await em.execute<Omit<Head, "kind">[]>(headsOf(kind), [household, after, HEADS_AT_ONCE]);
+      for (let after: readonly [number, string] = START; ;) {
+        const rows = await em.execute<Omit<Head, "kind">[]>(headsOf(kind), [
+          household,
+          ...after,
+          HEADS_AT_ONCE,
+        ]);
         for (const row of rows) heads.push({ kind, ...row });
         await turn();
         if (rows.length < HEADS_AT_ONCE) break;
-        after = rows.at(-1)!.id;
+        const { createdAt, id } = rows.at(-1)!;
+        after = [createdAt, id];
       }
-    await afterOthers();
-    return heads.sort(byAge);
+    return heads;
   }
 
   /** How many rows were written since the database was opened: where that is as it was, so is everything. */

@@ -1,38 +1,125 @@
-import type { EntityManager } from "@mikro-orm/core";
-import { sessionFiler, thingsText, type Garage } from "@kettleback/core";
+import {
+  fileKeys,
+  householdHead,
+  KIND_NAMES,
+  KINDS,
+  listEnd,
+  listHead,
+  thingText,
+  type FileKeys,
+  type Garage,
+  type Household,
+  type Kind,
+} from "@kettleback/core";
+import { specOf, tableOf, type Reading } from "../database";
 import { turns } from "../take/turn";
-import { recorded } from "./sessions";
+import { householdOf, type HouseholdLying } from "./keep";
+import { notFound } from "./problem";
+import { isUnread, readRow, type Described } from "./read-row";
+import { recorded, type RecordedSession } from "./sessions";
 
 /** Characters that are handed on at once. */
 const AT_ONCE = 64 * 1024;
+/** Readings put into text at once: a millisecond. */
+const SAMPLES_AT_ONCE = 500;
+
+const HOUSEHOLD =
+  "select id, version, spec, spec_version as specVersion from household where id = ? and deleted_at is null";
+
+/** The things of a kind in the order they were made. */
+const inOrder = (kind: Kind): string =>
+  `select id, version, ${KINDS[kind].parent ? "parent_id" : "null"} as parentId, spec, spec_version as specVersion ` +
+  `from \`${tableOf(kind)}\` where household_id = ? and deleted_at is null order by created_at, id`;
+
+/** A household's own row. @throws Problem 404 where there is none, 500 where it cannot be read */
+export async function filedHousehold(reading: Reading, id: string): Promise<Household> {
+  const [row] = await reading.rows<HouseholdLying & { readonly spec: string }>(HOUSEHOLD, [id]);
+  if (!row) throw notFound(`household ${id}`);
+  return householdOf({ ...row, spec: specOf(row.spec) }).spec;
+}
+
+/** The things of a kind that can be read, one after the other. */
+async function* things(
+  reading: Reading,
+  kind: Kind,
+  household: string,
+): AsyncGenerator<Garage[Kind][number]> {
+  for (const { spec, ...row } of await reading.rows<Described & { spec: string }>(inOrder(kind), [
+    household,
+  ])) {
+    const read = readRow(kind, { ...row, spec: specOf(spec) });
+    if (!isUnread(read)) yield read as Garage[Kind][number];
+  }
+}
+
+/** The keys of all of a household's things that can be read. */
+async function keysOf(reading: Reading, id: string, turn: () => Promise<void>): Promise<FileKeys> {
+  const keys = fileKeys();
+  for (const kind of KIND_NAMES)
+    for await (const thing of things(reading, kind, id)) {
+      keys.give(kind, thing.id);
+      await turn();
+    }
+  return keys;
+}
+
+/** A list of a file, an item after the other. */
+async function* list<T>(
+  name: string,
+  items: AsyncIterable<T>,
+  textOf: (item: T, first: boolean) => Iterable<string>,
+): AsyncGenerator<string> {
+  yield listHead(name);
+  let first = true;
+  for await (const item of items) {
+    yield* textOf(item, first);
+    first = false;
+  }
+  yield listEnd(first);
+}
+
+function* sessionText({ spec, samples }: RecordedSession, keys: FileKeys, first: boolean): Generator<string> {
+  yield `${first ? "" : ","}\n  {"spec": ${JSON.stringify(keys.session(spec))}, "samples": [`;
+  let lines: string[] = [];
+  let before = "";
+  for (const sample of samples) {
+    lines.push(`\n   ${JSON.stringify(sample)}`);
+    if (lines.length < SAMPLES_AT_ONCE) continue;
+    yield before + lines.join();
+    [lines, before] = [[], ","];
+  }
+  yield `${lines.length > 0 ? before : ""}${lines.join()}]}`;
+}
+
+async function* pieces(reading: Reading, id: string, turn: () => Promise<void>): AsyncGenerator<string> {
+  yield householdHead(await filedHousehold(reading, id));
+  const keys = await keysOf(reading, id, turn);
+  for (const kind of KIND_NAMES)
+    yield* list(kind, things(reading, kind, id), (thing, first) => [
+      thingText(keys.thing(kind, thing), first),
+    ]);
+  yield* list("sessions", recorded(reading, id), (session, first) => sessionText(session, keys, first));
+  yield "\n}\n";
+}
 
 /**
  * All that a household keeps and has recorded, as the text of one open file, a piece at a time: however much it is, only a
  * piece of it is in memory, and others are let in between.
+ * @param gone aborted when nobody waits for it any more
  */
-export async function* householdText(em: EntityManager, garage: Garage): AsyncGenerator<string> {
-  const turn = turns();
+export async function* householdText(
+  reading: Reading,
+  id: string,
+  gone?: AbortSignal,
+): AsyncGenerator<string> {
+  const turn = turns(gone);
   let text = "";
-  for (const piece of thingsText(garage)) {
+  for await (const piece of pieces(reading, id, turn)) {
     text += piece;
     await turn();
     if (text.length < AT_ONCE) continue;
     yield text;
     text = "";
   }
-  yield `${text}[`;
-  const keyed = sessionFiler(garage);
-  let first = true;
-  for await (const { spec, samples } of recorded(em, garage.household.id)) {
-    yield `${first ? "" : ","}\n  {"spec": ${JSON.stringify(keyed(spec))}, "samples": [`;
-    first = false;
-    let begun = false;
-    for await (const piece of samples()) {
-      yield `${begun ? "," : ""}\n   ${piece.map((sample) => JSON.stringify(sample)).join(",\n   ")}`;
-      begun = true;
-    }
-    yield "]}";
-    await turn();
-  }
-  yield `${first ? "" : "\n "}]\n}\n`;
+  yield text;
 }

@@ -5,14 +5,14 @@ import { join } from "node:path";
 import { Readable } from "node:stream";
 import { pipeline } from "node:stream/promises";
 import { judgePlan, KIND_NAMES, SPEC_VERSION, type Kind } from "@kettleback/core";
-import { HouseholdRow, RestoringError, UnreadableCopyError, type Keeper } from "../database";
+import { HouseholdRow, readAsItIs, RestoringError, UnreadableCopyError, type Keeper } from "../database";
 import type { Central, Devices } from "../live";
 import { binOf } from "./bin";
 import { chargePointRoutes } from "./charge-points";
 import { deviceRoutes } from "./devices";
 import type { Events } from "./events";
 import type { Garages } from "./garages";
-import { householdText } from "./household-file";
+import { filedHousehold, householdText } from "./household-file";
 import { takeHousehold } from "../take/household";
 import { addHousehold, householdsOf, putDemo, setHouseholdDeleted } from "./households";
 import { add, change, householdOf, requireVersion, setDeleted, type Address } from "./keep";
@@ -93,11 +93,15 @@ export function api({ orm, garages, events, keeper, central, devices }: ApiOptio
   });
 
   router.get("/households/:household/file", async (req, res) => {
-    const { garage } = await garages.read(req.params.household);
-    const { name } = garage.household.spec;
-    res.attachment(`${name.toLowerCase().replace(/[^a-z0-9]+/g, "-") || "own"}.household.json`);
-    res.type("application/json");
-    await pipeline(Readable.from(householdText(em(), garage)), res);
+    const reading = keeper?.reading() ?? readAsItIs(em());
+    try {
+      const { name } = await filedHousehold(reading, req.params.household);
+      res.attachment(`${name.toLowerCase().replace(/[^a-z0-9]+/g, "-") || "own"}.household.json`);
+      res.type("application/json");
+      await pipeline(Readable.from(householdText(reading, req.params.household, keeper?.swapping)), res);
+    } finally {
+      reading.close();
+    }
   });
 
   /** A household file, as a household of its own or into one there is. */

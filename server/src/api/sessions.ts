@@ -17,10 +17,12 @@ import {
   ENTITY_OF,
   insertSamples,
   isNoJson,
-  MOST_SAMPLES,
   readSamples,
   SAMPLE_COLUMNS,
+  samplesIn,
   SessionEntity,
+  specOf,
+  type Reading,
   type SessionRow,
 } from "../database";
 import { requireHousehold, requireVersion } from "./keep";
@@ -43,7 +45,9 @@ const moment = (date: Date): string => new Date(date).toISOString();
 const NO_JSON = { field: "spec", message: "what lies there is no JSON" } as const;
 
 /** The description of a session, with what stands in columns put in its place. */
-function described(row: SessionRow): ReadSession {
+function described(
+  row: Omit<SessionRow, "spec" | "household" | "createdAt" | "updatedAt"> & { spec: unknown },
+): ReadSession {
   if (isNoJson(row.spec)) return { id: String(row.id), problems: [NO_JSON] };
   const upgraded = upgradePart("record", row.spec, row.specVersion) as object;
   const parsed = recordSchema.safeParse({
@@ -328,27 +332,29 @@ export async function bucketsBetween(
   }));
 }
 
-/** All that was recorded, session by session, the readings a piece at a time: a year of them is never in memory. */
-export async function* recorded(
-  em: EntityManager,
-  household: string,
-): AsyncGenerator<{ readonly spec: SessionRecord; samples(): AsyncGenerator<Sample[]> }> {
-  const rows = await em.find(
-    SessionEntity,
-    { household, deletedAt: null },
-    { orderBy: { beganAt: "asc", id: "asc" } },
-  );
-  for (const row of rows) {
-    const read = described(row);
-    if (isRead(read)) yield { spec: read.spec, samples: () => pieces(em as SqlManager, row.id) };
-  }
+/** A session with its readings, each read as it is come to. */
+export interface RecordedSession {
+  readonly spec: SessionRecord;
+  readonly samples: Iterable<Sample>;
 }
 
-async function* pieces(em: SqlManager, session: number): AsyncGenerator<Sample[]> {
-  for (let from = 0; ;) {
-    const piece = await readSamples(em, session, from, Number.MAX_SAFE_INTEGER, MOST_SAMPLES);
-    if (piece.length > 0) yield piece;
-    if (piece.length < MOST_SAMPLES) return;
-    from = piece.at(-1)![0] + 1;
+const RECORDED =
+  "select id, version, spec, spec_version as specVersion, car_id as car, place_id as place, began_at as beganAt, ended_at as endedAt, key " +
+  "from session where household_id = ? and deleted_at is null order by began_at, id";
+
+/** A session's row as it lies there. */
+interface Lying extends Pick<SessionRow, "id" | "version" | "specVersion" | "beganAt" | "endedAt" | "key"> {
+  readonly spec: string;
+  readonly car: string | null;
+  readonly place: string | null;
+}
+
+const named = (id: string | null) => (id === null ? null : { id });
+
+/** All that was recorded, oldest first; what cannot be read is left out. */
+export async function* recorded(reading: Reading, household: string): AsyncGenerator<RecordedSession> {
+  for (const { spec, car, place, ...row } of await reading.rows<Lying>(RECORDED, [household])) {
+    const read = described({ ...row, spec: specOf(spec), car: named(car), place: named(place) });
+    if (isRead(read)) yield { spec: read.spec, samples: await samplesIn(reading, row.id) };
   }
 }

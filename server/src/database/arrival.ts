@@ -23,9 +23,7 @@ export interface ArrivingSession {
   readonly spec: string;
 }
 
-/** Rows written at once: some ten milliseconds, so that others get their turn. */
-const AT_ONCE = 500;
-/** … and readings. */
+/** Readings written at once: some ten milliseconds, so that others get their turn. */
 const SAMPLES_AT_ONCE = 1_000;
 
 const INSERT_INTO = (kind: Kind, parent: boolean): string =>
@@ -55,15 +53,16 @@ export class Arrival {
     );
   }
 
-  /** Takes in things of a kind, in their order; what they belong to came before. */
+  /** Takes in some things of a kind, in their order; what they belong to came before. */
   async things(kind: Kind, belongs: boolean, things: readonly Arriving[]): Promise<void> {
-    for (let i = 0; i < things.length; i += AT_ONCE) {
-      const rows = things
-        .slice(i, i + AT_ONCE)
-        .map(({ id, parentId, spec }) => [id, spec, this.moment++, ...(belongs ? [parentId] : [])]);
-      await this.execute(INSERT_INTO(kind, belongs), [Date.now(), this.id, JSON.stringify(rows)]);
-      await breath();
-    }
+    const rows = things.map(({ id, parentId, spec }) => [
+      id,
+      spec,
+      this.moment++,
+      ...(belongs ? [parentId] : []),
+    ]);
+    await this.execute(INSERT_INTO(kind, belongs), [Date.now(), this.id, JSON.stringify(rows)]);
+    await breath();
   }
 
   /** Takes in a session. @returns its row's id, by which its readings follow */

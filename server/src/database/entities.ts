@@ -51,6 +51,7 @@ const keptEntity = (kind: Kind, parent?: EntitySchema): EntitySchema<KeptRow> =>
   defineEntity({
     name: tableOf(kind).replace(/(^|_)\w/g, (c) => c.at(-1)!.toUpperCase()),
     tableName: tableOf(kind),
+    indexes: [{ name: `${tableOf(kind)}_order_index`, properties: ["household", "createdAt", "id"] }],
     properties: {
       ...columns(),
       deletedAt: p.datetime().nullable(),

@@ -10,3 +10,4 @@ export * from "./keeper";
 export * from "./entities";
 export * from "./seed";
 export * from "./recorded";
+export * from "./reading";

@@ -5,6 +5,7 @@ import { clockHolds, copiesOf, copyInto, DailyCopies, nameBefore, oddClock, type
 import { emptyBin } from "./emptying";
 import { dropDatabase, dropLog, fileAt, moveLogAside } from "./files";
 import { closeDatabase, openDatabase } from "./open";
+import { readAsItIs, readAtOneMoment, type Reading } from "./reading";
 import { LostDatabaseError, readyCopy, requireWhole } from "./recover";
 
 /** How often a copy may be due (ms). */
@@ -67,6 +68,11 @@ export class Keeper {
   /** Long work leaves off once it is aborted: a row that it has written is no longer there, or is another's. */
   get swapping(): AbortSignal {
     return this.swap.signal;
+  }
+
+  /** All that is kept as it stands at this moment; of a file that has lost its name, as it is. */
+  reading(): Reading {
+    return fileAt(this.file) === this.own ? readAtOneMoment(this.file) : readAsItIs(this.em.fork());
   }
 
   /** Counts somebody who reads or writes, until what is returned is called. */

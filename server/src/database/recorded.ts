@@ -9,6 +9,7 @@ import {
   type SessionRecord,
 } from "@kettleback/core";
 import { SessionEntity } from "./entities";
+import type { Reading } from "./reading";
 
 /** Most samples that are written or read at once. */
 export const MOST_SAMPLES = 10_000;
@@ -53,6 +54,24 @@ export const insertSamplesOfMany = (
   rows: readonly (readonly [session: number, ...Sample])[],
 ): Promise<unknown> => em.execute(INSERT_OF_MANY, [JSON.stringify(rows)], "run");
 
+type SampleRow = Readonly<Record<string, number>>;
+
+const sampleOf = (row: SampleRow): Sample =>
+  trimmed([row.at, ...SAMPLE_COLUMNS.map((column) => row[column])]);
+
+/** A session's readings, moment by moment, each as it is come to. */
+export async function samplesIn(reading: Reading, session: number): Promise<Iterable<Sample>> {
+  const rows = await reading.rows<SampleRow>(
+    `select at, ${SAMPLE_COLUMNS.join(", ")} from sample where session_id = ? order by at`,
+    [session],
+  );
+  return eachOf(rows);
+}
+
+function* eachOf(rows: Iterable<SampleRow>): Generator<Sample> {
+  for (const row of rows) yield sampleOf(row);
+}
+
 /** A session's readings, moment by moment, from one up to, and without, another. */
 export const readSamples = async (
   em: SqlManager,
@@ -61,11 +80,11 @@ export const readSamples = async (
   to: number,
   limit: number,
 ): Promise<Sample[]> => {
-  const rows = await em.execute<Record<string, number>[]>(
+  const rows = await em.execute<SampleRow[]>(
     `select at, ${SAMPLE_COLUMNS.join(", ")} from sample where session_id = ? and at >= ? and at < ? order by at limit ?`,
     [session, from, to, limit],
   );
-  return rows.map((row) => trimmed([row.at, ...SAMPLE_COLUMNS.map((column) => row[column])]));
+  return rows.map(sampleOf);
 };
 
 /** All of a session's readings: of one of a day at a reading a second some ninety thousand. */

@@ -1,4 +1,4 @@
-import { randomUUID } from "node:crypto";
+import { createHash, randomUUID } from "node:crypto";
 import { readFileSync, rmSync, statSync } from "node:fs";
 import type { IncomingMessage } from "node:http";
 import type { EntityManager } from "@mikro-orm/core";
@@ -6,7 +6,6 @@ import {
   HOUSEHOLD_MAX_BYTES,
   judgeHousehold,
   judgeInPieces,
-  KIND_NAMES,
   KINDS,
   PARENTS_FIRST,
   SPEC_VERSION,
@@ -23,6 +22,7 @@ import {
 import { notFound, Problem, refused } from "../api/problem";
 import { Arrival, columnsOf, HouseholdRow, type Arriving } from "../database";
 import { householdOf } from "../api/keep";
+import { Aside } from "./aside";
 import { piecesOf } from "./pieces";
 import { spool } from "./spool";
 import { turns } from "./turn";
@@ -32,10 +32,10 @@ type Recorded =
   | { readonly spec: SessionRecord; readonly samples?: never }
   | { readonly samples: readonly Sample[]; readonly spec?: never };
 
-/** A household file that was judged: all but what was recorded, which is read again when it is kept. */
+/** A household file that was judged: its things and what was recorded are read again when they are kept. */
 interface Judged {
   readonly household: Household;
-  readonly things: Readonly<Record<Kind, readonly Filed[]>>;
+  things(kind: Kind): AsyncIterable<Filed> | Iterable<Filed>;
   recorded(): AsyncIterable<Recorded>;
 }
 
@@ -62,9 +62,11 @@ export async function takeHousehold(
   const file = await spool(req, options.beside);
   // All of it has come; judging and keeping it takes as long as it takes, and nothing is said meanwhile.
   req.socket.setTimeout(0);
+  const aside = new Aside(file);
   try {
-    return await keep(await judged(file, options.gone), into, options);
+    return await keep(await judged(file, aside, options.gone), into, options);
   } finally {
+    aside.drop();
     rmSync(file, { force: true });
   }
 }
@@ -78,9 +80,9 @@ async function versionOf(file: string): Promise<number> {
   return 0;
 }
 
-async function judged(file: string, gone: AbortSignal): Promise<Judged> {
+async function judged(file: string, aside: Aside, gone: AbortSignal): Promise<Judged> {
   const version = await versionOf(file);
-  return version >= 1 && version < SPEC_VERSION ? judgedWhole(file) : judgedInPieces(file, gone);
+  return version >= 1 && version < SPEC_VERSION ? judgedWhole(file) : judgedInPieces(file, aside, gone);
 }
 
 /** A file of an older version, which no Kettleback wrote larger than it was read back. */
@@ -92,7 +94,7 @@ function judgedWhole(file: string): Judged {
   const { household, things, sessions } = read.value;
   return {
     household,
-    things,
+    things: (kind) => things[kind],
     async *recorded() {
       for (const { spec, samples } of sessions) {
         yield { spec };
@@ -102,10 +104,9 @@ function judgedWhole(file: string): Judged {
   };
 }
 
-async function judgedInPieces(file: string, gone: AbortSignal): Promise<Judged> {
+async function judgedInPieces(file: string, aside: Aside, gone: AbortSignal): Promise<Judged> {
   const judge = judgeInPieces();
   const turn = turns(gone);
-  const things = Object.fromEntries(KIND_NAMES.map((kind) => [kind, []])) as unknown as Record<Kind, Filed[]>;
   let household: unknown;
   for await (const pieces of piecesOf(file)) {
     for (const piece of pieces) {
@@ -114,7 +115,7 @@ async function judgedInPieces(file: string, gone: AbortSignal): Promise<Judged> 
         if (piece.name === "household") household = piece.value;
       } else if (piece.is === "thing") {
         const thing = judge.thing(piece.kind, piece.at, piece.value);
-        if (thing) things[piece.kind].push(thing);
+        if (thing) aside.put(piece.kind, thing);
       } else if (piece.is === "session") judge.session(piece.at, piece.value);
       else if (piece.is === "sample") judge.sample(piece.session, piece.at, piece.value);
       await turn();
@@ -122,7 +123,11 @@ async function judgedInPieces(file: string, gone: AbortSignal): Promise<Judged> 
   }
   const problems = judge.problems();
   if (problems.length > 0) throw refused(problems);
-  return { household: household as Household, things, recorded: () => recordedIn(file) };
+  return {
+    household: household as Household,
+    things: (kind) => aside.of(kind),
+    recorded: () => recordedIn(file),
+  };
 }
 
 /** Readings that are handed on at once. */
@@ -152,13 +157,19 @@ async function* recordedIn(file: string): AsyncGenerator<Recorded> {
 const isOf = (piece: { readonly is: string; readonly session?: number }, session: number): boolean =>
   piece.is === "sample" && piece.session === session;
 
-/** Ids of the things a household keeps already, by kind, what they belong to and their description. */
+/** A thing by its kind, what it belongs to and its description, however long that is. */
+const markOf = (kind: Kind, parentId: string | null, spec: object): string =>
+  createHash("sha256")
+    .update(`${kind} ${parentId} ${specText(spec)}`)
+    .digest("base64");
+
+/** Ids of the things a household keeps already, by their marks. */
 async function knownOf(garage: Garage): Promise<Map<string, string>> {
   const ids = new Map<string, string>();
   const turn = turns();
   for (const kind of PARENTS_FIRST)
     for (const { id, parentId, spec } of garage[kind]) {
-      ids.set(`${kind} ${parentId} ${specText(spec)}`, id);
+      ids.set(markOf(kind, parentId, spec), id);
       await turn();
     }
   return ids;
@@ -193,6 +204,11 @@ async function keep(
   }
 }
 
+/** Things written at once: some ten milliseconds, so that others get their turn. */
+const THINGS_AT_ONCE = 500;
+/** … and characters of them at the most. */
+const MOST_AT_ONCE = 256 * 1024;
+
 /** @returns the id each thing has now, by kind and key */
 async function keepThings(
   arrival: Arrival,
@@ -205,15 +221,23 @@ async function keepThings(
   const turn = turns(gone);
   for (const kind of PARENTS_FIRST) {
     const { parent: belongs } = KINDS[kind];
-    const fresh: Arriving[] = [];
-    for (const { key, parent, spec } of things[kind]) {
+    let fresh: Arriving[] = [];
+    let length = 0;
+    for await (const { key, parent, spec } of things(kind)) {
       const parentId = parent === null || belongs === null ? null : idOf(belongs, parent);
       const mapped = withReferences(kind, spec, idOf);
-      const same = known.get(`${kind} ${parentId} ${specText(mapped)}`);
+      const same = known.size > 0 ? known.get(markOf(kind, parentId, mapped)) : undefined;
       const id = same ?? randomUUID();
       ids.set(`${kind} ${key}`, id);
-      if (same === undefined) fresh.push({ id, parentId, spec: JSON.stringify(mapped) });
+      if (same === undefined) {
+        const text = JSON.stringify(mapped);
+        fresh.push({ id, parentId, spec: text });
+        length += text.length;
+      }
       await turn();
+      if (fresh.length < THINGS_AT_ONCE && length < MOST_AT_ONCE) continue;
+      await arrival.things(kind, belongs !== null, fresh);
+      [fresh, length] = [[], 0];
     }
     await arrival.things(kind, belongs !== null, fresh);
   }

@@ -1,7 +1,7 @@
 import { setImmediate as afterOthers } from "node:timers/promises";
 
 /** How long work goes on before others get their turn (ms). */
-const TURN_MS = 10;
+const TURN_MS = 5;
 
 /**
  * Long work on the main thread in short turns: awaited between its steps, it lets others in once a turn is over.

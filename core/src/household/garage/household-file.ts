@@ -17,8 +17,9 @@ import {
   type Filed,
   type FiledKeys,
 } from "./filed";
-import { kindRow, KIND_NAMES, KINDS, withReferences, type Garage, type Kind } from "./kinds";
-import type { FiledSession, SessionRecord } from "../../answers/record";
+import { fileKeys } from "./file-keys";
+import { KIND_NAMES, KINDS, type Garage, type Kind } from "./kinds";
+import type { FiledSession } from "../../answers/record";
 
 /** The `format` of a household file. */
 export const HOUSEHOLD_FORMAT = "kettleback-household";
@@ -36,79 +37,18 @@ export interface HouseholdFile {
   readonly sessions: readonly FiledSession[];
 }
 
-const singular = (kind: Kind): string => KINDS[kind].table.replaceAll("_", "-");
-
-/** The keys by which a household's things go into a file: by kind and place there. */
-function keyOf(garage: Garage) {
-  const keys = new Map<string, string>();
-  for (const kind of KIND_NAMES)
-    garage[kind].forEach((row, i) => keys.set(`${kind} ${row.id}`, `${singular(kind)}-${i + 1}`));
-  const known = (kind: Kind, id: string): string | null => keys.get(`${kind} ${id}`) ?? null;
-  // What is gone stays gone: its old name is kept, and nothing answers to it.
-  return { known, of: (kind: Kind, id: string): string => known(kind, id) ?? id };
-}
-
-/**
- * What a recorded session names, by the keys of its household's file; what is gone is left out.
- * @example sessionFiler(garage)(recorded).key // "reading-7"
- */
-export function sessionFiler(garage: Garage): (spec: SessionRecord) => SessionRecord {
-  const { known } = keyOf(garage);
-  return (spec) => ({
-    ...spec,
-    carId: spec.carId && known("cars", spec.carId),
-    placeId: spec.placeId && known("places", spec.placeId),
-  });
-}
-
-/** A kept thing as it is filed. */
-const filedThing = (
-  kind: Kind,
-  { id, parentId, spec }: Garage[Kind][number],
-  key: ReturnType<typeof keyOf>,
-): Filed => ({
-  key: key.of(kind, id),
-  // What it belonged to is gone: it belongs to nothing.
-  parent: parentId === null ? null : key.known(kindRow(kind).parent!, parentId),
-  // Fields in the order of their schema, whatever wrote them.
-  spec: withReferences(kind, KINDS[kind].schema.parse(spec), key.of),
-});
-
 /**
  * A household as it is filed: ids become keys by kind and place, so that the same household gives the same bytes.
  * @example filedOf(garage, []).things.cars.length // 3
  */
 export function filedOf(garage: Garage, sessions: readonly FiledSession[]): HouseholdFile {
-  const key = keyOf(garage);
+  const keys = fileKeys();
+  for (const kind of KIND_NAMES) for (const { id } of garage[kind]) keys.give(kind, id);
   const things = Object.fromEntries(
-    KIND_NAMES.map((kind) => [kind, garage[kind].map((row) => filedThing(kind, row, key))]),
+    KIND_NAMES.map((kind) => [kind, garage[kind].map((row) => keys.thing(kind, row))]),
   ) as unknown as HouseholdFile["things"];
-  const filed = sessionFiler(garage);
-  const recorded = sessions.map(({ spec, samples }) => ({ spec: filed(spec), samples }));
+  const recorded = sessions.map(({ spec, samples }) => ({ spec: keys.session(spec), samples }));
   return { household: garage.household.spec, things, sessions: recorded };
-}
-
-const indented = (value: unknown, by: string): string =>
-  JSON.stringify(value, null, 1).replaceAll("\n", `\n${by}`);
-
-/**
- * The text of a household's file up to its sessions, a thing at a time: what {@link filedOf} would print, for a household
- * of any size. The list of sessions and the closing brace are left to whoever reads them.
- * @example [...thingsText(garage)].at(-1) // ',\n "sessions": '
- */
-export function* thingsText(garage: Garage): Generator<string> {
-  const key = keyOf(garage);
-  yield `{\n "format": ${JSON.stringify(HOUSEHOLD_FORMAT)},\n "version": ${SPEC_VERSION},\n "household": ${indented(garage.household.spec, " ")}`;
-  for (const kind of KIND_NAMES) {
-    yield `,\n ${JSON.stringify(kind)}: [`;
-    let first = true;
-    for (const row of garage[kind]) {
-      yield `${first ? "" : ","}\n  ${indented(filedThing(kind, row, key), "  ")}`;
-      first = false;
-    }
-    yield first ? "]" : "\n ]";
-  }
-  yield ',\n "sessions": ';
 }
 
 const sessionsSchema = z

@@ -4,11 +4,14 @@ import { startLineup } from "../start";
 import { law } from "../../tests/law";
 import {
   filedOf,
+  householdHead,
   judgeHousehold,
   judgeInPieces,
+  listEnd,
+  listHead,
   KIND_NAMES,
   printHousehold,
-  thingsText,
+  thingText,
   type Garage,
   type HouseholdJudge,
 } from ".";
@@ -178,7 +181,15 @@ test("of a million problems a thousand are told, and how many more there are", (
   ]);
 });
 
-test("the text of its things, closed by its sessions, is what is printed of the whole", () => {
-  for (const one of [garage, { ...fallowQuay, cars: [], paths: [] } as Garage])
-    expect(`${[...thingsText(one)].join("")}[]\n}\n`).toBe(printHousehold(filedOf(one, [])));
+test("the pieces of its text put together are what is printed of the whole", () => {
+  for (const one of [garage, { ...fallowQuay, cars: [], paths: [] } as Garage]) {
+    const { household, things } = filedOf(one, []);
+    const lists = KIND_NAMES.map((kind) => {
+      const texts = things[kind].map((thing, i) => thingText(thing, i === 0));
+      return listHead(kind) + texts.join("") + listEnd(texts.length === 0);
+    });
+    expect(`${householdHead(household)}${lists.join("")},\n "sessions": []\n}\n`).toBe(
+      printHousehold(filedOf(one, [])),
+    );
+  }
 });

@@ -11,5 +11,7 @@ export * from "./lineup";
 export * from "./everywhere";
 export * from "./fits";
 export * from "./household-file";
+export { fileKeys, type FileKeys } from "./file-keys";
+export * from "./household-text";
 export { judgeInPieces, type HouseholdJudge } from "./household-judge";
 export * from "./as-recorded";

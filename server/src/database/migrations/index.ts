@@ -11,6 +11,7 @@ import { M0010Arrivals } from "./0010-arrivals";
 import { M0011ChargePoints } from "./0011-charge-points";
 import { M0012Devices } from "./0012-devices";
 import { M0013Installations } from "./0013-installations";
+import { M0014Order } from "./0014-order";
 
 /** Every migration in order. A name, once released, never changes. */
 export const MIGRATIONS = [
@@ -27,4 +28,5 @@ export const MIGRATIONS = [
   { name: "0011-charge-points", class: M0011ChargePoints },
   { name: "0012-devices", class: M0012Devices },
   { name: "0013-installations", class: M0013Installations },
+  { name: "0014-order", class: M0014Order },
 ] as const;

@@ -1,0 +1,228 @@
+import { mkdtempSync, readdirSync, renameSync, rmSync, writeFileSync } from "node:fs";
+import { request as httpRequest } from "node:http";
+import type { AddressInfo } from "node:net";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import fc from "fast-check";
+import pino from "pino";
+import request from "supertest";
+import { parseHousehold, type Filed, type Garage } from "@kettleback/core";
+import { householdText } from "../api/household-file";
+import { createApp } from "../app";
+import { Keeper, readAsItIs, RestoringError, seedDemo, type Reading } from "../database";
+import { Aside } from "../take/aside";
+
+// What is kept is written to a real disk, which may be slow.
+
+const HOME = "fallow-quay";
+
+let folder: string;
+let keeper: Keeper;
+beforeEach(async () => {
+  folder = mkdtempSync(join(tmpdir(), "kettleback-give-"));
+  keeper = await Keeper.open(join(folder, "own.sqlite"));
+  await seedDemo(keeper.em.fork());
+});
+afterEach(async () => {
+  await keeper.close();
+  rmSync(folder, { recursive: true });
+});
+
+const app = () => createApp({ orm: keeper, keeper, log: pino({ level: "silent" }) });
+const call = () => request.agent(app()).set("Host", "127.0.0.1:4180");
+const filed = async (id: string) => (await call().get(`/api/households/${id}/file`)).text;
+const sql = (text: string, values: unknown[] = []) =>
+  keeper.em.fork().getConnection().execute<object[]>(text, values);
+
+/** Puts more cars into the demo's household, so that its file does not go out in one piece. */
+async function manyCars(): Promise<void> {
+  const [car] = (await sql("select * from car where household_id = ? limit 1", [HOME])) as [{ spec: string }];
+  await sql(
+    "insert into car (id, version, spec, spec_version, created_at, updated_at, household_id) " +
+      "select 'many-' || value, 1, ?, 4, 9e12, 0, ? from json_each(?)",
+    [car.spec, HOME, JSON.stringify(Array.from({ length: 400 }, (_, i) => i))],
+  );
+}
+
+/** Whether a log can be emptied: nobody holds on to an earlier moment. */
+async function canEmptyLog(): Promise<boolean> {
+  await sql("pragma busy_timeout = 0");
+  const [found] = (await sql("pragma wal_checkpoint(truncate)")) as [{ busy: number }];
+  return found.busy === 0;
+}
+
+async function allOf(text: AsyncIterable<string>): Promise<string> {
+  let all = "";
+  for await (const piece of text) all += piece;
+  return all;
+}
+
+describe("a household file going out", () => {
+  test("has all as it stood when it was asked for, whatever is written while it goes", async () => {
+    await manyCars();
+    const before = await filed(HOME);
+    const garage = (await call().get(`/api/households/${HOME}/garage`)).body as Garage;
+    const reading = keeper.reading();
+    let text = "";
+    let pieces = 0;
+    for await (const piece of householdText(reading, HOME)) {
+      text += piece;
+      if (pieces++ > 0) continue;
+      const [place] = garage.places;
+      const at = `/api/households/${HOME}`;
+      const { id } = (await call().post(`${at}/cars`).send({ spec: garage.cars[0]!.spec, parentId: null }))
+        .body as { id: string };
+      const [path] = garage.paths;
+      const writes = [
+        await call().delete(`${at}/places/${place!.id}`).send({ version: place!.version }),
+        await call()
+          .put(`${at}/paths/${path!.id}`)
+          .send({ version: path!.version, parentId: null, spec: { ...path!.spec, carId: id } }),
+        await call()
+          .put(at)
+          .send({
+            version: garage.household.version,
+            spec: { ...garage.household.spec, name: "Another" },
+          }),
+      ];
+      expect(writes.map(({ status }) => status)).toEqual([200, 200, 200]);
+      await sql("delete from sample");
+      await sql("update session set deleted_at = 1");
+    }
+    expect(pieces).toBeGreaterThan(2);
+    expect(text).toBe(before);
+    expect(await canEmptyLog()).toBe(false);
+    reading.close();
+    expect(await canEmptyLog()).toBe(true);
+    const file = parseHousehold(await filed(HOME));
+    expect(file.ok && [file.value.household.name, file.value.sessions]).toEqual(["Another", []]);
+  });
+
+  test("left half way by who asked for it lets go of what it read", async () => {
+    await manyCars();
+    const server = app().listen(0, "127.0.0.1");
+    await new Promise((done) => server.once("listening", done));
+    const closed = jest.spyOn(Keeper.prototype, "reading");
+    await new Promise((done) => {
+      const asked = httpRequest({
+        port: (server.address() as AddressInfo).port,
+        host: "127.0.0.1",
+        path: `/api/households/${HOME}/file`,
+        headers: { Host: "127.0.0.1:4180" },
+      });
+      asked.once("response", (answer) => {
+        answer.destroy();
+        done(undefined);
+      });
+      asked.end();
+    });
+    const [first] = closed.mock.results as { value: Reading }[];
+    closed.mockRestore();
+    for (let i = 0; i < 100; i++) {
+      if (await canEmptyLog()) break;
+      await new Promise((again) => setTimeout(again, 20));
+    }
+    expect(await canEmptyLog()).toBe(true);
+    await expect(async () => first!.value.rows("select 1", [])).rejects.toThrow();
+    server.close();
+  });
+
+  test("breaks off when another copy is put in the database's place", async () => {
+    await manyCars();
+    keeper.startCopying(() => undefined);
+    for (let i = 0; i < 200 && keeper.copies().length === 0; i++)
+      await new Promise((again) => setTimeout(again, 20));
+    const reading = keeper.reading();
+    const text = householdText(reading, HOME, keeper.swapping);
+    expect((await text.next()).done).toBe(false);
+    const restoring = keeper.restore(keeper.copies()[0]!.name);
+    await expect(allOf(text)).rejects.toThrow(RestoringError);
+    reading.close();
+    await restoring;
+    expect(parseHousehold(await filed(HOME)).ok).toBe(true);
+  });
+
+  test("is still to be had of a file that lost its name, and nothing is put in that one's place", async () => {
+    const before = await filed(HOME);
+    renameSync(keeper.file, join(folder, "elsewhere.sqlite"));
+    const reading = keeper.reading();
+    expect(await allOf(householdText(reading, HOME))).toBe(before);
+    reading.close();
+    expect(readdirSync(folder)).not.toContain("own.sqlite");
+    renameSync(join(folder, "elsewhere.sqlite"), keeper.file);
+  });
+
+  test("is the same on the one connection of a database in memory", async () => {
+    expect(await allOf(householdText(readAsItIs(keeper.em.fork()), HOME))).toBe(await filed(HOME));
+  });
+
+  test("leaves out what cannot be read: keys go on without a gap, what belonged to it belongs to nothing", async () => {
+    const garage = (await call().get(`/api/households/${HOME}/garage`)).body as Garage;
+    const [place] = garage.places;
+    const hung = garage.outlets.filter(({ parentId }) => parentId === place!.id);
+    expect(hung.length).toBeGreaterThan(0);
+    await sql("update place set spec = '{' where id = ?", [place!.id]);
+    const text = await filed(HOME);
+    const file = parseHousehold(text);
+    if (!file.ok) throw new Error(JSON.stringify(file.problems));
+    const { places, outlets } = file.value.things;
+    expect(places.map(({ key }) => key)).toEqual(garage.places.slice(1).map((_, i) => `place-${i + 1}`));
+    expect(outlets.filter(({ parent }) => parent === null)).toHaveLength(hung.length);
+    const taken = await call().post("/api/take").type("json").send(text);
+    expect(taken.status).toBe(201);
+    expect(await filed((taken.body as { id: string }).id)).toBe(text);
+  });
+
+  test("of a household that is not there is 404, of one whose own row cannot be read 500, and nothing is held", async () => {
+    expect((await call().get("/api/households/nobody/file")).status).toBe(404);
+    await sql("update household set spec = '{' where id = ?", [HOME]);
+    expect((await call().get(`/api/households/${HOME}/file`)).status).toBe(500);
+    expect(await canEmptyLog()).toBe(true);
+  });
+
+  test("is read in the order things were made without sorting them", async () => {
+    const asked = new Set<string>();
+    const em = keeper.em.fork();
+    const spied: Reading = {
+      ...readAsItIs(em),
+      rows: (text, values) => {
+        asked.add(text);
+        return readAsItIs(em).rows(text, values);
+      },
+    };
+    await allOf(householdText(spied, HOME));
+    // The household, fifteen kinds, its sessions, their readings.
+    expect(asked.size).toBe(18);
+    for (const text of asked) {
+      const plan = JSON.stringify(await sql(`explain query plan ${text}`, [HOME]));
+      expect(plan).not.toMatch(/TEMP B-TREE|SCAN/);
+    }
+  });
+});
+
+test("things laid aside come back in their order, whatever they are called and however long they are", async () => {
+  const name = fc.oneof(
+    fc.string({ unit: "binary", maxLength: 20 }),
+    fc.constantFrom("\n", "\r\n", "\u2028", "\u2029", "é".repeat(70_000), "\ud800"),
+  );
+  let runs = 0;
+  await fc.assert(
+    fc.asyncProperty(fc.array(fc.tuple(fc.constantFrom("cars", "places"), name)), async (things) => {
+      const aside = new Aside(join(folder, `file-${runs++}`));
+      const of = (text: string): Filed => ({ key: "k", parent: null, spec: { text } });
+      for (const [kind, text] of things) aside.put(kind as "cars", of(text));
+      for (const kind of ["places", "cars"] as const) {
+        const back: Filed[] = [];
+        for await (const thing of aside.of(kind)) back.push(thing);
+        expect(back).toEqual(things.filter(([one]) => one === kind).map(([, text]) => of(text)));
+      }
+      aside.drop();
+      expect(readdirSync(folder).filter((one) => one.startsWith("file-"))).toEqual([]);
+    }),
+    { numRuns: 60 },
+  );
+  writeFileSync(join(folder, "file-x.cars"), "another's");
+  expect(() => new Aside(join(folder, "file-x")).put("cars", { key: "k", parent: null, spec: {} })).toThrow(
+    /EEXIST/,
+  );
+});
