@@ -6,6 +6,7 @@ import Database from "libsql";
 import { RPCClient } from "ocpp-rpc";
 import { planOf, type Garage } from "@kettleback/core";
 import { Limits } from "./limits";
+import { followTasks } from "./long-tasks";
 import { round } from "./rate";
 import { inRounds, rounds } from "./rounds";
 
@@ -215,18 +216,11 @@ const browser = await chromium.launch({
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 // What the bundler puts around functions with a name.
 await page.addInitScript("globalThis.__name = (made) => made");
+const longestTask = await followTasks(page);
 await page.goto(`${address}/path`);
 await page.getByRole("region", { name: "Charging now" }).waitFor();
 await page.waitForTimeout(3_000);
-await page.evaluate(() => {
-  const tasks: number[] = [];
-  Object.assign(globalThis, { tasks });
-  new PerformanceObserver((list) =>
-    list.getEntries().forEach(({ duration }) => tasks.push(duration)),
-  ).observe({
-    entryTypes: ["longtask"],
-  });
-});
+await longestTask();
 const tasks = await rounds(async () => {
   for (let i = 0; i < 8; i++) {
     await Promise.all(
@@ -237,7 +231,7 @@ const tasks = await rounds(async () => {
     );
     await page.waitForTimeout(1_000);
   }
-  return page.evaluate(() => Math.max(0, ...(globalThis as unknown as { tasks: number[] }).tasks.splice(0)));
+  return longestTask();
 });
 const longest = Math.min(...tasks);
 const times = await toPixel(page, ten[0]!);

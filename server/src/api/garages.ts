@@ -5,7 +5,7 @@ import { gzip as zlibGzip } from "node:zlib";
 import type { EntityManager } from "@mikro-orm/core";
 import type { EntityManager as SqlManager } from "@mikro-orm/libsql";
 import { KIND_NAMES, KINDS, type Garage, type Kept, type Kind, type Unread } from "@kettleback/core";
-import { specOf, tableOf } from "../database";
+import { EARLIEST, paged, readAsItIs, specOf, tableOf, type Paged } from "../database";
 import { turns } from "../take/turn";
 import { householdOf } from "./keep";
 import { notFound } from "./problem";
@@ -33,15 +33,18 @@ interface Head {
   readonly createdAt: number;
 }
 
-/** What there is of a kind, without what it is, in the order it was made, some rows at a time. */
-const headsOf = (kind: Kind): string =>
-  `select id, version, ${KINDS[kind].parent ? "parent_id" : "null"} as parentId, created_at as createdAt from \`${tableOf(kind)}\` ` +
-  "where household_id = ? and deleted_at is null and (created_at, id) > (?, ?) order by created_at, id limit ?";
+/** What there is of a kind, without what it is, in the order it was made. */
+const headsOf = (kind: Kind, household: string): Paged<Omit<Head, "kind">> => ({
+  sql:
+    `select id, version, ${KINDS[kind].parent ? "parent_id" : "null"} as parentId, created_at as createdAt from \`${tableOf(kind)}\` ` +
+    "where household_id = ? and deleted_at is null and (created_at, id) > (?, ?) order by created_at, id limit ?",
+  values: [household],
+  start: [EARLIEST, ""],
+  placeOf: ({ createdAt, id }) => [createdAt, id],
+  most: HEADS_AT_ONCE,
+});
 const OWN_HEAD =
   "select id, version, null as parentId, created_at as createdAt from household where id = ? and deleted_at is null";
-
-/** Where the order begins: before any moment. */
-const START = [-Number.MAX_SAFE_INTEGER, ""] as const;
 
 const described = (kind: Head["kind"]): string =>
   `select id, version, spec, spec_version as specVersion from \`${kind === "household" ? kind : tableOf(kind)}\` where id in (select value from json_each(?))`;
@@ -109,23 +112,15 @@ export class Garages {
   }
 
   private async heads(household: string): Promise<Head[]> {
-    const em = this.em() as SqlManager;
-    const [own] = await em.execute<Omit<Head, "kind">[]>(OWN_HEAD, [household]);
+    const reading = readAsItIs(this.em());
+    const [own] = await reading.rows<Omit<Head, "kind">>(OWN_HEAD, [household]);
     if (!own) throw notFound(`household ${household}`);
     const heads: Head[] = [{ kind: "household", ...own }];
     const turn = turns();
     for (const kind of KIND_NAMES)
-      for (let after: readonly [number, string] = START; ;) {
-        const rows = await em.execute<Omit<Head, "kind">[]>(headsOf(kind), [
-          household,
-          ...after,
-          HEADS_AT_ONCE,
-        ]);
+      for await (const rows of paged(reading, headsOf(kind, household))) {
         for (const row of rows) heads.push({ kind, ...row });
         await turn();
-        if (rows.length < HEADS_AT_ONCE) break;
-        const { createdAt, id } = rows.at(-1)!;
-        after = [createdAt, id];
       }
     return heads;
   }

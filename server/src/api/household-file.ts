@@ -11,7 +11,7 @@ import {
   type Household,
   type Kind,
 } from "@kettleback/core";
-import { specOf, tableOf, type Reading } from "../database";
+import { EARLIEST, paged, specOf, tableOf, type Paged, type Reading } from "../database";
 import { turns } from "../take/turn";
 import { householdOf, type HouseholdLying } from "./keep";
 import { notFound } from "./problem";
@@ -20,16 +20,27 @@ import { recorded, type RecordedSession } from "./sessions";
 
 /** Characters that are handed on at once. */
 const AT_ONCE = 64 * 1024;
-/** Readings put into text at once: a millisecond. */
+/** Readings read and put into text at once: some milliseconds. */
 const SAMPLES_AT_ONCE = 500;
 
 const HOUSEHOLD =
   "select id, version, spec, spec_version as specVersion from household where id = ? and deleted_at is null";
 
-/** The things of a kind in the order they were made. */
-const inOrder = (kind: Kind): string =>
-  `select id, version, ${KINDS[kind].parent ? "parent_id" : "null"} as parentId, spec, spec_version as specVersion ` +
-  `from \`${tableOf(kind)}\` where household_id = ? and deleted_at is null order by created_at, id`;
+interface Lying extends Described {
+  readonly spec: string;
+  readonly createdAt: number;
+}
+
+/** The things of a kind in the order they were made: few at a time, as a tariff of a year has more than a megabyte. */
+const inOrder = (kind: Kind, household: string): Paged<Lying> => ({
+  sql:
+    `select id, version, ${KINDS[kind].parent ? "parent_id" : "null"} as parentId, spec, spec_version as specVersion, created_at as createdAt ` +
+    `from \`${tableOf(kind)}\` where household_id = ? and deleted_at is null and (created_at, id) > (?, ?) order by created_at, id limit ?`,
+  values: [household],
+  start: [EARLIEST, ""],
+  placeOf: ({ createdAt, id }) => [createdAt, id],
+  most: 50,
+});
 
 /** A household's own row. @throws Problem 404 where there is none, 500 where it cannot be read */
 export async function filedHousehold(reading: Reading, id: string): Promise<Household> {
@@ -44,12 +55,11 @@ async function* things(
   kind: Kind,
   household: string,
 ): AsyncGenerator<Garage[Kind][number]> {
-  for (const { spec, ...row } of await reading.rows<Described & { spec: string }>(inOrder(kind), [
-    household,
-  ])) {
-    const read = readRow(kind, { ...row, spec: specOf(spec) });
-    if (!isUnread(read)) yield read as Garage[Kind][number];
-  }
+  for await (const rows of paged(reading, inOrder(kind, household)))
+    for (const { spec, ...row } of rows) {
+      const read = readRow(kind, { ...row, spec: specOf(spec) });
+      if (!isUnread(read)) yield read as Garage[Kind][number];
+    }
 }
 
 /** The keys of all of a household's things that can be read. */
@@ -67,7 +77,7 @@ async function keysOf(reading: Reading, id: string, turn: () => Promise<void>): 
 async function* list<T>(
   name: string,
   items: AsyncIterable<T>,
-  textOf: (item: T, first: boolean) => Iterable<string>,
+  textOf: (item: T, first: boolean) => Iterable<string> | AsyncIterable<string>,
 ): AsyncGenerator<string> {
   yield listHead(name);
   let first = true;
@@ -78,17 +88,18 @@ async function* list<T>(
   yield listEnd(first);
 }
 
-function* sessionText({ spec, samples }: RecordedSession, keys: FileKeys, first: boolean): Generator<string> {
+async function* sessionText(
+  { spec, samples }: RecordedSession,
+  keys: FileKeys,
+  first: boolean,
+): AsyncGenerator<string> {
   yield `${first ? "" : ","}\n  {"spec": ${JSON.stringify(keys.session(spec))}, "samples": [`;
-  let lines: string[] = [];
   let before = "";
-  for (const sample of samples) {
-    lines.push(`\n   ${JSON.stringify(sample)}`);
-    if (lines.length < SAMPLES_AT_ONCE) continue;
-    yield before + lines.join();
-    [lines, before] = [[], ","];
+  for await (const some of samples(SAMPLES_AT_ONCE)) {
+    yield before + some.map((sample) => `\n   ${JSON.stringify(sample)}`).join();
+    before = ",";
   }
-  yield `${lines.length > 0 ? before : ""}${lines.join()}]}`;
+  yield "]}";
 }
 
 async function* pieces(reading: Reading, id: string, turn: () => Promise<void>): AsyncGenerator<string> {

@@ -14,14 +14,17 @@ import {
 } from "@kettleback/core";
 import {
   columnsOf,
+  EARLIEST,
   ENTITY_OF,
   insertSamples,
   isNoJson,
+  paged,
   readSamples,
   SAMPLE_COLUMNS,
   samplesIn,
   SessionEntity,
   specOf,
+  type Paged,
   type Reading,
   type SessionRow,
 } from "../database";
@@ -332,15 +335,11 @@ export async function bucketsBetween(
   }));
 }
 
-/** A session with its readings, each read as it is come to. */
+/** A session with its readings, which are read as they are asked for, so many at a time. */
 export interface RecordedSession {
   readonly spec: SessionRecord;
-  readonly samples: Iterable<Sample>;
+  samples(most: number): AsyncGenerator<Sample[]>;
 }
-
-const RECORDED =
-  "select id, version, spec, spec_version as specVersion, car_id as car, place_id as place, began_at as beganAt, ended_at as endedAt, key " +
-  "from session where household_id = ? and deleted_at is null order by began_at, id";
 
 /** A session's row as it lies there. */
 interface Lying extends Pick<SessionRow, "id" | "version" | "specVersion" | "beganAt" | "endedAt" | "key"> {
@@ -349,12 +348,23 @@ interface Lying extends Pick<SessionRow, "id" | "version" | "specVersion" | "beg
   readonly place: string | null;
 }
 
+const recordedIn = (household: string): Paged<Lying> => ({
+  sql:
+    "select id, version, spec, spec_version as specVersion, car_id as car, place_id as place, began_at as beganAt, ended_at as endedAt, key " +
+    "from session where household_id = ? and deleted_at is null and (began_at, id) > (?, ?) order by began_at, id limit ?",
+  values: [household],
+  start: [EARLIEST, 0],
+  placeOf: ({ beganAt, id }) => [beganAt, id],
+  most: 100,
+});
+
 const named = (id: string | null) => (id === null ? null : { id });
 
 /** All that was recorded, oldest first; what cannot be read is left out. */
 export async function* recorded(reading: Reading, household: string): AsyncGenerator<RecordedSession> {
-  for (const { spec, car, place, ...row } of await reading.rows<Lying>(RECORDED, [household])) {
-    const read = described({ ...row, spec: specOf(spec), car: named(car), place: named(place) });
-    if (isRead(read)) yield { spec: read.spec, samples: await samplesIn(reading, row.id) };
-  }
+  for await (const rows of paged(reading, recordedIn(household)))
+    for (const { spec, car, place, ...row } of rows) {
+      const read = described({ ...row, spec: specOf(spec), car: named(car), place: named(place) });
+      if (isRead(read)) yield { spec: read.spec, samples: (most) => samplesIn(reading, row.id, most) };
+    }
 }

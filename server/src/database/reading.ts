@@ -2,23 +2,30 @@ import type { EntityManager } from "@mikro-orm/core";
 import type { EntityManager as SqlManager } from "@mikro-orm/libsql";
 import Database from "libsql";
 
-/** A database that is read a row at a time, however long that takes. */
+/** A database that is read, however long that takes. */
 export interface Reading {
-  rows<T>(sql: string, values: readonly unknown[]): Promise<Iterable<T>>;
+  rows<T>(sql: string, values: readonly unknown[]): Promise<T[]>;
   close(): void;
 }
 
 /** A database as it stands at this moment, whatever is written meanwhile: on a connection of its own. */
 export function readAtOneMoment(file: string): Reading {
   const own = new Database(file);
+  const prepared = new Map<string, Database.Statement>();
+  const statement = (sql: string): Database.Statement => {
+    const known = prepared.get(sql) ?? own.prepare(sql);
+    prepared.set(sql, known);
+    return known;
+  };
   own.exec("pragma query_only = on; begin");
   // A transaction begins where it first reads.
-  own.prepare("select 1 from household").get();
+  own.prepare("select 1 from household limit 1").all();
   return {
+    // All rows of a statement: one that is left half way would hold on to that moment for good.
     rows: <T>(sql: string, values: readonly unknown[]) =>
-      Promise.resolve(own.prepare(sql).iterate(...values) as Iterable<T>),
+      Promise.resolve(statement(sql).all(...values) as T[]),
     close: () => {
-      // A statement that was left half way would hold on to that moment.
+      // Statements keep their connection for a while after it was closed, and with it that moment.
       own.exec("rollback");
       own.close();
     },
@@ -30,3 +37,30 @@ export const readAsItIs = (em: EntityManager): Reading => ({
   rows: <T>(sql: string, values: readonly unknown[]) => (em as SqlManager).execute<T[]>(sql, [...values]),
   close: () => undefined,
 });
+
+/** Before any moment. */
+export const EARLIEST = -Number.MAX_SAFE_INTEGER;
+
+/** Rows in an order that no two share a place in, some at a time. */
+export interface Paged<T> {
+  /** A statement whose last values are the place its rows come after, and how many there are at the most. */
+  readonly sql: string;
+  readonly values: readonly unknown[];
+  /** Before the first place. */
+  readonly start: readonly unknown[];
+  placeOf(row: T): readonly unknown[];
+  readonly most: number;
+}
+
+/** All rows of a statement, so many at a time. */
+export async function* paged<T>(
+  reading: Pick<Reading, "rows">,
+  { sql, values, start, placeOf, most }: Paged<T>,
+): AsyncGenerator<T[]> {
+  for (let after = start; ;) {
+    const rows = await reading.rows<T>(sql, [...values, ...after, most]);
+    if (rows.length > 0) yield rows;
+    if (rows.length < most) return;
+    after = placeOf(rows.at(-1)!);
+  }
+}

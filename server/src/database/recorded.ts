@@ -9,7 +9,7 @@ import {
   type SessionRecord,
 } from "@kettleback/core";
 import { SessionEntity } from "./entities";
-import type { Reading } from "./reading";
+import { EARLIEST, paged, type Paged, type Reading } from "./reading";
 
 /** Most samples that are written or read at once. */
 export const MOST_SAMPLES = 10_000;
@@ -59,17 +59,16 @@ type SampleRow = Readonly<Record<string, number>>;
 const sampleOf = (row: SampleRow): Sample =>
   trimmed([row.at, ...SAMPLE_COLUMNS.map((column) => row[column])]);
 
-/** A session's readings, moment by moment, each as it is come to. */
-export async function samplesIn(reading: Reading, session: number): Promise<Iterable<Sample>> {
-  const rows = await reading.rows<SampleRow>(
-    `select at, ${SAMPLE_COLUMNS.join(", ")} from sample where session_id = ? order by at`,
-    [session],
-  );
-  return eachOf(rows);
-}
-
-function* eachOf(rows: Iterable<SampleRow>): Generator<Sample> {
-  for (const row of rows) yield sampleOf(row);
+/** A session's readings, moment by moment, so many at a time. */
+export async function* samplesIn(reading: Reading, session: number, most: number): AsyncGenerator<Sample[]> {
+  const of: Paged<SampleRow> = {
+    sql: `select at, ${SAMPLE_COLUMNS.join(", ")} from sample where session_id = ? and at > ? order by at limit ?`,
+    values: [session],
+    start: [EARLIEST],
+    placeOf: ({ at }) => [at],
+    most,
+  };
+  for await (const rows of paged(reading, of)) yield rows.map(sampleOf);
 }
 
 /** A session's readings, moment by moment, from one up to, and without, another. */

@@ -1,4 +1,4 @@
-import { mkdtempSync, readdirSync, renameSync, rmSync, writeFileSync } from "node:fs";
+import { mkdtempSync, readdirSync, readlinkSync, renameSync, rmSync, statSync, writeFileSync } from "node:fs";
 import { request as httpRequest } from "node:http";
 import type { AddressInfo } from "node:net";
 import { tmpdir } from "node:os";
@@ -63,6 +63,7 @@ describe("a household file going out", () => {
     const before = await filed(HOME);
     const garage = (await call().get(`/api/households/${HOME}/garage`)).body as Garage;
     const reading = keeper.reading();
+    await sql("update car set deleted_at = 1 where id = 'many-7'");
     let text = "";
     let pieces = 0;
     for await (const piece of householdText(reading, HOME)) {
@@ -181,6 +182,7 @@ describe("a household file going out", () => {
   });
 
   test("is read in the order things were made without sorting them", async () => {
+    await sql("update session set began_at = 0 where id = (select max(id) from session)");
     const asked = new Set<string>();
     const em = keeper.em.fork();
     const spied: Reading = {
@@ -190,11 +192,14 @@ describe("a household file going out", () => {
         return readAsItIs(em).rows(text, values);
       },
     };
-    await allOf(householdText(spied, HOME));
+    const file = parseHousehold(await allOf(householdText(spied, HOME)));
+    const begun = file.ok ? file.value.sessions.map(({ spec }) => Date.parse(spec.begin)) : [];
+    expect(begun).toEqual(begun.toSorted((a, b) => a - b));
+    expect(begun[0]).toBe(0);
     // The household, fifteen kinds, its sessions, their readings.
     expect(asked.size).toBe(18);
     for (const text of asked) {
-      const plan = JSON.stringify(await sql(`explain query plan ${text}`, [HOME]));
+      const plan = JSON.stringify(await sql(`explain query plan ${text}`));
       expect(plan).not.toMatch(/TEMP B-TREE|SCAN/);
     }
   });
@@ -206,6 +211,17 @@ test("things laid aside come back in their order, whatever they are called and h
     fc.constantFrom("\n", "\r\n", "\u2028", "\u2029", "é".repeat(70_000), "\ud800"),
   );
   let runs = 0;
+  /** Files laid aside that this process holds open. */
+  const heldOpen = () =>
+    readdirSync("/proc/self/fd").flatMap((fd) => {
+      try {
+        const file = readlinkSync(`/proc/self/fd/${fd}`);
+        return file.startsWith(join(folder, "file-")) ? [file] : [];
+      } catch {
+        // Closed since.
+        return [];
+      }
+    });
   await fc.assert(
     fc.asyncProperty(fc.array(fc.tuple(fc.constantFrom("cars", "places"), name)), async (things) => {
       const aside = new Aside(join(folder, `file-${runs++}`));
@@ -217,10 +233,16 @@ test("things laid aside come back in their order, whatever they are called and h
         expect(back).toEqual(things.filter(([one]) => one === kind).map(([, text]) => of(text)));
       }
       aside.drop();
+      expect(heldOpen()).toEqual([]);
       expect(readdirSync(folder).filter((one) => one.startsWith("file-"))).toEqual([]);
     }),
     { numRuns: 60 },
   );
+  const aside = new Aside(join(folder, "file-y"));
+  aside.put("cars", { key: "k", parent: null, spec: { text: "x".repeat(100_000) } });
+  // Not held until it is asked for.
+  expect(statSync(join(folder, "file-y.cars")).size).toBeGreaterThan(100_000);
+  aside.drop();
   writeFileSync(join(folder, "file-x.cars"), "another's");
   expect(() => new Aside(join(folder, "file-x")).put("cars", { key: "k", parent: null, spec: {} })).toThrow(
     /EEXIST/,

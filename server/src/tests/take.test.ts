@@ -139,6 +139,8 @@ describe("a household file taken in", () => {
     const [car] = file.cars;
     file.cars = [...file.cars, ...Array.from({ length: 4_000 }, (_, i) => ({ ...car!, key: `more-${i}` }))];
     const agent = call();
+    const { Arrival } = await import("../database");
+    const things = jest.spyOn(Arrival.prototype, "things");
     let done = false;
     const taking = agent
       .post("/api/take")
@@ -160,6 +162,12 @@ describe("a household file taken in", () => {
     }
     const taken = await taking;
     expect(taken.status).toBe(201);
+    const written = things.mock.calls.map(([, , some]) => some.length);
+    things.mockRestore();
+    expect(Math.max(...written)).toBeLessThanOrEqual(500);
+    expect(written.reduce((a, b) => a + b)).toBe(
+      KIND_NAMES.reduce((n, kind) => n + (file[kind] as []).length, 0),
+    );
     // A dozen at the least: each in a turn between two of the import.
     expect(meanwhile).toBeGreaterThan(12);
     const garage = (await agent.get(`/api/households/${(taken.body as { id: string }).id}/garage`))
