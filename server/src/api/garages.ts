@@ -5,7 +5,7 @@ import { gzip as zlibGzip } from "node:zlib";
 import type { EntityManager } from "@mikro-orm/core";
 import type { EntityManager as SqlManager } from "@mikro-orm/libsql";
 import { KIND_NAMES, KINDS, type Garage, type Kept, type Kind, type Unread } from "@kettleback/core";
-import { EARLIEST, paged, readAsItIs, specOf, tableOf, type Paged } from "../database";
+import { EARLIEST, paged, readAsItIs, specOf, tableOf, writesOf, type Paged, type Writes } from "../database";
 import { turns } from "../take/turn";
 import { householdOf } from "./keep";
 import { notFound } from "./problem";
@@ -69,8 +69,13 @@ export interface GarageRead {
 
 interface Remembered {
   readonly rows: Map<string, Judged>;
-  /** What was read last, of which heads, and how many rows had been written by then. */
-  read?: { readonly heads: string; readonly written: number; readonly value: GarageRead };
+  /** What was read last, of which heads, and what had been written by then. */
+  read?: {
+    readonly heads: string;
+    readonly writes: Writes;
+    readonly begun: number;
+    readonly value: GarageRead;
+  };
   reading?: Promise<GarageRead> | undefined;
   /** What begins once the one that is read now is, for all who have asked meanwhile. */
   next?: Promise<GarageRead> | undefined;
@@ -125,34 +130,29 @@ export class Garages {
     return heads;
   }
 
-  /** How many rows were written since the database was opened: where that is as it was, so is everything. */
-  private async written(): Promise<number> {
-    const [found] = await (this.em() as SqlManager).execute<{ n: number }[]>("select total_changes() as n");
-    return found!.n;
-  }
-
   private async readAnew(household: string, own: Remembered): Promise<GarageRead> {
     for (let i = 0; ; i++) {
-      const written = await this.written();
-      if (own.read?.written === written) return own.read.value;
+      const writes = writesOf(this.em());
+      const { begun } = writes;
+      if (own.read?.writes === writes && own.read.begun === begun) return own.read.value;
       const heads = await this.heads(household);
       await afterOthers();
       const lines = heads.map(lineOf).join("\n");
       if (own.read?.heads === lines) {
-        own.read = { ...own.read, written };
+        own.read = { ...own.read, writes, begun };
         return own.read.value;
       }
       await afterOthers();
       const missing = heads.filter((row) => !isSame(own.rows.get(nameOf(row)), row));
       await this.describe(missing, own.rows);
       // Something was written while it was read: it is looked at anew, and what was read already is read.
-      if ((await this.written()) !== written && i < MOST_TRIES) continue;
+      if (writes.begun !== begun && i < MOST_TRIES) continue;
       await afterOthers();
       const there = new Set(heads.map(nameOf));
       for (const name of own.rows.keys()) if (!there.has(name)) own.rows.delete(name);
       await afterOthers();
       const value = { ...(await together(heads, own.rows)), etag: this.etagOf(lines) };
-      own.read = { heads: lines, written, value };
+      own.read = { heads: lines, writes, begun, value };
       return value;
     }
   }

@@ -11,3 +11,4 @@ export * from "./entities";
 export * from "./seed";
 export * from "./recorded";
 export * from "./reading";
+export * from "./writes";

@@ -4,6 +4,7 @@ import type { AddressInfo, Socket } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import fc from "fast-check";
+import type { AbstractSqlConnection } from "@mikro-orm/libsql";
 import pino from "pino";
 import request from "supertest";
 import { KIND_NAMES, type Garage } from "@kettleback/core";
@@ -349,6 +350,32 @@ describe("a garage", () => {
       .post("/api/households/larch-hollow/places")
       .send({ spec: { name: "elsewhere" }, parentId: null });
     expect((await get(latest)).status).toBe(304);
+  });
+
+  test("that nothing was written to since is told without a question to the database; after any kind of write it is read", async () => {
+    const agent = call();
+    const get = async () => (await agent.get("/api/households/fallow-quay/garage")).body as Garage;
+    await get();
+    const asked: string[] = [];
+    const knex = (keeper.em.getConnection() as AbstractSqlConnection).getKnex();
+    knex.on("query", ({ sql }: { sql: string }) => asked.push(sql));
+    await get();
+    expect(asked).toEqual([]);
+    const em = keeper.em.fork();
+    await em.getConnection().execute("update car set version = version + 1");
+    await get();
+    expect(asked.length).toBeGreaterThan(5);
+    await em.transactional(async (tx) => {
+      await tx.getConnection().execute("delete from session", [], "run", tx.getTransactionContext());
+    });
+    asked.length = 0;
+    await get();
+    expect(asked.length).toBeGreaterThan(5);
+    // What is only read is no write.
+    await em.getConnection().execute(" Select * from car");
+    asked.length = 0;
+    await get();
+    expect(asked).toEqual([]);
   });
 
   test("tells what a thing belongs to as it is, though the thing itself was not written", async () => {
