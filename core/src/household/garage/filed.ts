@@ -42,43 +42,50 @@ interface Found {
   readonly message: string;
 }
 
-/** Of each kind the keys of its things and of what they belong to, in their order. */
-export type FiledKeys = Readonly<Record<Kind, readonly Pick<Filed, "key" | "parent">[]>>;
-
 /**
  * What is wrong between things that are right in themselves: keys that come twice, and parents that are not in the file.
- * A path or a line-up may name what is gone: it says so when it is opened.
+ * They are looked at as they come, so that nothing is left to be gone through at the end but parents. A path or a line-up
+ * may name what is gone: it says so when it is opened.
  */
-export const wrongKeys = (keys: FiledKeys): readonly Found[] => [...doubled(keys), ...lost(keys)];
+export class KeyCheck {
+  private readonly keys = Object.fromEntries(
+    KIND_NAMES.map((kind) => [kind, new Set()]),
+  ) as unknown as Record<Kind, Set<string>>;
+  private readonly doubled: { readonly kind: Kind; readonly at: number; readonly key: string }[] = [];
+  private readonly parents: { readonly kind: Kind; readonly at: number; readonly parent: string }[] = [];
 
-const doubled = (things: FiledKeys): Found[] =>
-  KIND_NAMES.flatMap((kind) => {
-    const seen = new Set<string>();
-    return things[kind].flatMap(({ key }, i): Found[] => {
-      const twice = seen.has(key);
-      seen.add(key);
-      return twice ? [{ field: [kind, i, "key"], message: `"${key}" comes twice` }] : [];
+  /** A thing of a kind at its place in the list. */
+  add(kind: Kind, at: number, { key, parent }: Pick<Filed, "key" | "parent">): void {
+    if (this.keys[kind].has(key)) this.doubled.push({ kind, at, key });
+    this.keys[kind].add(key);
+    if (parent !== null) this.parents.push({ kind, at, parent });
+  }
+
+  /** What is wrong, once all things were added: kind by kind as they are filed, keys before parents. */
+  wrong(): Found[] {
+    const twice = inOrder(this.doubled).map(({ kind, at, key }) => ({
+      field: [kind, at, "key"],
+      message: `"${key}" comes twice`,
+    }));
+    const lost = this.parents.filter(({ kind, parent }) => {
+      const { parent: belongs } = kindRow(kind);
+      return belongs === null || !this.keys[belongs].has(parent);
     });
-  });
+    return [
+      ...twice,
+      ...inOrder(lost).map(({ kind, at }) => ({ field: [kind, at, "parent"], message: lostMessage(kind) })),
+    ];
+  }
+}
 
-function lost(things: FiledKeys): Found[] {
-  const there = new Set(KIND_NAMES.flatMap((kind) => things[kind].map(({ key }) => `${kind} ${key}`)));
-  return KIND_NAMES.flatMap((kind) => {
-    const { parent: belongs, one } = kindRow(kind);
-    return things[kind].flatMap(({ parent }, i): Found[] =>
-      parent === null || (belongs !== null && there.has(`${belongs} ${parent}`))
-        ? []
-        : [
-            {
-              field: [kind, i, "parent"],
-              message:
-                belongs === null
-                  ? `a ${one} belongs to nothing: leave it null`
-                  : `accepted: the key of a ${kindRow(belongs).one} in this file`,
-            },
-          ],
-    );
-  });
+const inOrder = <T extends { readonly kind: Kind; readonly at: number }>(found: readonly T[]): T[] =>
+  found.toSorted((a, b) => KIND_NAMES.indexOf(a.kind) - KIND_NAMES.indexOf(b.kind) || a.at - b.at);
+
+function lostMessage(kind: Kind): string {
+  const { parent: belongs, one } = kindRow(kind);
+  return belongs === null
+    ? `a ${one} belongs to nothing: leave it null`
+    : `accepted: the key of a ${kindRow(belongs).one} in this file`;
 }
 
 /** A filed thing with its description brought up to this version; what is no thing is left for the schema to refuse. */

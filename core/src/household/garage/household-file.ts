@@ -8,15 +8,7 @@ import {
 } from "../../things/documents";
 import { householdSchema, type Household } from "../../things/parts";
 import { sessionsOfSeries } from "./before-4";
-import {
-  filedSchema,
-  filedSessionSchema,
-  KEY_OF_ITS_OWN,
-  withSpec,
-  wrongKeys,
-  type Filed,
-  type FiledKeys,
-} from "./filed";
+import { filedSchema, filedSessionSchema, KEY_OF_ITS_OWN, KeyCheck, withSpec, type Filed } from "./filed";
 import { fileKeys } from "./file-keys";
 import { KIND_NAMES, KINDS, type Garage, type Kind } from "./kinds";
 import type { FiledSession } from "../../answers/record";
@@ -70,8 +62,10 @@ const documentSchema = z
   .superRefine((document, ctx) => {
     // What belongs to what is a question once everything is what it should be.
     if (ctx.issues.length > 0) return;
-    for (const { field, message } of wrongKeys(document as FiledKeys))
-      ctx.addIssue({ code: "custom", path: field, message });
+    const check = new KeyCheck();
+    for (const kind of KIND_NAMES)
+      (document as Record<Kind, readonly Filed[]>)[kind].forEach((thing, at) => check.add(kind, at, thing));
+    for (const { field, message } of check.wrong()) ctx.addIssue({ code: "custom", path: field, message });
   });
 
 /** How many things there are, before each is judged. */

@@ -4,22 +4,16 @@ import {
   filedSchema,
   filedSessionSchema,
   KEY_OF_ITS_OWN,
+  KeyCheck,
   MOMENTS_RISE,
   withSpec,
-  wrongKeys,
   type Filed,
 } from "./filed";
 import { judgeHousehold } from "./household-file";
-import { KIND_NAMES, KINDS, type Kind } from "./kinds";
+import { KINDS, type Kind } from "./kinds";
 
 /** Problems that are kept: a file of a million readings can have as many. */
 const MOST_KEPT = 1_000;
-
-/** Things of each kind, to be added to. */
-type Growing<T> = Record<Kind, T[]>;
-
-const ofEach = <T>(): Growing<T> =>
-  Object.fromEntries(KIND_NAMES.map((kind) => [kind, []])) as unknown as Growing<T>;
 
 /**
  * Judges a household file of this version a piece at a time, so that one of any size is never in memory whole. What it
@@ -29,7 +23,7 @@ export class HouseholdJudge {
   private readonly fields: Record<string, unknown> = {};
   private readonly found: FieldProblem[] = [];
   private more = 0;
-  private readonly keys = ofEach<Pick<Filed, "key" | "parent">>();
+  private readonly keys = new KeyCheck();
   private readonly sessionKeys = new Set<string>();
   private readonly told = new Set<string>();
   private last: { readonly session: number; readonly at: number } = { session: -1, at: -Infinity };
@@ -64,7 +58,7 @@ export class HouseholdJudge {
     const schema = filedSchema(kind);
     const parsed = schema.safeParse(withSpec(raw, KINDS[kind].part, SPEC_VERSION));
     if (parsed.success) {
-      this.keys[kind].push({ key: parsed.data.key, parent: parsed.data.parent });
+      this.keys.add(kind, at, parsed.data);
       return parsed.data;
     }
     this.sayOf(
@@ -113,7 +107,7 @@ export class HouseholdJudge {
     const all = [...own, ...this.found];
     if (this.more > 0) all.push({ field: "(document)", message: `and ${this.more} more` });
     if (all.length > 0) return all;
-    return wrongKeys(this.keys).map(({ field, message }) => ({ field: field.join("."), message }));
+    return this.keys.wrong().map(({ field, message }) => ({ field: field.join("."), message }));
   }
 }
 
