@@ -116,14 +116,9 @@ async function* pieces(reading: Reading, id: string, turn: () => Promise<void>):
 /**
  * All that a household keeps and has recorded, as the text of one open file, a piece at a time: however much it is, only a
  * piece of it is in memory, and others are let in between.
- * @param gone aborted when nobody waits for it any more
  */
-export async function* householdText(
-  reading: Reading,
-  id: string,
-  gone?: AbortSignal,
-): AsyncGenerator<string> {
-  const turn = turns(gone);
+export async function* householdText(reading: Reading, id: string): AsyncGenerator<string> {
+  const turn = turns();
   let text = "";
   for await (const piece of pieces(reading, id, turn)) {
     text += piece;

@@ -98,7 +98,7 @@ export function api({ orm, garages, events, keeper, central, devices }: ApiOptio
       const { name } = await filedHousehold(reading, req.params.household);
       res.attachment(`${name.toLowerCase().replace(/[^a-z0-9]+/g, "-") || "own"}.household.json`);
       res.type("application/json");
-      await pipeline(Readable.from(householdText(reading, req.params.household, keeper?.swapping)), res);
+      await pipeline(Readable.from(householdText(reading, req.params.household)), res);
     } finally {
       reading.close();
     }

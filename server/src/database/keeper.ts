@@ -70,9 +70,14 @@ export class Keeper {
     return this.swap.signal;
   }
 
-  /** All that is kept as it stands at this moment; of a file that has lost its name, as it is. */
+  /**
+   * All that is kept as it stands at this moment; of a file that has lost its name, as it is. It is let go of where another
+   * copy is put in place.
+   */
   reading(): Reading {
-    return fileAt(this.file) === this.own ? readAtOneMoment(this.file) : readAsItIs(this.em.fork());
+    return fileAt(this.file) === this.own
+      ? readAtOneMoment(this.file, this.swap.signal)
+      : readAsItIs(this.em.fork());
   }
 
   /** Counts somebody who reads or writes, until what is returned is called. */

@@ -8,8 +8,11 @@ export interface Reading {
   close(): void;
 }
 
-/** A database as it stands at this moment, whatever is written meanwhile: on a connection of its own. */
-export function readAtOneMoment(file: string): Reading {
+/**
+ * A database as it stands at this moment, whatever is written meanwhile: on a connection of its own.
+ * @param until aborted when it is to be let go of, whoever reads: nothing more is read then
+ */
+export function readAtOneMoment(file: string, until: AbortSignal): Reading {
   const own = new Database(file);
   const prepared = new Map<string, Database.Statement>();
   const statement = (sql: string): Database.Statement => {
@@ -17,17 +20,27 @@ export function readAtOneMoment(file: string): Reading {
     prepared.set(sql, known);
     return known;
   };
-  own.exec("pragma query_only = on; begin");
+  own.exec("pragma busy_timeout = 5000; pragma query_only = on; begin");
   // A transaction begins where it first reads.
   own.prepare("select 1 from household limit 1").all();
+  let open = true;
+  const close = () => {
+    if (!open) return;
+    open = false;
+    // Statements keep their connection for a while after it was closed, and with it that moment.
+    own.exec("rollback");
+    own.close();
+  };
+  until.addEventListener("abort", close, { once: true });
   return {
     // All rows of a statement: one that is left half way would hold on to that moment for good.
-    rows: <T>(sql: string, values: readonly unknown[]) =>
-      Promise.resolve(statement(sql).all(...values) as T[]),
+    rows: async <T>(sql: string, values: readonly unknown[]) => {
+      until.throwIfAborted();
+      return Promise.resolve(statement(sql).all(...values) as T[]);
+    },
     close: () => {
-      // Statements keep their connection for a while after it was closed, and with it that moment.
-      own.exec("rollback");
-      own.close();
+      until.removeEventListener("abort", close);
+      close();
     },
   };
 }
