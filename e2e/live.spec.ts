@@ -1,6 +1,6 @@
 import { RPCClient } from "ocpp-rpc";
 import type { Page } from "@playwright/test";
-import { expect, pick, testAlone, type Application } from "./application";
+import { expect, pick, testAlone, testKilled, type Application } from "./application";
 import { faults, HOME, shownKWh, StandIns } from "./stand-ins";
 
 const HALL = "Curlew at the co-op hall, left standing";
@@ -93,7 +93,7 @@ testAlone(
   },
 );
 
-testAlone(
+testKilled(
   "the server is killed while it charges: the charge point comes back, nothing it told is lost or counted twice",
   async ({ page, app }) => {
     const post = await StandIns.beside(app);

@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
-import { expect, test, testAlone } from "./application";
+import { expect, test, testAlone, testKilled } from "./application";
 
 const toLog = async (page: Page, view = "What was charged") => {
   await page.getByRole("link", { name: "Log", exact: true }).click();
@@ -11,7 +11,7 @@ const notice = (page: Page) => page.locator(".notice");
 const sidewards = (page: Page) =>
   page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
 
-testAlone(
+testKilled(
   "log one by hand in two taps, on a phone by keyboard, and find it after a crash; correct it, and take it out",
   async ({ page, app }) => {
     await page.setViewportSize({ width: 390, height: 844 });

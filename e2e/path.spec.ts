@@ -1,5 +1,5 @@
 import { readFileSync } from "node:fs";
-import { answer, expect, pick, test, testAlone, verdict } from "./application";
+import { answer, expect, pick, test, testAlone, testKilled, verdict } from "./application";
 
 test("where a path has many links their heads are short, and none is a word of the code", async ({
   page,
@@ -137,7 +137,7 @@ test("where the application itself does not come the page says so instead of sta
   );
 });
 
-testAlone("saved, killed without warning, started again: the path is still there", async ({ page, app }) => {
+testKilled("saved, killed without warning, started again: the path is still there", async ({ page, app }) => {
   await pick(page, "Place and outlet", "Slip · 32 A blue socket");
   await page.getByLabel("Target charge, per cent").fill("85");
   await page.getByRole("button", { name: "Save as…" }).click();
@@ -376,7 +376,7 @@ test("on a phone on its side the answer is in the first screen too", async ({ pa
   await expect(strip).toContainText(/kW/);
 });
 
-testAlone(
+testKilled(
   "started now and finished later, on a phone by keyboard: it survives a crash, rings in a calendar, is kept by two readings",
   async ({ page, app }) => {
     await page.setViewportSize({ width: 390, height: 844 });

@@ -107,6 +107,7 @@ export function build() {
 export function buildServer() {
   bundle("building the server", "server/src/main.ts", SERVER);
   bundle("building the stand-ins", "standins/src/main.ts", STANDINS);
+  bundle("building what serves the browser tests", "e2e/host.ts", "e2e/dist/host.mjs");
 }
 
 function bundle(what, from, to) {

@@ -5,7 +5,7 @@ import { gzip as zlibGzip } from "node:zlib";
 import type { EntityManager } from "@mikro-orm/core";
 import type { EntityManager as SqlManager } from "@mikro-orm/libsql";
 import { KIND_NAMES, KINDS, type Garage, type Kept, type Kind, type Unread } from "@kettleback/core";
-import { EARLIEST, paged, readAsItIs, specOf, tableOf, writesOf, type Paged, type Writes } from "../database";
+import { EARLIEST, paged, readAsItIs, specOf, tableOf, writesOf, type Paged } from "../database";
 import { turns } from "../take/turn";
 import { householdOf } from "./keep";
 import { notFound } from "./problem";
@@ -69,13 +69,8 @@ export interface GarageRead {
 
 interface Remembered {
   readonly rows: Map<string, Judged>;
-  /** What was read last, of which heads, and what had been written by then. */
-  read?: {
-    readonly heads: string;
-    readonly writes: Writes;
-    readonly begun: number;
-    readonly value: GarageRead;
-  };
+  /** What was read last, of which heads, and how many writes had been begun by then. */
+  read?: { readonly heads: string; readonly begun: number; readonly value: GarageRead };
   reading?: Promise<GarageRead> | undefined;
   /** What begins once the one that is read now is, for all who have asked meanwhile. */
   next?: Promise<GarageRead> | undefined;
@@ -134,12 +129,12 @@ export class Garages {
     for (let i = 0; ; i++) {
       const writes = writesOf(this.em());
       const { begun } = writes;
-      if (own.read?.writes === writes && own.read.begun === begun) return own.read.value;
+      if (own.read?.begun === begun) return own.read.value;
       const heads = await this.heads(household);
       await afterOthers();
       const lines = heads.map(lineOf).join("\n");
       if (own.read?.heads === lines) {
-        own.read = { ...own.read, writes, begun };
+        own.read = { ...own.read, begun };
         return own.read.value;
       }
       await afterOthers();
@@ -152,7 +147,7 @@ export class Garages {
       for (const name of own.rows.keys()) if (!there.has(name)) own.rows.delete(name);
       await afterOthers();
       const value = { ...(await together(heads, own.rows)), etag: this.etagOf(lines) };
-      own.read = { heads: lines, writes, begun, value };
+      own.read = { heads: lines, begun, value };
       return value;
     }
   }

@@ -183,6 +183,39 @@ describe("a household file going out", () => {
     expect(await canEmptyLog()).toBe(true);
   });
 
+  test("has every thing, session and reading, however many were made at one moment, and whenever that was", async () => {
+    await manyCars();
+    const from = Date.UTC(2026, 0, 1);
+    const [session] = (await sql("select * from session where household_id = ? limit 1", [HOME])) as [
+      { id: number; spec: string; key: string },
+    ];
+    // Three pages of sessions that began at one moment, one before the first moment there is; two pages of readings and one.
+    await sql(
+      "insert into session (version, spec, spec_version, created_at, updated_at, household_id, began_at, key) " +
+        "select 1, ?, 4, 0, 0, ?, iif(value = 0, -1000, 1000), 'many-' || value from json_each(?)",
+      [session.spec, HOME, JSON.stringify(Array.from({ length: 250 }, (_, i) => i))],
+    );
+    await sql("update car set created_at = -1 where id = 'many-3'");
+    await sql("delete from sample where session_id = ?", [session.id]);
+    await sql("insert into sample (session_id, at, watts) select ?, value, 7 from json_each(?)", [
+      session.id,
+      JSON.stringify(Array.from({ length: 1_001 }, (_, i) => from + i)),
+    ]);
+    const text = await filed(HOME);
+    const file = parseHousehold(text);
+    if (!file.ok) throw new Error(file.problems[0]!.message);
+    const { things, sessions } = file.value;
+    const cars = (await call().get(`/api/households/${HOME}/garage`)).body as Garage;
+    expect(things.cars.map(({ spec }) => spec)).toEqual(cars.cars.map(({ spec }) => spec));
+    expect(things.cars.length).toBeGreaterThan(400);
+    const keys = sessions.map(({ spec }) => spec.key).filter((key) => key.startsWith("many-"));
+    expect(keys).toEqual(Array.from({ length: 250 }, (_, i) => `many-${i}`));
+    const { samples } = sessions.find(({ spec }) => spec.key === session.key)!;
+    expect(samples.map(([at, watts]) => [at, watts])).toEqual(
+      Array.from({ length: 1_001 }, (_, i) => [from + i, 7]),
+    );
+  });
+
   test("is read in the order things were made without sorting them", async () => {
     await sql("update session set began_at = 0 where id = (select max(id) from session)");
     const asked = new Set<string>();

@@ -378,6 +378,26 @@ describe("a garage", () => {
     expect(asked).toEqual([]);
   });
 
+  test("is of one moment: what is written in one go while it is read is in it whole or not at all", async () => {
+    const em = keeper.em.fork();
+    const knex = (keeper.em.getConnection() as AbstractSqlConnection).getKnex();
+    let written: Promise<unknown> | undefined;
+    knex.on("query", ({ sql }: { sql: string }) => {
+      // Cars are read by now, places are not.
+      if (written || !/from `car` where id in/.test(sql)) return;
+      const of = "set version = version + 1, spec = json_set(spec, '$.name', 'All new')";
+      written = em.transactional(async (tx) => {
+        for (const table of ["car", "place"])
+          await tx.getConnection().execute(`update ${table} ${of}`, [], "run", tx.getTransactionContext());
+      });
+    });
+    const garage = (await call().get("/api/households/fallow-quay/garage")).body as Garage;
+    await written;
+    expect(written).toBeDefined();
+    const names = [...garage.cars, ...garage.places].map(({ spec }) => spec.name === "All new");
+    expect(new Set(names).size).toBe(1);
+  });
+
   test("tells what a thing belongs to as it is, though the thing itself was not written", async () => {
     const agent = call();
     const get = async () => (await agent.get("/api/households/fallow-quay/garage")).body as Garage;

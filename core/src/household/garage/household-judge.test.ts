@@ -126,6 +126,20 @@ test.each<[string, (document: Json) => Json]>([
   ["an unknown field", (d) => ({ ...d, extra: 1 })],
   ["a key twice", (d) => ({ ...d, cars: [...(d.cars as []), (d.cars as object[])[0]] })],
   [
+    "keys twice and parents that are not there, in a file the other way round",
+    (d) => {
+      const [car, place] = [(d.cars as object[])[0], (d.places as object[])[0]];
+      const lost = { ...place, parent: "none" };
+      const wrong = {
+        ...d,
+        cars: [car, car],
+        places: [lost, lost],
+        outlets: [{ ...(d.outlets as [object])[0], parent: "none" }],
+      };
+      return Object.fromEntries(Object.entries(wrong).reverse());
+    },
+  ],
+  [
     "a parent that is not there",
     (d) => ({ ...d, places: [{ ...(d.places as [object])[0], parent: "none" }] }),
   ],
