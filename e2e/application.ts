@@ -14,6 +14,9 @@ export class Host {
   private readonly waiting = new Map<number, (said: Said) => void>();
 
   constructor() {
+    this.child.once("exit", (code) => {
+      for (const [id, hear] of this.waiting) hear({ id, error: `what serves the tests ended with ${code}` });
+    });
     this.child.on("message", (said: Said) => {
       this.waiting.get(said.id)?.(said);
       this.waiting.delete(said.id);

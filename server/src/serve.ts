@@ -148,7 +148,10 @@ export async function serve(config: Config, log: Logger): Promise<Serving> {
   try {
     await open();
   } catch (lost) {
-    if (!(lost instanceof LostDatabaseError) || lost.copies.length === 0) throw lost;
+    if (!(lost instanceof LostDatabaseError) || lost.copies.length === 0) {
+      release();
+      throw lost;
+    }
     process.stderr.write(`${lost.message} Or open the address below and press the button there.\n`);
     lose(lost);
   }
@@ -159,6 +162,7 @@ export async function serve(config: Config, log: Logger): Promise<Serving> {
   });
   const { port } = await listen(server, config).catch(async (error: unknown) => {
     await keeper?.close();
+    release();
     throw error;
   });
   const here = all ? "127.0.0.1" : config.listen === "::1" ? "[::1]" : config.listen;

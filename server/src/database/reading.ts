@@ -14,24 +14,29 @@ export interface Reading {
  */
 export function readAtOneMoment(file: string, until: AbortSignal): Reading {
   const own = new Database(file);
+  let open = true;
+  const close = () => {
+    if (!open) return;
+    open = false;
+    // Statements keep their connection for a while after it was closed, and with it that moment.
+    if (own.inTransaction) own.exec("rollback");
+    own.close();
+  };
+  try {
+    own.exec("pragma busy_timeout = 5000; pragma query_only = on; begin");
+    // A transaction begins where it first reads.
+    own.prepare("select 1 from household limit 1").all();
+  } catch (error) {
+    close();
+    throw error;
+  }
+  until.addEventListener("abort", close, { once: true });
   const prepared = new Map<string, Database.Statement>();
   const statement = (sql: string): Database.Statement => {
     const known = prepared.get(sql) ?? own.prepare(sql);
     prepared.set(sql, known);
     return known;
   };
-  own.exec("pragma busy_timeout = 5000; pragma query_only = on; begin");
-  // A transaction begins where it first reads.
-  own.prepare("select 1 from household limit 1").all();
-  let open = true;
-  const close = () => {
-    if (!open) return;
-    open = false;
-    // Statements keep their connection for a while after it was closed, and with it that moment.
-    own.exec("rollback");
-    own.close();
-  };
-  until.addEventListener("abort", close, { once: true });
   return {
     // All rows of a statement: one that is left half way would hold on to that moment for good.
     rows: async <T>(sql: string, values: readonly unknown[]) => {
