@@ -178,6 +178,21 @@ test.each<[string, (document: Json) => Json]>([
   expect(told(fed(document).problems())).toEqual(told(whole.ok ? [] : whole.problems));
 });
 
+test("what is wrong between things is told kind by kind as they are filed, keys before parents, whatever order they came in", () => {
+  const judge = judgeInPieces();
+  const { format, version, household, cars, places } = fresh() as Json & Record<string, object[]>;
+  for (const [name, value] of Object.entries({ format, version, household })) judge.field(name, value);
+  const lost = { ...places![0], parent: "none" };
+  for (const at of [0, 1]) judge.thing("places", at, lost);
+  for (const at of [0, 1]) judge.thing("cars", at, cars![0]);
+  expect(judge.problems().map(({ field }) => field)).toEqual([
+    "cars.1.key",
+    "places.1.key",
+    "places.0.parent",
+    "places.1.parent",
+  ]);
+});
+
 test("a field of the document that comes twice is told once", () => {
   const judge = fed(fresh());
   judge.field("cars", []);
