@@ -64,6 +64,9 @@ export class Application {
       KETTLEBACK_DEMO: demo ? "1" : "0",
       KETTLEBACK_DB: join(this.folder, "kettleback.sqlite"),
       LOG_LEVEL: "error",
+      // Nobody answers there: neither another test's simulated devices nor those of a demo that runs meanwhile are read.
+      KETTLEBACK_STANDINS: "http://127.0.0.1:65535",
+      KETTLEBACK_STANDINS_MQTT: "mqtt://127.0.0.1:65535",
       ...env,
     };
     if (this.host) ({ address: this.address, stop: this.stop } = await this.host.serve(settings));

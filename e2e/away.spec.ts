@@ -1,8 +1,7 @@
-import { spawn, type ChildProcess } from "node:child_process";
 import { readFileSync } from "node:fs";
-import { join } from "node:path";
 import type { Page } from "@playwright/test";
 import { expect, pick, test, testAlone } from "./application";
+import { StandIns } from "./stand-ins";
 
 const toAway = async (page: Page, view = "What to pack") => {
   await page.getByRole("link", { name: "Away", exact: true }).click();
@@ -120,26 +119,11 @@ test("the bay: the post is moved by keys, and parking the other way round does w
   await expect(post).not.toHaveAttribute("aria-valuetext", "1.2 m across, 5.3 m into the bay");
 });
 
-/** The demo's simulated devices, on a port that is free. */
-async function standIns(): Promise<{ readonly child: ChildProcess; readonly address: string }> {
-  const child = spawn(process.execPath, ["standins/dist/main.mjs"], {
-    cwd: join(import.meta.dirname, ".."),
-    env: { ...process.env, STANDINS_PORT: "0" },
-    stdio: ["ignore", "pipe", "inherit"],
-  });
-  const address = await new Promise<string>((resolve) => {
-    child.stdout.on("data", (text: Buffer) => {
-      const found = /http:\/\/[^\s/]+/.exec(text.toString())?.[0];
-      if (found) resolve(found);
-    });
-  });
-  return { child, address };
-}
-
 testAlone(
   "posts near me: filtered, noted, read anew from the network, the note stays; a wrong token is said",
   async ({ page }) => {
-    const { child, address } = await standIns();
+    const standIns = await StandIns.start();
+    const { address } = standIns;
     try {
       await toAway(page, "Posts near me");
       await expect(verdict(page)).toContainText(
@@ -173,7 +157,7 @@ testAlone(
       await expect(page.getByText("It does not accept this token.")).toBeVisible();
       await expect(page.getByText(/12 posts, read just now/)).toBeVisible();
     } finally {
-      child.kill();
+      standIns.end();
     }
   },
 );

@@ -31,7 +31,7 @@ async function reachedAt(app: Application, id: string, address: string): Promise
 testAlone(
   "a meter at the outlet is read along: it has really started, the meter fails and is well again, and the log has what it counted",
   async ({ page, app }) => {
-    const standIns = await StandIns.beside(app);
+    const standIns = await StandIns.start(app);
     try {
       await reachedAt(app, "fq-boathouse-meter", standIns.mqtt);
       await page.reload();
@@ -78,7 +78,7 @@ testAlone(
 testAlone(
   "a car's own report tells the charge beside a charge point, and that it ends sooner than was asked for",
   async ({ page, app }) => {
-    const standIns = await StandIns.beside(app);
+    const standIns = await StandIns.start(app);
     try {
       await reachedAt(app, "fq-curlew-report", `${standIns.address}/curlew/reading`);
       await page.reload();
@@ -102,7 +102,7 @@ testAlone(
 testAlone(
   "a device is added by asking it: what it tells is said to be what, and it is kept",
   async ({ page, app }) => {
-    const standIns = await StandIns.beside(app);
+    const standIns = await StandIns.start(app);
     try {
       await page.goto(`${app.address}/garage/devices`);
       await page.getByRole("button", { name: "Add a device" }).click();
@@ -136,7 +136,7 @@ testAlone(
 testAlone(
   "a session at a public post is told by its network, late, and closed by the network's bill",
   async ({ page, app }) => {
-    const standIns = await StandIns.beside(app);
+    const standIns = await StandIns.start(app);
     try {
       await reachedAt(app, "fq-island-sessions", `${standIns.address}/island-network/versions`);
       await page.reload();

@@ -36,7 +36,7 @@ async function toTheHall(page: Page): Promise<void> {
 testAlone(
   "a session is started at the charge point, watched, a lost phase named, lowered, stopped, and lies in the log with what the register moved by",
   async ({ page, app }) => {
-    const post = await StandIns.beside(app);
+    const post = await StandIns.start(app);
     try {
       await toTheHall(page);
       await page.getByRole("button", { name: "Start Hall post" }).click();
@@ -96,7 +96,7 @@ testAlone(
 testKilled(
   "the server is killed while it charges: the charge point comes back, nothing it told is lost or counted twice",
   async ({ page, app }) => {
-    const post = await StandIns.beside(app);
+    const post = await StandIns.start(app);
     try {
       await toTheHall(page);
       await page.getByRole("button", { name: "Start Hall post" }).click();
@@ -130,7 +130,7 @@ testKilled(
 testAlone(
   "hours that are sent to the charge point are kept to, and it ends when they do; taken back it charges on",
   async ({ page, app }) => {
-    const post = await StandIns.beside(app);
+    const post = await StandIns.start(app);
     try {
       await toTheHall(page);
       await page.getByRole("button", { name: "Start Hall post" }).click();

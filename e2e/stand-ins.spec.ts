@@ -1,23 +1,5 @@
-import { spawn } from "node:child_process";
-import { join } from "node:path";
 import { expect, testAlone } from "./application";
-
-/** Starts the simulated devices as they are built; what comes back stops them. */
-async function standIns(): Promise<{ address: string; stop(): void }> {
-  const child = spawn(process.execPath, ["standins/dist/main.mjs"], {
-    cwd: join(import.meta.dirname, ".."),
-    env: { ...process.env, STANDINS_PORT: "0" },
-    stdio: ["ignore", "pipe", "inherit"],
-  });
-  const address = await new Promise<string>((resolve, reject) => {
-    child.stdout.on("data", (chunk: Buffer) => {
-      const found = /http:\/\/[^\s/]+/.exec(chunk.toString())?.[0];
-      if (found) resolve(found);
-    });
-    child.once("exit", (code) => reject(new Error(`the stand-ins stopped with ${code}`)));
-  });
-  return { address, stop: () => void child.kill() };
-}
+import { StandIns } from "./stand-ins";
 
 interface Reading {
   readonly at: string;
@@ -30,7 +12,7 @@ interface Reading {
 testAlone(
   "an hour at the simulated meter becomes a recorded session within seconds",
   async ({ app, request }) => {
-    const meter = await standIns();
+    const meter = await StandIns.start();
     try {
       const put = (path: string, data: object) => request.put(`${meter.address}${path}`, { data });
       const read = async () =>
@@ -80,7 +62,7 @@ testAlone(
       await put("/power-meter/fault", { fault: "garbled" });
       await expect(read()).rejects.toThrow();
     } finally {
-      meter.stop();
+      meter.end();
     }
   },
 );

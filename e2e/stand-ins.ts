@@ -16,22 +16,24 @@ export class StandIns {
     readonly mqtt: string,
   ) {}
 
-  static async beside(app: Application): Promise<StandIns> {
+  /** Starts them on ports that are free. @param app whose central system the charge point looks for; none where left out */
+  static async start(app?: Application): Promise<StandIns> {
     const child = spawn(process.execPath, ["standins/dist/main.mjs"], {
       cwd: join(import.meta.dirname, ".."),
       env: {
         ...process.env,
         STANDINS_PORT: "0",
         STANDINS_MQTT_PORT: "0",
-        STANDINS_CENTRAL: `${app.address.replace(/^http/, "ws")}/ocpp`,
+        ...(app ? { STANDINS_CENTRAL: `${app.address.replace(/^http/, "ws")}/ocpp` } : {}),
       },
       stdio: ["ignore", "pipe", "inherit"],
     });
-    const [address, mqtt] = await new Promise<[string, string]>((resolve) => {
+    const [address, mqtt] = await new Promise<[string, string]>((resolve, reject) => {
       child.stdout.on("data", (text: Buffer) => {
         const found = /(http:\/\/[^\s/]+).*(mqtt:\/\/\S+)/.exec(text.toString());
         if (found) resolve([found[1]!, found[2]!]);
       });
+      child.once("exit", (code) => reject(new Error(`the stand-ins stopped with ${code}`)));
     });
     return new StandIns(child, address, mqtt);
   }

@@ -107,6 +107,10 @@ export function build() {
 export function buildServer() {
   bundle("building the server", "server/src/main.ts", SERVER);
   bundle("building the stand-ins", "standins/src/main.ts", STANDINS);
+}
+
+/** Builds what serves the browser tests, many databases in one process. */
+export function buildHost() {
   bundle("building what serves the browser tests", "e2e/host.ts", "e2e/dist/host.mjs");
 }
 
@@ -154,6 +158,8 @@ export async function withDemoServer(use) {
     KETTLEBACK_DEMO: "1",
     KETTLEBACK_DB: database,
     LOG_LEVEL: "error",
+    // Nobody answers there: the devices of a demo that runs meanwhile are not read.
+    ...standInsIn({ STANDINS_PORT: 65535, STANDINS_MQTT_PORT: 65535 }),
   });
   child.removeAllListeners("exit");
   const stop = () => child.kill("SIGTERM");
@@ -169,6 +175,12 @@ export async function withDemoServer(use) {
   }
 }
 
+/** Where the server finds simulated devices that answer at ports of their own. */
+const standInsIn = ({ STANDINS_PORT, STANDINS_MQTT_PORT }) => ({
+  ...(STANDINS_PORT ? { KETTLEBACK_STANDINS: `http://127.0.0.1:${STANDINS_PORT}` } : {}),
+  ...(STANDINS_MQTT_PORT ? { KETTLEBACK_STANDINS_MQTT: `mqtt://127.0.0.1:${STANDINS_MQTT_PORT}` } : {}),
+});
+
 /**
  * Builds and serves a database until it is stopped.
  * @param word what is said beside the address
@@ -177,7 +189,9 @@ export async function withDemoServer(use) {
 export async function serve(env, word, beside = false) {
   ensurePackages();
   build();
-  const { child, address } = await startServer(env).catch(() => process.exit(1));
+  const { child, address } = await startServer({ ...standInsIn(process.env), ...env }).catch(() =>
+    process.exit(1),
+  );
   say(`open ${address} in a browser; ${word} Ctrl+C stops.`);
   if (beside) {
     const central = `${address.replace(/^http/, "ws").replace(/\/$/, "")}/ocpp`;

@@ -18,6 +18,7 @@ await withDemoServer(async (address) => {
   const central = `${address.replace(/^http/, "ws").replace(/\/$/, "")}/ocpp`;
   const { child, address: standIns } = await start(STANDINS, {
     STANDINS_PORT: "0",
+    STANDINS_MQTT_PORT: "0",
     STANDINS_CENTRAL: central,
   });
   child.removeAllListeners("exit");

@@ -6,6 +6,7 @@ import { join, relative } from "node:path";
 import { stripVTControlCharacters } from "node:util";
 import {
   build,
+  buildHost,
   CHROMIUM,
   ensureChromium,
   ensurePackages,
@@ -75,6 +76,7 @@ counts.passed += laws.numPassedTests;
 counts.failed += laws.numFailedTests + laws.numRuntimeErrorTestSuites;
 
 build();
+buildHost();
 say("browser tests");
 const browserReport = join(reports, "browser.json");
 const browserCode = run(

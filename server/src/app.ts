@@ -8,6 +8,7 @@ import { Events, eventsApi } from "./api/events";
 import { Garages } from "./api/garages";
 import { api } from "./api/router";
 import { standIns } from "./outside/stand-ins";
+import type { StandInsAt } from "./outside/stand-ins-at";
 import { pagesOf } from "./pages";
 import { busy, sendProblems } from "./api/problem";
 import type { Keeper } from "./database";
@@ -42,7 +43,7 @@ export interface AppOptions {
   /** What reads one's devices while a session goes on; one of its own, which reads nothing, where nothing is said. */
   readonly devices?: Devices;
   /** Where the demo's simulated devices answer; left out outside the demo. */
-  readonly standInsAt?: string | undefined;
+  readonly standInsAt?: StandInsAt | undefined;
   /** Asks everybody for the passphrase; left out on loopback. */
   readonly door?: Door | undefined;
 }
@@ -83,8 +84,8 @@ export function createApp({
   const small = json(BODY_LIMIT);
   // A household file is read as it comes.
   app.use("/api", (req, res, next) => (req.path === "/take" ? next() : small(req, res, next)));
-  app.use("/api/stand-ins", noStore, small, standIns(standInsAt ?? null));
-  app.use("/api", noStore, api({ orm, garages, events, keeper, central, devices }));
+  app.use("/api/stand-ins", noStore, small, standIns(standInsAt?.http ?? null));
+  app.use("/api", noStore, api({ orm, garages, events, keeper, central, devices, standInsAt }));
   if (pages && existsSync(join(pages, "index.html"))) app.use(pagesOf(pages));
   app.use(sendProblems(log));
   return app;

@@ -1,6 +1,7 @@
 import { isIP } from "node:net";
 import { resolve } from "node:path";
 import { z } from "zod";
+import { STANDINS_AT, type StandInsAt } from "./outside/stand-ins-at";
 import { readTls, type TlsFiles } from "./safety/tls";
 import { asHost, isAll, isLoopback } from "./safety/names";
 
@@ -43,7 +44,13 @@ const schema = z.object({
     .regex(/^http:\/\/127\.0\.0\.1:\d{1,5}$/, {
       error: "KETTLEBACK_STANDINS: accepted: an address of this machine such as http://127.0.0.1:4182",
     })
-    .default("http://127.0.0.1:4182"),
+    .default(STANDINS_AT.http),
+  KETTLEBACK_STANDINS_MQTT: z
+    .string()
+    .regex(/^mqtt:\/\/127\.0\.0\.1:\d{1,5}$/, {
+      error: "KETTLEBACK_STANDINS_MQTT: accepted: a broker of this machine such as mqtt://127.0.0.1:4183",
+    })
+    .default(STANDINS_AT.mqtt),
   KETTLEBACK_DEMO: z.enum(["0", "1"], { error: "KETTLEBACK_DEMO: accepted: 0 or 1" }).default("0"),
 });
 
@@ -55,7 +62,7 @@ export interface Config {
   /** Put the demo households into an empty database. */
   readonly demo: boolean;
   /** Where the demo's simulated devices answer. */
-  readonly standIns: string;
+  readonly standIns: StandInsAt;
   /** The address it listens on. */
   readonly listen: string;
   /** Asked of everybody where it listens wider than loopback; null there. */
@@ -82,7 +89,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     database: resolve(KETTLEBACK_DB),
     pages: resolve(KETTLEBACK_PAGES),
     demo: KETTLEBACK_DEMO === "1",
-    standIns: result.data.KETTLEBACK_STANDINS,
+    standIns: { http: result.data.KETTLEBACK_STANDINS, mqtt: result.data.KETTLEBACK_STANDINS_MQTT },
     listen: KETTLEBACK_LISTEN,
     passphrase: wide ? KETTLEBACK_PASSPHRASE! : null,
     hosts: wide

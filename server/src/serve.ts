@@ -122,7 +122,7 @@ export async function serve(config: Config, log: Logger): Promise<Serving> {
   const open = async () => {
     const opened = await Keeper.open(database);
     keeper = opened;
-    if (config.demo) await seedDemo(opened.em.fork(), config.passphrase === null);
+    if (config.demo) await seedDemo(opened.em.fork(), config.passphrase === null, config.standIns);
     opened.startCopying((trouble) => log.warn(trouble));
     opened.onLost = (lost) => {
       log.error(lost.message);

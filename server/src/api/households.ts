@@ -3,6 +3,7 @@ import type { EntityManager } from "@mikro-orm/core";
 import { SPEC_VERSION, type Household, type Kept, type Plan } from "@kettleback/core";
 import { DEMO_GARAGES } from "@kettleback/core/demo";
 import { HouseholdRow, persistDemo } from "../database";
+import type { StandInsAt } from "../outside/stand-ins-at";
 import { importPlan } from "./import-plan";
 import { addTo, householdOf, readHousehold, requireVersion, type UnreadHousehold } from "./keep";
 import { notFound } from "./problem";
@@ -59,13 +60,13 @@ export const setHouseholdDeleted = (
   });
 
 /** Puts the demo's households in beside one's own, as they were made or, taken out before, as they were left. */
-export const putDemo = (em: EntityManager): ReturnType<typeof householdsOf> =>
+export const putDemo = (em: EntityManager, at?: StandInsAt): ReturnType<typeof householdsOf> =>
   em.transactional(async (tx) => {
     let moment = Date.now();
     for (const garage of DEMO_GARAGES) {
       const row = await tx.findOne(HouseholdRow, { id: garage.household.id });
       if (row) row.deletedAt = null;
-      else await persistDemo(tx, garage, () => new Date(moment++));
+      else await persistDemo(tx, garage, () => new Date(moment++), at);
     }
     await tx.flush();
     return householdsOf(tx);

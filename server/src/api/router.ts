@@ -19,6 +19,7 @@ import { add, change, householdOf, requireVersion, setDeleted, type Address } fr
 import { importPlan } from "./import-plan";
 import { forget, keepFile, networksOf, networkText, readAndKeep } from "./networks";
 import { busy, notFound, parsed, refused, unknownAddress } from "./problem";
+import type { StandInsAt } from "../outside/stand-ins-at";
 import { goneWith } from "../safety/gone";
 import * as asked from "./requests";
 import {
@@ -56,13 +57,15 @@ export interface ApiOptions {
   readonly keeper?: Keeper | undefined;
   readonly central: Central;
   readonly devices: Devices;
+  /** Where the demo's simulated devices answer; the usual addresses where nothing is said. */
+  readonly standInsAt?: StandInsAt | undefined;
 }
 
 /** A garage from so many bytes on is sent compressed. */
 const LARGE = 16 * 1024;
 
 /** The interface under /api. Every request works on its own entity manager. */
-export function api({ orm, garages, events, keeper, central, devices }: ApiOptions): Router {
+export function api({ orm, garages, events, keeper, central, devices, standInsAt }: ApiOptions): Router {
   const router = Router();
   const em = () => orm.em.fork();
 
@@ -137,7 +140,7 @@ export function api({ orm, garages, events, keeper, central, devices }: ApiOptio
     res.json(keeper.copies());
   });
 
-  router.post("/demo", async (_req, res) => void res.status(201).json(await putDemo(em())));
+  router.post("/demo", async (_req, res) => void res.status(201).json(await putDemo(em(), standInsAt)));
 
   router.get("/households/:household/garage", async (req, res) => {
     const { text, compressed, etag } = await garages.read(req.params.household);

@@ -8,6 +8,7 @@ import {
   ocpiLocations,
   type DemoNetwork,
 } from "@kettleback/core/demo";
+import { STANDINS_AT, type StandInsAt } from "../outside/stand-ins-at";
 import { hashOf } from "../safety/point-password";
 import { ENTITY_OF, HouseholdRow, LineEntity, NetworkEntity } from "./entities";
 import { takeSessions } from "./recorded";
@@ -15,22 +16,28 @@ import { takeSessions } from "./recorded";
 /**
  * Puts the demo households into an empty database, in one transaction; does nothing to one that has households.
  * @param letsIn whether its charge point comes in by the password everybody knows: on this machine alone
+ * @param at where its simulated devices answer
  */
-export async function seedDemo(em: EntityManager, letsIn = true): Promise<void> {
+export async function seedDemo(em: EntityManager, letsIn = true, at = STANDINS_AT): Promise<void> {
   await em.transactional(async (tx) => {
     if ((await tx.count(HouseholdRow)) > 0) return;
     let moment = Date.now();
     // Things are shown in the order they were made: each gets a moment of its own.
-    for (const garage of DEMO_GARAGES) await persistDemo(tx, garage, () => new Date(moment++));
+    for (const garage of DEMO_GARAGES) await persistDemo(tx, garage, () => new Date(moment++), at);
     if (letsIn) await persistLine(tx);
   });
 }
 
 /** Makes the rows of a demo household, what it recorded, and the public network around it as if it had just been read. */
-export async function persistDemo(tx: EntityManager, garage: Garage, next: () => Date): Promise<void> {
-  persistGarage(tx, garage, next);
+export async function persistDemo(
+  tx: EntityManager,
+  garage: Garage,
+  next: () => Date,
+  at = STANDINS_AT,
+): Promise<void> {
+  persistGarage(tx, reachedAt(garage, at), next);
   const { id } = garage.household;
-  if (id in DEMO_NETWORKS) persistNetwork(tx, id, DEMO_NETWORKS[id as keyof typeof DEMO_NETWORKS]);
+  if (id in DEMO_NETWORKS) persistNetwork(tx, id, DEMO_NETWORKS[id as keyof typeof DEMO_NETWORKS], at);
   const sessions = demoSessions()[id];
   if (!sessions) return;
   // What a session belongs to has to be there.
@@ -45,9 +52,20 @@ async function persistLine(tx: EntityManager): Promise<void> {
   tx.persist(tx.create(LineEntity, { id, hash: await hashOf(password) } as never));
 }
 
-/** Where the demo's networks answer once its stand-ins run. */
-const STANDINS_AT = "http://127.0.0.1:4182";
-function persistNetwork(tx: EntityManager, household: string, network: DemoNetwork): void {
+/** The devices of a demo household, asked where they answer here. */
+function reachedAt(garage: Garage, at: StandInsAt): Garage {
+  const moved = (address: string) =>
+    address.replace(STANDINS_AT.http, at.http).replace(STANDINS_AT.mqtt, at.mqtt);
+  return {
+    ...garage,
+    devices: garage.devices.map((row) => {
+      const { reach } = row.spec;
+      return { ...row, spec: { ...row.spec, reach: { ...reach, address: moved(reach.address) } } };
+    }),
+  };
+}
+
+function persistNetwork(tx: EntityManager, household: string, network: DemoNetwork, at: StandInsAt): void {
   const readAt = new Date();
   const locations = ocpiLocations(network, readAt.getTime());
   tx.persist(
@@ -55,7 +73,7 @@ function persistNetwork(tx: EntityManager, household: string, network: DemoNetwo
       id: `${household}-network`,
       household,
       name: network.name,
-      address: `${STANDINS_AT}/${network.standIn}/versions`,
+      address: `${at.http}/${network.standIn}/versions`,
       readAt,
       locations: locations.length,
       data: JSON.stringify({ locations, tariffs: network.tariffs }),

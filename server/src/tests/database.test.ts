@@ -1,13 +1,17 @@
 import { mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import type { MikroORM } from "@mikro-orm/core";
 import Database from "libsql";
+import pino from "pino";
+import request from "supertest";
 import { flatTariff, isRefusal, parseHousehold, planOf, solvePlan, startLineup } from "@kettleback/core";
 import { fallowQuay } from "@kettleback/core/demo";
 import { garageOf } from "../api/garage";
 import { householdText } from "../api/household-file";
+import { createApp } from "../app";
 import { readConfig } from "../config";
-import { NewerDatabaseError, openDatabase, readAsItIs, seedDemo } from "../database";
+import { NetworkEntity, NewerDatabaseError, openDatabase, readAsItIs, seedDemo } from "../database";
 
 // What is kept is written to a real disk, which may be slow.
 
@@ -49,6 +53,45 @@ test("settings out of range are named", () => {
   expect(() => readConfig({ PORT: "99999" })).toThrow("PORT: accepted: 0 to 65535");
   expect(() => readConfig({ PORT: "x" })).toThrow("PORT");
   expect(readConfig({}).port).toBe(4180);
+  expect(() => readConfig({ KETTLEBACK_STANDINS_MQTT: "mqtt://10.0.0.7:4183" })).toThrow(
+    "KETTLEBACK_STANDINS_MQTT: accepted: a broker of this machine such as mqtt://127.0.0.1:4183",
+  );
+});
+
+test("simulated devices at ports of their own: the demo's devices and networks are asked there", async () => {
+  const addressesIn = async (orm: MikroORM) => {
+    const em = orm.em.fork();
+    const { devices } = await garageOf(em, "fallow-quay");
+    const networks = await em.find(NetworkEntity, {}, { orderBy: { id: "asc" } });
+    return [...devices.map(({ spec }) => spec.reach.address), ...networks.map(({ address }) => address)];
+  };
+  const seeded = async (settings: NodeJS.ProcessEnv, viaPage: boolean) => {
+    const orm = await openDatabase(":memory:");
+    const { standIns } = readConfig(settings);
+    if (viaPage) {
+      const app = createApp({ orm, log: pino({ level: "silent" }), standInsAt: standIns });
+      const put = await request(app).post("/api/demo").set("Host", "127.0.0.1:4180").send({});
+      expect(put.status).toBe(201);
+    } else await seedDemo(orm.em.fork(), true, standIns);
+    const found = await addressesIn(orm);
+    await orm.close(true);
+    return found;
+  };
+  const at = (http: string, mqtt: string) => [
+    mqtt,
+    `${http}/curlew/reading`,
+    `${http}/island-network/versions`,
+    `${http}/island-network/versions`,
+    `${http}/hill-network/versions`,
+  ];
+  const own = {
+    KETTLEBACK_STANDINS: "http://127.0.0.1:50998",
+    KETTLEBACK_STANDINS_MQTT: "mqtt://127.0.0.1:50999",
+  };
+  for (const viaPage of [false, true]) {
+    expect(await seeded({}, viaPage)).toEqual(at("http://127.0.0.1:4182", "mqtt://127.0.0.1:4183"));
+    expect(await seeded(own, viaPage)).toEqual(at("http://127.0.0.1:50998", "mqtt://127.0.0.1:50999"));
+  }
 });
 
 /** A release's own dump, put into a file as it was. */

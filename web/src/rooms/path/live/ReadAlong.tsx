@@ -2,10 +2,13 @@ import type { Device, Kept } from "@kettleback/core";
 import { listText } from "../../../format/words";
 import { StandInPanel, type SimulatedName } from "./StandInPanel";
 
-/** Which stand-in of the demo answers at an address; null where none does. */
-function simulatedAt(address: string): SimulatedName | null {
-  if (/^mqtt:\/\/127\.0\.0\.1:4183$/.test(address)) return "power-meter";
-  return /^http:\/\/127\.0\.0\.1:4182\/island-network\//.test(address) ? "island-network" : null;
+/** Which stand-in of the demo tells in that way, at whatever port of this machine; null where none does. */
+function simulatedBy(reach: Device["reach"]): SimulatedName | null {
+  if (reach.kind === "mqtt")
+    return /^mqtt:\/\/127\.0\.0\.1:\d+$/.test(reach.address) && reach.topic === "boathouse/meter"
+      ? "power-meter"
+      : null;
+  return /^http:\/\/127\.0\.0\.1:\d+\/island-network\//.test(reach.address) ? "island-network" : null;
 }
 
 interface Props {
@@ -26,7 +29,7 @@ export default function ReadAlong({ devices, runs }: Props) {
         </p>
       )}
       {devices.map(({ id, spec: { reach } }) => {
-        const simulated = simulatedAt(reach.address);
+        const simulated = simulatedBy(reach);
         return simulated && <StandInPanel key={id} of={simulated} />;
       })}
     </>

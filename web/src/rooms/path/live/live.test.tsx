@@ -558,10 +558,10 @@ describe("devices that will be read along", () => {
     parentId: null,
     spec: { name, of: { kind: "cars", id: "car" }, reach, fields: [] },
   });
-  const standIns = (name: string): StandIns => ({
+  const standIns = (...names: string[]): StandIns => ({
     now: "2026-11-23T18:10:00Z",
     speed: 60,
-    devices: [{ name, what: "a stand-in", fault: "silent" }],
+    devices: names.map((name) => ({ name, what: "a stand-in", fault: "silent" })),
     faults: { none: "answers as it should", silent: "never answers" },
     troubles: { none: "charges as it should", stops: "stops in the middle" },
     trouble: "none",
@@ -582,6 +582,50 @@ describe("devices that will be read along", () => {
     everySeconds: 60,
   });
   const own = device("Own", { kind: "http", address: "http://10.0.0.7:4182/", everySeconds: 60 });
+
+  test.each([
+    ["its usual port", meter],
+    [
+      "a port of its own",
+      device("M", { kind: "mqtt", address: "mqtt://127.0.0.1:50999", topic: "boathouse/meter" }),
+    ],
+    [
+      "a network at a port of its own",
+      device("N", {
+        kind: "ocpi",
+        address: "http://127.0.0.1:50998/island-network/versions",
+        everySeconds: 60,
+      }),
+    ],
+  ])("a stand-in at %s can be set", async (_where, row) => {
+    jest.spyOn(api, "standIns").mockResolvedValue(standIns("power-meter", "island-network"));
+    await act(async () => void render(<ReadAlong devices={[row]} runs />));
+    expect(document.querySelector("details")).not.toBeNull();
+  });
+
+  test.each([
+    [
+      "a meter of another topic",
+      device("M", { kind: "mqtt", address: "mqtt://127.0.0.1:4183", topic: "barn/meter" }),
+    ],
+    [
+      "a broker of another machine",
+      device("M", { kind: "mqtt", address: "mqtt://10.0.0.7:4183", topic: "boathouse/meter" }),
+    ],
+    [
+      "a network of another machine",
+      device("N", {
+        kind: "ocpi",
+        address: "http://10.0.0.7:4182/island-network/versions",
+        everySeconds: 60,
+      }),
+    ],
+  ])("%s is no stand-in", async (_what, row) => {
+    const asked = jest.spyOn(api, "standIns").mockResolvedValue(standIns("power-meter", "island-network"));
+    await act(async () => void render(<ReadAlong devices={[row]} runs />));
+    expect(document.querySelector("details")).toBeNull();
+    expect(asked).not.toHaveBeenCalled();
+  });
 
   test("are named until it runs; those that are no stand-ins have nothing to be set", async () => {
     const asked = jest.spyOn(api, "standIns").mockResolvedValue(standIns("power-meter"));
