@@ -65,19 +65,47 @@ export interface GarageRead {
   compressed(): Promise<Buffer>;
   /** Another one where anything in it is another (RFC 9110, 8.8.3). */
   readonly etag: string;
+  /** What there was and in which version, by which it is told whether anything in it has changed since. */
+  readonly heads: string;
 }
 
 interface Remembered {
   readonly rows: Map<string, Judged>;
-  /** What was read last, of which heads, and how many writes had been begun by then. */
-  read?: { readonly heads: string; readonly begun: number; readonly value: GarageRead };
+  /** What was read last, and how many writes had been begun by then. */
+  read?: { readonly begun: number; readonly value: GarageRead };
   reading?: Promise<GarageRead> | undefined;
   /** What begins once the one that is read now is, for all who have asked meanwhile. */
   next?: Promise<GarageRead> | undefined;
 }
 
 const nameOf = ({ kind, id }: Head): string => `${kind} ${id}`;
-const lineOf = ({ kind, id, version, parentId }: Head): string => `${kind} ${id} ${version} ${parentId}`;
+const linesOf = (heads: readonly Head[]): string =>
+  heads.map(({ kind, id, version, parentId }) => `${kind} ${id} ${version} ${parentId}`).join("\n");
+
+/** What there is of a household, without what it is. @throws Problem 404 where there is no such household */
+async function headsIn(em: EntityManager, household: string): Promise<Head[]> {
+  const reading = readAsItIs(em);
+  const [own] = await reading.rows<Omit<Head, "kind">>(OWN_HEAD, [household]);
+  if (!own) throw notFound(`household ${household}`);
+  const heads: Head[] = [{ kind: "household", ...own }];
+  const turn = turns();
+  for (const kind of KIND_NAMES)
+    for await (const rows of paged(reading, headsOf(kind, household))) {
+      for (const row of rows) heads.push({ kind, ...row });
+      await turn();
+    }
+  return heads;
+}
+
+/**
+ * Whether a household keeps the very same as when it was read; asked within a transaction, that stays so until its end.
+ * @throws Problem 404 where it is gone
+ */
+export const standsAs = async (
+  em: EntityManager,
+  household: string,
+  { heads }: GarageRead,
+): Promise<boolean> => linesOf(await headsIn(em, household)) === heads;
 
 /**
  * Garages as they were last read. Each description is read and judged once for each of its versions, in turns that let
@@ -111,29 +139,15 @@ export class Garages {
     return own.reading ? (own.next ??= own.reading.catch(() => undefined).then(begin)) : begin();
   }
 
-  private async heads(household: string): Promise<Head[]> {
-    const reading = readAsItIs(this.em());
-    const [own] = await reading.rows<Omit<Head, "kind">>(OWN_HEAD, [household]);
-    if (!own) throw notFound(`household ${household}`);
-    const heads: Head[] = [{ kind: "household", ...own }];
-    const turn = turns();
-    for (const kind of KIND_NAMES)
-      for await (const rows of paged(reading, headsOf(kind, household))) {
-        for (const row of rows) heads.push({ kind, ...row });
-        await turn();
-      }
-    return heads;
-  }
-
   private async readAnew(household: string, own: Remembered): Promise<GarageRead> {
     for (let i = 0; ; i++) {
       const writes = writesOf(this.em());
       const { begun } = writes;
       if (own.read?.begun === begun) return own.read.value;
-      const heads = await this.heads(household);
+      const heads = await headsIn(this.em(), household);
       await afterOthers();
-      const lines = heads.map(lineOf).join("\n");
-      if (own.read?.heads === lines) {
+      const lines = linesOf(heads);
+      if (own.read?.value.heads === lines) {
         own.read = { ...own.read, begun };
         return own.read.value;
       }
@@ -146,8 +160,8 @@ export class Garages {
       const there = new Set(heads.map(nameOf));
       for (const name of own.rows.keys()) if (!there.has(name)) own.rows.delete(name);
       await afterOthers();
-      const value = { ...(await together(heads, own.rows)), etag: this.etagOf(lines) };
-      own.read = { heads: lines, begun, value };
+      const value = { ...(await together(heads, own.rows)), etag: this.etagOf(lines), heads: lines };
+      own.read = { begun, value };
       return value;
     }
   }
@@ -196,7 +210,7 @@ async function listOf(rows: readonly Judged[], turn: () => Promise<void>): Promi
 async function together(
   heads: readonly Head[],
   rows: ReadonlyMap<string, Judged>,
-): Promise<Omit<GarageRead, "etag">> {
+): Promise<Omit<GarageRead, "etag" | "heads">> {
   const turn = turns();
   const lists = Object.fromEntries(KIND_NAMES.map((kind) => [kind, [] as Judged[]])) as Record<
     Kind,

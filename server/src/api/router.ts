@@ -114,7 +114,7 @@ export function api({ orm, garages, events, keeper, central, devices, standInsAt
       em,
       gone: AbortSignal.any([goneWith(res), ...(keeper ? [keeper.swapping] : [])]),
       beside: keeper?.file ?? join(tmpdir(), "kettleback"),
-      garageOf: async (id) => (await garages.read(id)).garage,
+      garageOf: (id) => garages.read(id),
     });
     res.status(201).json(taken);
   });

@@ -82,26 +82,21 @@ export class Arrival {
     }
   }
 
+  /** All of it is there: from now on it is seen, as a household of its own. */
+  async finish(): Promise<void> {
+    await this.execute("update household set deleted_at = null, arriving_since = null where id = ?", [
+      this.id,
+    ]);
+  }
+
   /**
-   * All of it is there: from now on it is seen.
-   * @param into the household its things move into; one of its own where null
-   * @returns the id of the household it is seen in; null where the one it was to go into is gone
+   * All of it is there: its things move into a household, in one go.
+   * @param still whether that household is as it was when it was told what of all this it lacks
+   * @returns whether they have moved; where it is another by now, none have
    */
-  finish(into: string | null): Promise<string | null> {
+  join(into: string, still: (tx: EntityManager) => Promise<boolean>): Promise<boolean> {
     return this.em().transactional(async (tx) => {
-      if (into === null) {
-        await this.execute(
-          "update household set deleted_at = null, arriving_since = null where id = ?",
-          [this.id],
-          tx,
-        );
-        return this.id;
-      }
-      const [there] = await (tx as SqlManager).execute<object[]>(
-        "select id from household where id = ? and deleted_at is null",
-        [into],
-      );
-      if (!there) return null;
+      if (!(await still(tx))) return false;
       for (const kind of PARENTS_FIRST)
         await this.execute(
           `update \`${tableOf(kind)}\` set household_id = ? where household_id = ?`,
@@ -109,7 +104,7 @@ export class Arrival {
           tx,
         );
       await this.execute("delete from household where id = ?", [this.id], tx);
-      return into;
+      return true;
     });
   }
 

@@ -19,7 +19,8 @@ import {
   type Sample,
   type SessionRecord,
 } from "@kettleback/core";
-import { notFound, Problem, refused } from "../api/problem";
+import { standsAs, type GarageRead } from "../api/garages";
+import { Problem, refused } from "../api/problem";
 import { Arrival, columnsOf, HouseholdRow, type Arriving } from "../database";
 import { householdOf } from "../api/keep";
 import { Aside } from "./aside";
@@ -45,8 +46,8 @@ export interface TakeOptions {
   readonly beside: string;
   /** Aborted when whoever sends it has gone: nothing of it is kept then. */
   readonly gone: AbortSignal;
-  /** What a household keeps. */
-  garageOf(id: string): Promise<Garage>;
+  /** What a household keeps now. */
+  garageOf(id: string): Promise<GarageRead>;
 }
 
 /**
@@ -64,7 +65,8 @@ export async function takeHousehold(
   req.socket.setTimeout(0);
   const aside = new Aside(file);
   try {
-    return await keep(await judged(file, aside, options.gone), into, options);
+    const whole = await judged(file, aside, options.gone);
+    return await (into === null ? keepAsOwn(whole, options) : keepWithin(whole, into, options));
   } finally {
     aside.drop();
     rmSync(file, { force: true });
@@ -175,33 +177,67 @@ async function knownOf(garage: Garage): Promise<Map<string, string>> {
   return ids;
 }
 
-async function keep(
+const takenInto = async (em: EntityManager, id: string): Promise<Kept<Household>> =>
+  householdOf((await em.findOne(HouseholdRow, { id }))!);
+
+/** Keeps a file as a household of its own, with all that was recorded. */
+async function keepAsOwn(
   { household, things, recorded }: Judged,
-  into: string | null,
-  { em, garageOf, gone }: TakeOptions,
+  { em, gone }: TakeOptions,
 ): Promise<Kept<Household>> {
-  const there = into === null ? null : await garageOf(into);
-  const currency = there?.household.spec.currency;
-  if (currency !== undefined && currency !== household.currency)
-    throw refused([
-      {
-        field: "household.currency",
-        message: `this household counts in ${currency}, the file in ${household.currency}: take it in as a household of its own`,
-      },
-    ]);
   const arrival = new Arrival(em);
   await arrival.begin(household);
   try {
-    const ids = await keepThings(arrival, things, there ? await knownOf(there) : new Map(), gone);
-    if (!there) await keepRecorded(arrival, recorded(), ids, gone);
+    const ids = await keepThings(arrival, things, new Map(), gone);
+    await keepRecorded(arrival, recorded(), ids, gone);
     gone.throwIfAborted();
-    const id = await arrival.finish(into);
-    if (id === null) throw notFound(`household ${into}`);
-    return householdOf((await em().findOne(HouseholdRow, { id }))!);
+    await arrival.finish();
   } catch (error) {
     await arrival.drop();
     throw error;
   }
+  return takenInto(em(), arrival.id);
+}
+
+/** Times a file is taken into a household anew because that was changed meanwhile. */
+const MOST_TRIES = 20;
+
+/**
+ * Keeps of a file what a household lacks, without what was recorded. What others do to that household meanwhile is seen:
+ * what they have put in is not doubled, and nothing hangs on what they have taken out.
+ */
+async function keepWithin(
+  { household, things }: Judged,
+  into: string,
+  { em, garageOf, gone }: TakeOptions,
+): Promise<Kept<Household>> {
+  for (let i = 0; i < MOST_TRIES; i++) {
+    const read = await garageOf(into);
+    const { currency } = read.garage.household.spec;
+    if (currency !== household.currency)
+      throw refused([
+        {
+          field: "household.currency",
+          message: `this household counts in ${currency}, the file in ${household.currency}: take it in as a household of its own`,
+        },
+      ]);
+    const arrival = new Arrival(em);
+    await arrival.begin(household);
+    try {
+      await keepThings(arrival, things, await knownOf(read.garage), gone);
+      gone.throwIfAborted();
+      if (await arrival.join(into, (tx) => standsAs(tx, into, read))) return await takenInto(em(), into);
+    } catch (error) {
+      await arrival.drop();
+      throw error;
+    }
+    await arrival.drop();
+  }
+  throw new Problem(
+    503,
+    "Changed meanwhile",
+    "This household was changed again and again while the file came in; nothing of it was kept. Try again in a moment.",
+  );
 }
 
 /** Things written at once: some ten milliseconds, so that others get their turn. */
