@@ -26,6 +26,9 @@ export interface ArrivingSession {
 /** Readings written at once: some ten milliseconds, so that others get their turn. */
 const SAMPLES_AT_ONCE = 1_000;
 
+/** Things that move at once. */
+const MOVED_AT_ONCE = 1_000;
+
 const INSERT_INTO = (kind: Kind, parent: boolean): string =>
   `insert into \`${tableOf(kind)}\` (id, version, spec, spec_version, created_at, updated_at, household_id${parent ? ", parent_id" : ""}) ` +
   `select json_extract(value, '$[0]'), 1, json_extract(value, '$[1]'), ${SPEC_VERSION}, json_extract(value, '$[2]'), ?, ?` +
@@ -97,15 +100,24 @@ export class Arrival {
   join(into: string, still: (tx: EntityManager) => Promise<boolean>): Promise<boolean> {
     return this.em().transactional(async (tx) => {
       if (!(await still(tx))) return false;
-      for (const kind of PARENTS_FIRST)
-        await this.execute(
-          `update \`${tableOf(kind)}\` set household_id = ? where household_id = ?`,
-          [into, this.id],
-          tx,
-        );
+      for (const kind of PARENTS_FIRST) await this.move(kind, into, tx);
       await this.execute("delete from household where id = ?", [this.id], tx);
       return true;
     });
+  }
+
+  /** Moves the things of a kind, some at a time, so that whoever asks for nothing in the database is answered meanwhile. */
+  private async move(kind: Kind, into: string, tx: EntityManager): Promise<void> {
+    const table = `\`${tableOf(kind)}\``;
+    for (;;) {
+      const { affectedRows } = (await this.execute(
+        `update ${table} set household_id = ? where id in (select id from ${table} where household_id = ? limit ?)`,
+        [into, this.id, MOVED_AT_ONCE],
+        tx,
+      )) as { affectedRows: number };
+      if (affectedRows < MOVED_AT_ONCE) return;
+      await breath();
+    }
   }
 
   /** Leaves nothing of what has arrived so far. */

@@ -9,7 +9,7 @@ import {
   KINDS,
   PARENTS_FIRST,
   SPEC_VERSION,
-  specText,
+  specTextOnce,
   withReferences,
   type Filed,
   type Garage,
@@ -162,7 +162,7 @@ const isOf = (piece: { readonly is: string; readonly session?: number }, session
 /** A thing by its kind, what it belongs to and its description, however long that is. */
 const markOf = (kind: Kind, parentId: string | null, spec: object): string =>
   createHash("sha256")
-    .update(`${kind} ${parentId} ${specText(spec)}`)
+    .update(`${kind} ${parentId} ${specTextOnce(spec)}`)
     .digest("base64");
 
 /** Ids of the things a household keeps already, by their marks. */

@@ -60,6 +60,27 @@ test("one file taken in by three at once is there once", async () => {
   expect(counts(await garage())).toEqual({ ...before, outlets: before.outlets! + 1, cars: before.cars! + 1 });
 });
 
+test("of thousands of things a household lacks all move in, and those it has by then stay as they are", async () => {
+  const file = JSON.parse(await fileWithMore()) as HouseholdFile;
+  const more = Array.from({ length: 2_500 }, (_, i) => ({
+    ...file.cars[0]!,
+    key: `more-${i}`,
+    spec: { ...file.cars[0]!.spec, name: `Car ${i}` },
+  }));
+  const text = JSON.stringify({ ...file, cars: [...file.cars, ...more] });
+  const before = await garage();
+  expect((await take(text)).status).toBe(201);
+  const after = await garage();
+  expect(after.cars.slice(before.cars.length).map(({ spec }) => spec.name)).toEqual([
+    "Whimbrel",
+    ...more.map(({ spec }) => spec.name),
+  ]);
+  expect((await take(text)).status).toBe(201);
+  expect(await garage()).toEqual(after);
+  const lying = await keeper.em.fork().getConnection().execute("select count(*) as n from car");
+  expect(lying).toEqual([{ n: 5 + 2_501 }]);
+});
+
 test("what a file hangs its things on, deleted by another while it comes in, comes with it", async () => {
   const text = await fileWithMore();
   const [place] = (await garage()).places as [Kept<Place>];

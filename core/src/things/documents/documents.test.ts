@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { z } from "zod";
 import { law } from "../../tests/law";
-import { documentHead, documentKind, jsonSchemaOf, sameSpec, SPEC_VERSION } from ".";
+import { documentHead, documentKind, jsonSchemaOf, sameSpec, SPEC_VERSION, specText, specTextOnce } from ".";
 
 test("descriptions are the same whatever the order of their fields, and differ where a value does", () => {
   expect(
@@ -26,6 +26,7 @@ test("what is read back from its own text is the same, and with one number chang
   law(fc.jsonValue(), { runs: 300, mostSkipped: 0 }, (value) => {
     const again: unknown = JSON.parse(JSON.stringify({ value }));
     expect(sameSpec({ value }, again)).toBe(true);
+    expect(specTextOnce(again)).toBe(specText({ value }));
     expect(sameSpec({ value, n: 1 }, { value: (again as { value: unknown }).value, n: 2 })).toBe(false);
   });
 });

@@ -1,12 +1,24 @@
 const texts = new WeakMap<object, string>();
 
-const textOf = (value: object): string => {
-  if (Array.isArray(value)) return `[${value.map(specText).join(",")}]`;
+/** The text of a description, its parts by another function. */
+const textBy = (value: object, textOf: (part: unknown) => string): string => {
+  if (Array.isArray(value)) return `[${value.map(textOf).join(",")}]`;
   const fields = Object.entries(value)
     .filter(([, field]) => field !== undefined)
     .sort(([a], [b]) => (a < b ? -1 : 1));
-  return `{${fields.map(([name, field]) => `${JSON.stringify(name)}:${specText(field)}`).join(",")}}`;
+  return `{${fields.map(([name, field]) => `${JSON.stringify(name)}:${textOf(field)}`).join(",")}}`;
 };
+
+/** The text of what has no parts. */
+const leafText = (spec: unknown): string => JSON.stringify(spec) ?? "null";
+
+/**
+ * A description as one text, whatever the order of its fields, made anew: of things looked at once, by the ten thousand,
+ * keeping the text of every part costs more than making it.
+ * @example specTextOnce({ b: 1, a: [2] }) // "{\"a\":[2],\"b\":1}"
+ */
+export const specTextOnce = (spec: unknown): string =>
+  typeof spec !== "object" || spec === null ? leafText(spec) : textBy(spec, specTextOnce);
 
 /**
  * A description as one text, whatever the order of its fields. Descriptions are never changed in place, so the text of
@@ -14,10 +26,10 @@ const textOf = (value: object): string => {
  * @example specText({ b: 1, a: [2] }) // "{\"a\":[2],\"b\":1}"
  */
 export function specText(spec: unknown): string {
-  if (typeof spec !== "object" || spec === null) return JSON.stringify(spec) ?? "null";
+  if (typeof spec !== "object" || spec === null) return leafText(spec);
   const known = texts.get(spec);
   if (known !== undefined) return known;
-  const text = textOf(spec);
+  const text = textBy(spec, specText);
   texts.set(spec, text);
   return text;
 }
