@@ -1,4 +1,5 @@
-import { MikroORM, type Options } from "@mikro-orm/libsql";
+import type Database from "libsql";
+import { LibSqlKnexDialect, MikroORM, type Options } from "@mikro-orm/libsql";
 import { Migrator } from "@mikro-orm/migrations";
 import {
   ENTITY_OF,
@@ -21,8 +22,48 @@ export class NewerDatabaseError extends Error {
   }
 }
 
+/**
+ * A connection to a file of this machine does not go stale. The dialect holds one for too old after ten seconds and opens
+ * another: what was set for the first is not set for that, and closing it plays the whole log into the database.
+ */
+class LastingDialect extends LibSqlKnexDialect {
+  /** One that was given back in the middle of a transaction is none to go on with. */
+  override validateConnection({ memory, inTransaction }: Database.Database): boolean {
+    return memory || !inTransaction;
+  }
+
+  /** Its statements hold a closed connection for a while, and with it the lock of what it had begun. */
+  destroyRawConnection(connection: Database.Database): Promise<void> {
+    if (connection.inTransaction) connection.exec("rollback");
+    connection.close();
+    return Promise.resolve();
+  }
+}
+
+/** The log keeps no more room (bytes) than this once it was played into the database. */
+const LOG_KEEPS = 16 * 1024 * 1024;
+
+/** What holds for each connection that is opened: it waits for locks, and a commit is on the disk once it is told. */
+const SETTINGS = [
+  "busy_timeout = 5000",
+  "synchronous = full",
+  "foreign_keys = on",
+  `journal_size_limit = ${LOG_KEEPS}`,
+];
+
+function prepared(connection: Database.Database, done: (error?: unknown) => void): void {
+  try {
+    for (const setting of SETTINGS) connection.exec(`pragma ${setting}`);
+    done();
+  } catch (error) {
+    done(error);
+  }
+}
+
 const options = (file: string): Options => ({
   dbName: file,
+  driverOptions: { client: LastingDialect },
+  pool: { afterCreate: prepared },
   entities: [
     HouseholdRow,
     SessionEntity,
@@ -47,9 +88,7 @@ export async function openDatabase(file: string): Promise<MikroORM> {
   const orm = await MikroORM.init(options(file));
   try {
     const connection = orm.em.getConnection();
-    await connection.execute("pragma busy_timeout = 5000");
     if (file !== ":memory:") await connection.execute("pragma journal_mode = wal");
-    await connection.execute("pragma synchronous = full");
     await refuseNewer(orm, file);
     await orm.migrator.up();
     const drift = await orm.schema.getUpdateSchemaSQL({ wrap: false, safe: false });

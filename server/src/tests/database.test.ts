@@ -2,6 +2,7 @@ import { mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { MikroORM } from "@mikro-orm/core";
+import type { AbstractSqlConnection } from "@mikro-orm/libsql";
 import Database from "libsql";
 import pino from "pino";
 import request from "supertest";
@@ -32,6 +33,38 @@ test("a fresh database gets the schema the entities expect, in write-ahead mode,
   const count = (await second.em.getConnection().execute("select count(*) as n from car")) as { n: number }[];
   expect(count[0]?.n).toBe(5);
   await second.close();
+});
+
+test("its one connection is as it was set an hour later, and is given up where it comes back within a transaction", async () => {
+  const orm = await openDatabase(join(folder, "kettleback.sqlite"));
+  const connection = orm.em.getConnection() as AbstractSqlConnection;
+  const settings = async () => {
+    const all: unknown[] = [];
+    for (const name of ["busy_timeout", "synchronous", "foreign_keys", "journal_size_limit"]) {
+      const [row] = (await connection.execute(`pragma ${name}`)) as object[];
+      all.push(Object.values(row!)[0]);
+    }
+    return all;
+  };
+  const set = [5000, 2, 1, 16 * 1024 * 1024];
+  expect(await settings()).toEqual(set);
+  await connection.execute("create temp table here (n)");
+  const clock = jest.spyOn(Date, "now").mockReturnValue(Date.now() + 3_600_000);
+  expect(await connection.execute("select count(*) as n from here")).toEqual([{ n: 0 }]);
+  expect(await settings()).toEqual(set);
+  clock.mockRestore();
+
+  await seedDemo(orm.em.fork());
+  const { client } = connection.getKnex();
+  const raw = (await client.acquireConnection()) as Database.Database;
+  raw.exec("begin");
+  raw.prepare("update car set version = 9").run();
+  await client.releaseConnection(raw);
+  // Whoever comes next gets another, without what was left half way.
+  expect(await connection.execute("select max(version) as n from car")).toEqual([{ n: 1 }]);
+  await expect(connection.execute("select count(*) from here")).rejects.toThrow(/no such table/);
+  expect(await settings()).toEqual(set);
+  await orm.close();
 });
 
 test("a database of a newer program, or of another shape, is refused in words", async () => {
