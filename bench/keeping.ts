@@ -55,14 +55,15 @@ const long: File = {
 };
 
 const limits = new Limits();
-/** Takes a file in, a few times. @returns the new households' ids */
-async function take(what: string, file: File): Promise<string[]> {
+/** Takes a file in, a few times. @param into the households it goes into, one a time; @returns the households' ids */
+async function take(what: string, file: File, into: readonly string[] = []): Promise<string[]> {
   const body = JSON.stringify(file);
   const before = memoryOf(pid);
   const ids: string[] = [];
   const all = await rounds(() =>
     beside(async () => {
-      const answer = await fetch(`${address}api/take`, {
+      const within = into[ids.length];
+      const answer = await fetch(`${address}api/take${within ? `?into=${within}` : ""}`, {
         method: "POST",
         headers: { "Content-Type": "application/json" },
         body,
@@ -83,6 +84,9 @@ async function take(what: string, file: File): Promise<string[]> {
 
 const large = await take(`${round(THINGS)} things`, many);
 await take(`${round(READINGS)} readings`, long);
+const small = await take("the demo", base);
+await take(`${round(THINGS)} things into a household that lacks them`, many, small);
+await take(`${round(THINGS)} things into a household that has them`, many, small);
 
 const agent = new Agent({ keepAlive: true });
 /** Fetches as a browser does, packed, and leaves it packed: sixteen readers unpack on machines of their own. */
