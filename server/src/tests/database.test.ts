@@ -20,7 +20,19 @@ let folder: string;
 beforeEach(() => {
   folder = mkdtempSync(join(tmpdir(), "kettleback-"));
 });
-afterEach(() => rmSync(folder, { recursive: true }));
+afterEach(async () => {
+  jest.restoreAllMocks();
+  for (const orm of open.splice(0)) await orm.close();
+  rmSync(folder, { recursive: true });
+});
+
+const open: MikroORM[] = [];
+/** Opens a database, which is closed once the test is over, however that ends. */
+const opened = async (file: string): Promise<MikroORM> => {
+  const orm = await openDatabase(file);
+  open.push(orm);
+  return orm;
+};
 
 test("a fresh database gets the schema the entities expect, in write-ahead mode, and opens again", async () => {
   const file = join(folder, "deep", "kettleback.sqlite");
@@ -36,7 +48,7 @@ test("a fresh database gets the schema the entities expect, in write-ahead mode,
 });
 
 test("its one connection is as it was set an hour later, and is given up where it comes back within a transaction", async () => {
-  const orm = await openDatabase(join(folder, "kettleback.sqlite"));
+  const orm = await opened(join(folder, "kettleback.sqlite"));
   const connection = orm.em.getConnection() as AbstractSqlConnection;
   const settings = async () => {
     const all: unknown[] = [];
@@ -64,7 +76,7 @@ test("its one connection is as it was set an hour later, and is given up where i
   expect(await connection.execute("select max(version) as n from car")).toEqual([{ n: 1 }]);
   await expect(connection.execute("select count(*) from here")).rejects.toThrow(/no such table/);
   expect(await settings()).toEqual(set);
-  await orm.close();
+  await connection.execute("update car set version = 2");
 });
 
 test("a database of a newer program, or of another shape, is refused in words", async () => {
@@ -99,16 +111,14 @@ test("simulated devices at ports of their own: the demo's devices and networks a
     return [...devices.map(({ spec }) => spec.reach.address), ...networks.map(({ address }) => address)];
   };
   const seeded = async (settings: NodeJS.ProcessEnv, viaPage: boolean) => {
-    const orm = await openDatabase(":memory:");
+    const orm = await opened(":memory:");
     const { standIns } = readConfig(settings);
     if (viaPage) {
       const app = createApp({ orm, log: pino({ level: "silent" }), standInsAt: standIns });
       const put = await request(app).post("/api/demo").set("Host", "127.0.0.1:4180").send({});
       expect(put.status).toBe(201);
     } else await seedDemo(orm.em.fork(), true, standIns);
-    const found = await addressesIn(orm);
-    await orm.close(true);
-    return found;
+    return addressesIn(orm);
   };
   const at = (http: string, mqtt: string) => [
     mqtt,
