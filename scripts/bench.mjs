@@ -31,6 +31,9 @@ await withDemoServer(async (address, _, pid) => {
   broken += run(tool("tsx"), ["bench/keeping.ts", address, String(pid)]);
   broken += run(tool("tsx"), ["bench/flood.ts", address.replace(/\/$/, "")]);
   broken += run(tool("tsx"), ["bench/live.ts", address.replace(/\/$/, ""), CHROMIUM, String(pid)]);
+});
+// Sessions that go on and what was told of them would be measured with the pages.
+await withDemoServer(async (address) => {
   broken += run(tool("tsx"), ["bench/browser.ts", address, CHROMIUM, "web/dist"]);
   broken += run(tool("tsx"), ["bench/slowline.ts", address, CHROMIUM]);
   broken += run(tool("tsx"), ["bench/lineup.ts", address, CHROMIUM]);
