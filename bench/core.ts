@@ -15,7 +15,7 @@ import {
 } from "@kettleback/core";
 import { circuitOf, coldRapid, demoPlans, sweeps, planNamed, taperingNight } from "./cases";
 import { Limits } from "./limits";
-import { perSecond, round } from "./rate";
+import { eachPerSecond, perSecond, round } from "./rate";
 import { fewest, marchAc, marchRapid, type Told } from "./rival";
 
 const limits = new Limits();
@@ -27,10 +27,9 @@ const ours = (circuit: Circuit, to: number, start: State): Told => {
 };
 
 function race(what: string, core: () => void, rival: (steps: number) => Told, exact: Told, start: number) {
-  const own = perSecond(core);
   return [1e-6, 1e-9].map((error) => {
     const steps = fewest(rival, exact, error, start);
-    const other = perSecond(() => rival(steps));
+    const [own, other] = eachPerSecond(core, () => rival(steps)) as [number, number];
     const ratio = own / other;
     console.log(
       `${what}: ${round(own)} a second, ${ratio.toFixed(1)} × a second-order march of ${round(steps)} steps within ${error}`,
@@ -89,8 +88,10 @@ console.log(`Compiled: ${round(perSecond(() => compile(path)))} a second`);
   limits.atMost("our own error on rapid", error, 1e-6);
   const span = exact.seconds;
   const steps = fewest((n) => marchRapid(circuit, from, to, batteryC!, span / n), exact, 1e-6, 64);
-  const mine = perSecond(() => run(circuit, atOnce(to), start));
-  const other = perSecond(() => marchRapid(circuit, from, to, batteryC!, span / steps));
+  const [mine, other] = eachPerSecond(
+    () => run(circuit, atOnce(to), start),
+    () => marchRapid(circuit, from, to, batteryC!, span / steps),
+  ) as [number, number];
   console.log(
     `A cold pack at a rapid station: ${round(mine)} a second, ${(mine / other).toFixed(1)} × a second-order march of ${round(steps)} steps within 1e-6`,
   );
@@ -110,23 +111,21 @@ for (const { what, plan, spec, least } of sweeps()) {
   const clock = clockOfPlan(plan);
   const [x, y] = [quantityOf(spec.x.quantity), quantityOf(spec.y.quantity)];
   const points = spec.x.count * spec.y.count;
-  const own =
-    points *
-    perSecond(() => {
+  const [own, loop] = eachPerSecond(
+    () => {
       const row = sweepOf(plan, spec, clock);
       for (let j = 0; j < spec.y.count; j++) row(j);
-    });
-  // As well written as can be over whole plans: the clock made once, a row's plan made once.
-  const loop =
-    points *
-    perSecond(() => {
+    },
+    // As well written as can be over whole plans: the clock made once, a row's plan made once.
+    () => {
       for (let j = 0; j < spec.y.count; j++) {
         const row = y.with(plan, axisValue(spec.y, j));
         for (let i = 0; i < spec.x.count; i++) solvePlan(x.with(row, axisValue(spec.x, i)), clock);
       }
-    });
+    },
+  ) as [number, number];
   console.log(
-    `A sweep, ${what}: ${round(own)} points a second, ${(own / loop).toFixed(1)} × a loop over whole plans`,
+    `A sweep, ${what}: ${round(points * own)} points a second, ${(own / loop).toFixed(1)} × a loop over whole plans`,
   );
   limits.atLeast(`sweep against a loop over whole plans, ${what}`, own / loop, least);
 }
