@@ -1,38 +1,23 @@
-import { mkdtempSync, readdirSync, readlinkSync, renameSync, rmSync, statSync, writeFileSync } from "node:fs";
+import { readdirSync, readlinkSync, renameSync, statSync, writeFileSync } from "node:fs";
 import { request as httpRequest } from "node:http";
 import type { AddressInfo } from "node:net";
-import { tmpdir } from "node:os";
 import { join } from "node:path";
 import fc from "fast-check";
-import pino from "pino";
-import request from "supertest";
 import { parseHousehold, type Filed, type Garage } from "@kettleback/core";
 import { householdText } from "../api/household-file";
-import { createApp } from "../app";
-import { Keeper, readAsItIs, RestoringError, seedDemo, type Reading } from "../database";
+import { Keeper, readAsItIs, RestoringError, type Reading } from "../database";
 import { Aside } from "../take/aside";
+import { KeptServer } from "./kept-server";
 
 // What is kept is written to a real disk, which may be slow.
 
 const HOME = "fallow-quay";
 
-let folder: string;
-let keeper: Keeper;
-beforeEach(async () => {
-  folder = mkdtempSync(join(tmpdir(), "kettleback-give-"));
-  keeper = await Keeper.open(join(folder, "own.sqlite"));
-  await seedDemo(keeper.em.fork());
-});
-afterEach(async () => {
-  await keeper.close();
-  rmSync(folder, { recursive: true });
-});
-
-const app = () => createApp({ orm: keeper, keeper, log: pino({ level: "silent" }) });
-const call = () => request.agent(app()).set("Host", "127.0.0.1:4180");
-const filed = async (id: string) => (await call().get(`/api/households/${id}/file`)).text;
-const sql = (text: string, values: unknown[] = []) =>
-  keeper.em.fork().getConnection().execute<object[]>(text, values);
+const kept = KeptServer.forEachTest();
+const app = () => kept.app();
+const call = () => kept.call();
+const filed = (id: string) => kept.file(id);
+const sql = (text: string, values?: unknown[]) => kept.sql(text, values);
 
 /** Puts more cars into the demo's household, so that its file does not go out in one piece. */
 async function manyCars(): Promise<void> {
@@ -62,7 +47,7 @@ describe("a household file going out", () => {
     await manyCars();
     const before = await filed(HOME);
     const garage = (await call().get(`/api/households/${HOME}/garage`)).body as Garage;
-    const reading = keeper.reading();
+    const reading = kept.keeper.reading();
     await sql("update car set deleted_at = 1 where id = 'many-7'");
     let text = "";
     let pieces = 0;
@@ -130,13 +115,13 @@ describe("a household file going out", () => {
 
   test("breaks off when another copy is put in the database's place, and holds that up no longer", async () => {
     await manyCars();
-    keeper.startCopying(() => undefined);
-    for (let i = 0; i < 200 && keeper.copies().length === 0; i++)
+    kept.keeper.startCopying(() => undefined);
+    for (let i = 0; i < 200 && kept.keeper.copies().length === 0; i++)
       await new Promise((again) => setTimeout(again, 20));
-    const reading = keeper.reading();
+    const reading = kept.keeper.reading();
     const text = householdText(reading, HOME);
     expect((await text.next()).done).toBe(false);
-    const restoring = keeper.restore(keeper.copies()[0]!.name);
+    const restoring = kept.keeper.restore(kept.keeper.copies()[0]!.name);
     // It waits for whoever asked to take more, and lets go all the same.
     expect(await canEmptyLog()).toBe(true);
     await restoring;
@@ -147,16 +132,16 @@ describe("a household file going out", () => {
 
   test("is still to be had of a file that lost its name, and nothing is put in that one's place", async () => {
     const before = await filed(HOME);
-    renameSync(keeper.file, join(folder, "elsewhere.sqlite"));
-    const reading = keeper.reading();
+    renameSync(kept.keeper.file, join(kept.folder, "elsewhere.sqlite"));
+    const reading = kept.keeper.reading();
     expect(await allOf(householdText(reading, HOME))).toBe(before);
     reading.close();
-    expect(readdirSync(folder)).not.toContain("own.sqlite");
-    renameSync(join(folder, "elsewhere.sqlite"), keeper.file);
+    expect(readdirSync(kept.folder)).not.toContain("own.sqlite");
+    renameSync(join(kept.folder, "elsewhere.sqlite"), kept.keeper.file);
   });
 
   test("is the same on the one connection of a database in memory", async () => {
-    expect(await allOf(householdText(readAsItIs(keeper.em.fork()), HOME))).toBe(await filed(HOME));
+    expect(await allOf(householdText(readAsItIs(kept.keeper.em.fork()), HOME))).toBe(await filed(HOME));
   });
 
   test("leaves out what cannot be read: keys go on without a gap, what belonged to it belongs to nothing", async () => {
@@ -219,7 +204,7 @@ describe("a household file going out", () => {
   test("is read in the order things were made without sorting them", async () => {
     await sql("update session set began_at = 0 where id = (select max(id) from session)");
     const asked = new Set<string>();
-    const em = keeper.em.fork();
+    const em = kept.keeper.em.fork();
     const spied: Reading = {
       ...readAsItIs(em),
       rows: (text, values) => {
@@ -251,7 +236,7 @@ test("things laid aside come back in their order, whatever they are called and h
     readdirSync("/proc/self/fd").flatMap((fd) => {
       try {
         const file = readlinkSync(`/proc/self/fd/${fd}`);
-        return file.startsWith(join(folder, "file-")) ? [file] : [];
+        return file.startsWith(join(kept.folder, "file-")) ? [file] : [];
       } catch {
         // Closed since.
         return [];
@@ -259,7 +244,7 @@ test("things laid aside come back in their order, whatever they are called and h
     });
   await fc.assert(
     fc.asyncProperty(fc.array(fc.tuple(fc.constantFrom("cars", "places"), name)), async (things) => {
-      const aside = new Aside(join(folder, `file-${runs++}`));
+      const aside = new Aside(join(kept.folder, `file-${runs++}`));
       const of = (text: string): Filed => ({ key: "k", parent: null, spec: { text } });
       for (const [kind, text] of things) aside.put(kind as "cars", of(text));
       for (const kind of ["places", "cars"] as const) {
@@ -269,17 +254,17 @@ test("things laid aside come back in their order, whatever they are called and h
       }
       aside.drop();
       expect(heldOpen()).toEqual([]);
-      expect(readdirSync(folder).filter((one) => one.startsWith("file-"))).toEqual([]);
+      expect(readdirSync(kept.folder).filter((one) => one.startsWith("file-"))).toEqual([]);
     }),
     { numRuns: 60 },
   );
-  const aside = new Aside(join(folder, "file-y"));
+  const aside = new Aside(join(kept.folder, "file-y"));
   aside.put("cars", { key: "k", parent: null, spec: { text: "x".repeat(100_000) } });
   // Not held until it is asked for.
-  expect(statSync(join(folder, "file-y.cars")).size).toBeGreaterThan(100_000);
+  expect(statSync(join(kept.folder, "file-y.cars")).size).toBeGreaterThan(100_000);
   aside.drop();
-  writeFileSync(join(folder, "file-x.cars"), "another's");
-  expect(() => new Aside(join(folder, "file-x")).put("cars", { key: "k", parent: null, spec: {} })).toThrow(
-    /EEXIST/,
-  );
+  writeFileSync(join(kept.folder, "file-x.cars"), "another's");
+  expect(() =>
+    new Aside(join(kept.folder, "file-x")).put("cars", { key: "k", parent: null, spec: {} }),
+  ).toThrow(/EEXIST/);
 });

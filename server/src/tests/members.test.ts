@@ -1,29 +1,9 @@
-import { mkdtempSync, rmSync } from "node:fs";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
-import pino from "pino";
-import request from "supertest";
 import { KIND_NAMES, type Garage, type Kept, type Place } from "@kettleback/core";
-import { createApp } from "../app";
-import { Keeper, seedDemo } from "../database";
+import { KeptServer } from "./kept-server";
 
 // Two who keep one household do things to it at the same moment. What is kept is written to a real disk, which may be slow.
 
-let folder: string;
-let keeper: Keeper;
-let call: ReturnType<typeof request.agent>;
-beforeEach(async () => {
-  folder = mkdtempSync(join(tmpdir(), "kettleback-members-"));
-  keeper = await Keeper.open(join(folder, "own.sqlite"));
-  await seedDemo(keeper.em.fork());
-  call = request
-    .agent(createApp({ orm: keeper, keeper, log: pino({ level: "silent" }) }))
-    .set("Host", "127.0.0.1:4180");
-});
-afterEach(async () => {
-  await keeper.close();
-  rmSync(folder, { recursive: true });
-});
+const kept = KeptServer.forEachTest();
 
 /** Waits until something is so. */
 const until = async (is: () => boolean) => {
@@ -31,16 +11,16 @@ const until = async (is: () => boolean) => {
 };
 
 const HOME = "/api/households/fallow-quay";
-const garage = async () => (await call.get(`${HOME}/garage`)).body as Garage;
+const garage = async () => (await kept.call().get(`${HOME}/garage`)).body as Garage;
 const counts = (of: Garage) => Object.fromEntries(KIND_NAMES.map((kind) => [kind, of[kind].length]));
-const take = (text: string) => call.post("/api/take?into=fallow-quay").type("json").send(text);
+const take = (text: string) => kept.call().post("/api/take?into=fallow-quay").type("json").send(text);
 
 type Thing = { key: string; parent: string | null; spec: { name: string } };
 type HouseholdFile = Record<"places" | "outlets" | "cars", Thing[]>;
 
 /** The household's file with a car more, and an outlet more at its first place. */
 async function fileWithMore(): Promise<string> {
-  const file = JSON.parse((await call.get(`${HOME}/file`)).text) as HouseholdFile;
+  const file = JSON.parse(await kept.file("fallow-quay")) as HouseholdFile;
   const [place, outlet, car] = [file.places[0]!, file.outlets[0]!, file.cars[0]!];
   file.outlets.push({
     ...outlet,
@@ -77,7 +57,7 @@ test("of thousands of things a household lacks all move in, and those it has by 
   ]);
   expect((await take(text)).status).toBe(201);
   expect(await garage()).toEqual(after);
-  const lying = await keeper.em.fork().getConnection().execute("select count(*) as n from car");
+  const lying = await kept.sql("select count(*) as n from car");
   expect(lying).toEqual([{ n: 5 + 2_501 }]);
 });
 
@@ -93,7 +73,7 @@ test("what a file hangs its things on, deleted by another while it comes in, com
   ) {
     if (deleted === undefined) {
       deleted = 0;
-      const gone = await call.delete(`${HOME}/places/${place.id}`).send({ version: place.version });
+      const gone = await kept.call().delete(`${HOME}/places/${place.id}`).send({ version: place.version });
       deleted = gone.status;
     }
     return own.apply(this, given);
@@ -109,13 +89,13 @@ test("what a file hangs its things on, deleted by another while it comes in, com
 
 test("deleted by two at once it is deleted by one, and the other is told; so it is brought back", async () => {
   const { household } = await garage();
-  const remove = () => call.delete(HOME).send({ version: household.version });
+  const remove = () => kept.call().delete(HOME).send({ version: household.version });
   const removed = await Promise.all([remove(), remove()]);
   expect(removed.map(({ status }) => status).sort()).toEqual([200, 404]);
   const gone = removed.find(({ status }) => status === 404)!;
   expect((gone.body as { detail: string }).detail).toBe("There is no household fallow-quay.");
   const { version } = removed.find(({ status }) => status === 200)!.body as { version: number };
-  const restore = () => call.post(`${HOME}/restore`).send({ version });
+  const restore = () => kept.call().post(`${HOME}/restore`).send({ version });
   const restored = await Promise.all([restore(), restore()]);
   expect(restored.map(({ status }) => status).sort()).toEqual([200, 404]);
   expect((await garage()).household.version).toBe(version + 1);
@@ -123,17 +103,17 @@ test("deleted by two at once it is deleted by one, and the other is told; so it 
 
 test("while a copy is put back a file, a deletion and another copy are told to wait, and change nothing", async () => {
   const before = await garage();
-  keeper.startCopying(() => undefined);
-  await until(() => keeper.copies().length > 0);
-  const restore = () => call.post(`/api/copies/${keeper.copies()[0]!.name}/restore`).send({});
+  kept.keeper.startCopying(() => undefined);
+  await until(() => kept.keeper.copies().length > 0);
+  const restore = () => kept.call().post(`/api/copies/${kept.keeper.copies()[0]!.name}/restore`).send({});
   const text = await fileWithMore();
   // Somebody reads still: the copy waits for that.
-  const done = keeper.use();
+  const done = kept.keeper.use();
   const first = restore().then(({ status }) => status);
-  await until(() => keeper.busy);
+  await until(() => kept.keeper.busy);
   const others = await Promise.all([
     take(text),
-    call.delete(HOME).send({ version: before.household.version }),
+    kept.call().delete(HOME).send({ version: before.household.version }),
     restore(),
   ]);
   done();
@@ -155,7 +135,7 @@ test("a household that is changed again and again while a file comes in takes no
     ...given
   ) {
     const name = { ...household.spec, name: `Fallow Quay ${version}` };
-    await call.put(HOME).send({ version: version++, spec: name });
+    await kept.call().put(HOME).send({ version: version++, spec: name });
     return own.apply(this, given);
   });
   const before = counts(await garage());
@@ -163,7 +143,7 @@ test("a household that is changed again and again while a file comes in takes no
   join.mockRestore();
   expect([taken.status, (taken.body as { title: string }).title]).toEqual([503, "Changed meanwhile"]);
   expect(counts(await garage())).toEqual(before);
-  const lying = await keeper.em.fork().getConnection().execute("select count(*) as n from household");
+  const lying = await kept.sql("select count(*) as n from household");
   expect(lying).toEqual([{ n: 2 }]);
   expect((await take(text)).status).toBe(201);
 });

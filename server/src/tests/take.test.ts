@@ -1,35 +1,22 @@
-import { mkdtempSync, readdirSync, rmSync, writeFileSync } from "node:fs";
+import { readdirSync, writeFileSync } from "node:fs";
 import { Agent, createServer as createHttpServer, request as httpRequest } from "node:http";
 import type { AddressInfo, Socket } from "node:net";
-import { tmpdir } from "node:os";
 import { join } from "node:path";
 import fc from "fast-check";
 import type { AbstractSqlConnection } from "@mikro-orm/libsql";
-import pino from "pino";
-import request from "supertest";
 import { KIND_NAMES, type Garage } from "@kettleback/core";
-import { createApp } from "../app";
-import { Keeper, seedDemo } from "../database";
+import { Keeper } from "../database";
 import { piecesOf, type Piece } from "../take/pieces";
 import { spool } from "../take/spool";
+import { KeptServer } from "./kept-server";
 
 // What is kept is written to a real disk, which may be slow.
 
-let folder: string;
-let keeper: Keeper;
-beforeEach(async () => {
-  folder = mkdtempSync(join(tmpdir(), "kettleback-take-"));
-  keeper = await Keeper.open(join(folder, "own.sqlite"));
-  await seedDemo(keeper.em.fork());
-});
-afterEach(async () => {
-  await keeper.close();
-  rmSync(folder, { recursive: true });
-});
+const kept = KeptServer.forEachTest();
+const app = () => kept.app();
+const call = () => kept.call();
+const filed = (id: string) => kept.file(id);
 
-const app = () => createApp({ orm: keeper, keeper, log: pino({ level: "silent" }) });
-const call = () => request.agent(app()).set("Host", "127.0.0.1:4180");
-const filed = async (id: string) => (await call().get(`/api/households/${id}/file`)).text;
 const take = (text: string, into?: string) =>
   call()
     .post(`/api/take${into ? `?into=${into}` : ""}`)
@@ -37,10 +24,12 @@ const take = (text: string, into?: string) =>
     .send(text);
 const count = async (table: string) =>
   (
-    (await keeper.em.fork().getConnection().execute(`select count(*) as n from ${table}`)) as [{ n: number }]
+    (await kept.keeper.em.fork().getConnection().execute(`select count(*) as n from ${table}`)) as [
+      { n: number },
+    ]
   )[0].n;
 /** What lies beside the database that is not its own. */
-const left = () => readdirSync(folder).filter((name) => name.includes(".taken-"));
+const left = () => readdirSync(kept.folder).filter((name) => name.includes(".taken-"));
 
 type Json = Record<string, unknown>;
 
@@ -129,9 +118,9 @@ describe("a household file taken in", () => {
     expect((await call().get("/api/bin")).body).toEqual([]);
     finish.mockRestore();
     drop.mockRestore();
-    writeFileSync(join(folder, "own.sqlite.taken-half"), "{");
-    await keeper.close();
-    keeper = await Keeper.open(join(folder, "own.sqlite"));
+    writeFileSync(join(kept.folder, "own.sqlite.taken-half"), "{");
+    await kept.keeper.close();
+    kept.keeper = await Keeper.open(join(kept.folder, "own.sqlite"));
     expect(await counts()).toEqual(before);
   });
 
@@ -243,8 +232,8 @@ describe("a household file taken in", () => {
   });
 
   test("leaves off when another copy is put in place, and none of its readings come into a session there", async () => {
-    keeper.startCopying(() => undefined);
-    for (let i = 0; i < 200 && keeper.copies().length === 0; i++)
+    kept.keeper.startCopying(() => undefined);
+    for (let i = 0; i < 200 && kept.keeper.copies().length === 0; i++)
       await new Promise((again) => setTimeout(again, 20));
     const file = JSON.parse(await filed("fallow-quay")) as Json & { sessions: { samples: unknown[] }[] };
     const at = Date.UTC(2031, 0, 1);
@@ -267,7 +256,7 @@ describe("a household file taken in", () => {
       if (restored.length === 0)
         restored.push(
           agent
-            .post(`/api/copies/${keeper.copies()[0]!.name}/restore`)
+            .post(`/api/copies/${kept.keeper.copies()[0]!.name}/restore`)
             .send({})
             .then(({ status }) => status),
         );
@@ -286,7 +275,7 @@ describe("a household file taken in", () => {
     expect((await take(text, "nobody")).status).toBe(404);
     const { Arrival } = await import("../database");
     const things = jest.spyOn(Arrival.prototype, "things").mockImplementationOnce(async () => {
-      await keeper.em
+      await kept.keeper.em
         .fork()
         .getConnection()
         .execute("update household set deleted_at = 1 where id = 'larch-hollow'");
@@ -357,11 +346,11 @@ describe("a garage", () => {
     const get = async () => (await agent.get("/api/households/fallow-quay/garage")).body as Garage;
     await get();
     const asked: string[] = [];
-    const knex = (keeper.em.getConnection() as AbstractSqlConnection).getKnex();
+    const knex = (kept.keeper.em.getConnection() as AbstractSqlConnection).getKnex();
     knex.on("query", ({ sql }: { sql: string }) => asked.push(sql));
     await get();
     expect(asked).toEqual([]);
-    const em = keeper.em.fork();
+    const em = kept.keeper.em.fork();
     await em.getConnection().execute("update car set version = version + 1");
     await get();
     expect(asked.length).toBeGreaterThan(5);
@@ -379,8 +368,8 @@ describe("a garage", () => {
   });
 
   test("is of one moment: what is written in one go while it is read is in it whole or not at all", async () => {
-    const em = keeper.em.fork();
-    const knex = (keeper.em.getConnection() as AbstractSqlConnection).getKnex();
+    const em = kept.keeper.em.fork();
+    const knex = (kept.keeper.em.getConnection() as AbstractSqlConnection).getKnex();
     let written: Promise<unknown> | undefined;
     knex.on("query", ({ sql }: { sql: string }) => {
       // Cars are read by now, places are not.
@@ -402,7 +391,7 @@ describe("a garage", () => {
     const agent = call();
     const get = async () => (await agent.get("/api/households/fallow-quay/garage")).body as Garage;
     const { id, parentId, version } = (await get()).outlets.find((row) => row.parentId !== null)!;
-    await keeper.em.fork().getConnection().execute("delete from place where id = ?", [parentId]);
+    await kept.keeper.em.fork().getConnection().execute("delete from place where id = ?", [parentId]);
     expect((await get()).outlets.find((row) => row.id === id)).toMatchObject({ version, parentId: null });
   });
 
@@ -411,8 +400,8 @@ describe("a garage", () => {
     const at = "/api/households/fallow-quay";
     const garage = (await agent.get(`${at}/garage`)).body as Garage;
     const { id, version, spec } = garage.places[0]!;
-    keeper.startCopying(() => undefined);
-    for (let i = 0; i < 200 && keeper.copies().length === 0; i++)
+    kept.keeper.startCopying(() => undefined);
+    for (let i = 0; i < 200 && kept.keeper.copies().length === 0; i++)
       await new Promise((again) => setTimeout(again, 20));
     const put = (note: string, seen: number) =>
       agent
@@ -420,7 +409,7 @@ describe("a garage", () => {
         .send({ version: seen, spec: { ...spec, note }, parentId: garage.places[0]!.parentId });
     await put("one", version);
     const before = await agent.get(`${at}/garage`);
-    const [copy] = keeper.copies();
+    const [copy] = kept.keeper.copies();
     expect((await agent.post(`/api/copies/${copy!.name}/restore`).send({})).status).toBe(200);
     await put("two", version);
     const after = await agent.get(`${at}/garage`).set("If-None-Match", before.headers.etag as string);
@@ -446,7 +435,7 @@ describe("a garage", () => {
 
 describe("the pieces of a document", () => {
   const read = async (text: string): Promise<Piece[]> => {
-    const file = join(folder, "document.json");
+    const file = join(kept.folder, "document.json");
     writeFileSync(file, text);
     const pieces: Piece[] = [];
     for await (const some of piecesOf(file)) pieces.push(...some);
@@ -537,7 +526,7 @@ describe("the pieces of a document", () => {
 });
 
 test("a file that stops coming is refused in words, and leaves nothing", async () => {
-  const beside = join(folder, "own.sqlite");
+  const beside = join(kept.folder, "own.sqlite");
   const server = createHttpServer((req, res) => {
     void spool(req, beside, 1_500).catch((error: Error) => res.writeHead(408).end(error.message));
   }).listen(0, "127.0.0.1");
