@@ -211,9 +211,14 @@ describe("a database whose file", () => {
       },
     ],
   ];
-  test.each(wrecks)(
-    "%s while it is in use acknowledges no write, and all it kept is in a copy",
-    async (_, wreck) => {
+  test.each(
+    wrecks.flatMap(([what, wreck]) => [
+      [what, "at once", 0, wreck] as const,
+      [what, "an hour after it was opened", 3_600_000, wreck] as const,
+    ]),
+  )(
+    "%s while it is in use, %s, acknowledges no write, and all it kept is in a copy",
+    async (_what, _when, later, wreck) => {
       const other = await openDatabase(join(folder, "other.sqlite"));
       await other.close();
       const keeper = await Keeper.open(file);
@@ -222,6 +227,7 @@ describe("a database whose file", () => {
       keeper.onLost = (error) => lost.push(error);
       const call = called(keeper);
       expect((await add(call, "before")).status).toBe(201);
+      const clock = jest.spyOn(Date, "now").mockReturnValue(Date.now() + later);
       wreck();
       const refused = await Promise.all([add(call, "after"), add(call, "after too")]);
       for (const { status, body } of refused)
@@ -234,6 +240,7 @@ describe("a database whose file", () => {
             ),
           }),
         ]);
+      clock.mockRestore();
       expect(lost).toHaveLength(1);
       await keeper.close();
       expect(listed()).toHaveLength(1);
