@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import Database from "libsql";
-import { sampleOf, type Sample } from "@kettleback/core";
+import { MEASURED, sampleOf, type Sample } from "@kettleback/core";
 import { newSamples } from "../server/src/api/requests";
 import { append, begin } from "../server/src/api/sessions";
 import { closeDatabase, openDatabase, seedDemo } from "../server/src/database";
@@ -54,18 +54,7 @@ async function own(key: string): Promise<number> {
 }
 
 /** The columns of a reading, behind its moment. */
-const COLUMNS = [
-  "watts",
-  "amps",
-  "volts",
-  "soc",
-  "amps2",
-  "amps3",
-  "packC",
-  "plugC",
-  "outsideC",
-  "counterWh",
-];
+const COLUMNS: readonly string[] = MEASURED;
 
 /** The rival: the same table by one prepared statement, a transaction a batch, nothing judged. */
 function plain(file: string): number {

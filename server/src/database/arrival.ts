@@ -26,8 +26,14 @@ export interface ArrivingSession {
 /** Readings written at once: some ten milliseconds, so that others get their turn. */
 const SAMPLES_AT_ONCE = 1_000;
 
-/** Things that move at once. */
-const MOVED_AT_ONCE = 1_000;
+/** Things that move, or are taken out, at once. */
+const MOST_AT_ONCE = 1_000;
+
+/** Changes rows some at a time, so that others are answered meanwhile. @param change says how many rows it changed */
+async function inPieces(change: (most: number) => Promise<unknown>): Promise<void> {
+  while (((await change(MOST_AT_ONCE)) as { affectedRows: number }).affectedRows === MOST_AT_ONCE)
+    await breath();
+}
 
 const INSERT_INTO = (kind: Kind, parent: boolean): string =>
   `insert into \`${tableOf(kind)}\` (id, version, spec, spec_version, created_at, updated_at, household_id${parent ? ", parent_id" : ""}) ` +
@@ -106,18 +112,11 @@ export class Arrival {
     });
   }
 
-  /** Moves the things of a kind, some at a time, so that whoever asks for nothing in the database is answered meanwhile. */
-  private async move(kind: Kind, into: string, tx: EntityManager): Promise<void> {
+  /** Moves the things of a kind; whoever asks for nothing in the database is answered meanwhile. */
+  private move(kind: Kind, into: string, tx: EntityManager): Promise<void> {
     const table = `\`${tableOf(kind)}\``;
-    for (;;) {
-      const { affectedRows } = (await this.execute(
-        `update ${table} set household_id = ? where id in (select id from ${table} where household_id = ? limit ?)`,
-        [into, this.id, MOVED_AT_ONCE],
-        tx,
-      )) as { affectedRows: number };
-      if (affectedRows < MOVED_AT_ONCE) return;
-      await breath();
-    }
+    const sql = `update ${table} set household_id = ? where id in (select id from ${table} where household_id = ? limit ?)`;
+    return inPieces((most) => this.execute(sql, [into, this.id, most], tx));
   }
 
   /** Leaves nothing of what has arrived so far. */
@@ -139,8 +138,11 @@ async function dropArrival(em: EntityManager, id: string): Promise<void> {
     await run(em, "delete from session where id = ?", [session]);
     await breath();
   }
-  for (const kind of PARENTS_FIRST.toReversed())
-    await run(em, `delete from \`${tableOf(kind)}\` where household_id = ?`, [id]);
+  for (const kind of PARENTS_FIRST.toReversed()) {
+    const table = `\`${tableOf(kind)}\``;
+    const sql = `delete from ${table} where id in (select id from ${table} where household_id = ? limit ?)`;
+    await inPieces((most) => run(em, sql, [id, most]));
+  }
   await run(em, "delete from household where id = ?", [id]);
 }
 
