@@ -1,6 +1,7 @@
 import pino from "pino";
 import { readConfig, type Config } from "./config";
 import { keepForOneself, recoverLost } from "./database";
+import { outliveFaults, START_AGAIN } from "./safety/faults";
 import { serve } from "./serve";
 
 const log = pino({ level: process.env.LOG_LEVEL ?? "info" }, pino.destination(2));
@@ -11,14 +12,16 @@ const FINISHING_MS = 3_000;
 async function run(config: Config): Promise<void> {
   const { address, also, stop } = await serve(config, log);
   let stopping = false;
-  const end = (signal: string) => {
+  const end = (why: string, code = 0) => {
     if (stopping) return;
     stopping = true;
-    log.info(`${signal}: finishing open requests`);
-    void stop(FINISHING_MS).then(() => process.exit(0));
+    log.info(`${why}: finishing open requests`);
+    void stop(FINISHING_MS).finally(() => process.exit(code));
+    // Whatever holds that up.
+    setTimeout(() => process.exit(code), 2 * FINISHING_MS).unref();
   };
-  process.on("SIGINT", end);
-  process.on("SIGTERM", end);
+  for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"] as const) process.on(signal, () => end(signal));
+  outliveFaults(log, () => end("an error that nothing expected", START_AGAIN));
   process.stdout.write(`Kettleback is ready at ${address}\n`);
   if (also.length > 0)
     process.stdout.write(`It also answers, to whoever gives the passphrase, at ${also.join(" ")}\n`);

@@ -15,8 +15,10 @@ import { Events } from "./api/events";
 import { Central, Devices } from "./live";
 import { doorOf } from "./safety/door";
 import { dropSpooled } from "./take/spool";
+import { contained, logFault, type Fault } from "./safety/faults";
 import { isAll, knownNames, ownAddresses } from "./safety/names";
 import { secretFile, secretIn } from "./safety/secret";
+import { isTarget } from "./safety/upgrade";
 import { followRenewal, readTls } from "./safety/tls";
 
 function listen(server: Server, { port, listen: address }: Config): Promise<AddressInfo> {
@@ -66,9 +68,15 @@ interface Live {
   close(): void;
 }
 
-function beginLive(keeper: Keeper, events: Events, isOwn: Owns | undefined, demo: boolean): Live {
+function beginLive(
+  keeper: Keeper,
+  events: Events,
+  isOwn: Owns | undefined,
+  demo: boolean,
+  fault: Fault,
+): Live {
   // Simulated charge points and devices live at their own pace.
-  const common = { events, trustClocks: demo };
+  const common = { events, trustClocks: demo, fault };
   const central = new Central({ ...common, orm: keeper, keeper, isOwn: isOwn ?? knownNames() });
   const devices = new Devices({ ...common, kept: central.kept, readings: central.readings });
   devices.start();
@@ -110,6 +118,7 @@ export async function serve(config: Config, log: Logger): Promise<Serving> {
           secret: secretIn(secretFile(database)),
           secure: tls !== null,
         });
+  const fault = logFault(log);
   let keeper: Keeper | undefined;
   let live: Live | undefined;
   let answer: Answering;
@@ -132,7 +141,7 @@ export async function serve(config: Config, log: Logger): Promise<Serving> {
         if (keeper === opened) keeper = undefined;
       });
     };
-    live = beginLive(opened, events, isOwn, config.demo);
+    live = beginLive(opened, events, isOwn, config.demo, fault);
     answer = createApp({
       orm: opened,
       keeper: opened,
@@ -155,7 +164,18 @@ export async function serve(config: Config, log: Logger): Promise<Serving> {
     process.stderr.write(`${lost.message} Or open the address below and press the button there.\n`);
     lose(lost);
   }
-  const server = serverFor(config, log, (req, res) => answer(req, res));
+  const server = serverFor(
+    config,
+    log,
+    contained(
+      (req: IncomingMessage, res: ServerResponse) =>
+        isTarget(req.url) ? answer(req, res) : res.writeHead(400, { Connection: "close" }).end(),
+      (error, _req, res) => {
+        fault(error);
+        res.destroy();
+      },
+    ),
+  );
   server.on("upgrade", (req, socket: Socket, head) => {
     if (live) live.central.upgrade(req, socket, head);
     else socket.destroy();

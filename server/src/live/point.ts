@@ -1,6 +1,7 @@
 import type { EntityManager } from "@mikro-orm/core";
 import type { ChargePoint, Kept as KeptRow, PointSaid, SessionRecord } from "@kettleback/core";
 import type { RPCClient } from "ocpp-rpc";
+import { contained, type Fault } from "../safety/faults";
 import type { Kept, Readings } from "./keeping";
 import {
   readingsIn,
@@ -49,7 +50,8 @@ export interface PointWorks {
   onCard(point: ConnectedPoint, idTag: string): void;
   onSession(point: ConnectedPoint, row: KeptRow<SessionRecord>): void;
   /** A session has begun at it and was answered. */
-  onBegun(point: ConnectedPoint, row: KeptRow<SessionRecord>): void;
+  onBegun(point: ConnectedPoint, row: KeptRow<SessionRecord>): Promise<unknown>;
+  readonly fault: Fault;
 }
 
 /** How often it shows that it is there (s). */
@@ -229,7 +231,7 @@ export class ConnectedPoint {
     this.own.set(transactionId, true);
     if (!over) this.running.set(connectorId, transactionId);
     this.works.onSession(this, row);
-    if (!over) setImmediate(() => this.works.onBegun(this, row));
+    if (!over) setImmediate(contained(() => this.works.onBegun(this, row), this.works.fault));
     // Energy flows whether or not we know the card: it is recorded, and the unit told not to go on with it.
     return { transactionId, idTagInfo: this.cardInfo(idTag) };
   }

@@ -7,6 +7,7 @@ import { plainPage, plainStyle } from "../plain-page";
 import { goneWith } from "./gone";
 import { knownBrowser, knownToken, valuesOf, withOnly } from "./cookies";
 import { Guesses, type Guess } from "./guesses";
+import { held } from "./weighing";
 
 declare module "express-session" {
   interface SessionData {
@@ -111,20 +112,6 @@ const passOverPlanted =
     }
     next();
   };
-
-/** Holds an answer back; until whoever waits for it has gone. */
-const held = (ms: number, gone: AbortSignal): Promise<void> =>
-  new Promise((resolve) => {
-    const timer = setTimeout(resolve, ms);
-    gone.addEventListener(
-      "abort",
-      () => {
-        clearTimeout(timer);
-        resolve();
-      },
-      { once: true },
-    );
-  });
 
 const noStore: RequestHandler = (_req, res, next) => {
   res.setHeader("Cache-Control", "no-store");

@@ -47,10 +47,38 @@ describe("the door of charge points", () => {
     expect((await live.points()).knocks).toMatchObject([{ identity: "garden-box" }]);
   });
 
-  test("after six wrong passwords within a minute even the right one waits", async () => {
+  test("a wrong password costs its own answer, held back twice as long each time; the right one gets in meanwhile", async () => {
     const password = await live.givePassword();
-    for (let i = 0; i < 6; i++) expect(await live.refusedWith("sandpiper-9876543210")).toBe(401);
-    expect(await live.refusedWith(password)).toBe(429);
+    const took: number[] = [];
+    for (let i = 0; i < 3; i++) {
+      const began = performance.now();
+      expect(await live.refusedWith("sandpiper-9876543210")).toBe(401);
+      took.push(performance.now() - began);
+    }
+    for (const [i, least] of [500, 1_000, 2_000].entries()) expect(took[i]).toBeGreaterThanOrEqual(least - 5);
+    // The next wrong one waits four seconds: the right one, from the same address, does not.
+    const held = live.refusedWith("sandpiper-9876543210").then(() => performance.now());
+    expect(await live.refusedWith(password)).toBe(101);
+    expect(performance.now()).toBeLessThan(await held);
+  });
+
+  test("forty wrong passwords at once let the right one in within its turn", async () => {
+    const password = await live.givePassword();
+    const wrong = Array.from({ length: 40 }, () => live.refusedWith("sandpiper-9876543210"));
+    let over = 0;
+    for (const one of wrong) void one.then(() => (over += 1));
+    expect(await live.refusedWith(password)).toBe(101);
+    // Their answers are still held back.
+    expect(over).toBeLessThan(40);
+  });
+
+  test("fifty unknown names push out no charge point that is known and knocked with a wrong password", async () => {
+    await live.givePassword();
+    expect(await live.refusedWith("sandpiper-9876543210")).toBe(401);
+    for (let i = 0; i < 50; i++) expect(await live.refusedWith("x".repeat(20), `stranger-${i}`)).toBe(404);
+    const { knocks } = await live.points();
+    expect(knocks).toHaveLength(21);
+    expect(knocks.at(-1)).toMatchObject({ identity: "hall-post", why: "password", times: 1 });
   });
 
   test("another language, a page of another origin, another path and another host are turned away", async () => {

@@ -9,7 +9,8 @@ import { createApp } from "../app";
 import { readConfig } from "../config";
 import { openDatabase, seedDemo } from "../database";
 import { cookieNames, doorOf, type Door } from "../safety/door";
-import { Guesses, sourceOf, type Guess } from "../safety/guesses";
+import { Guesses, type Guess } from "../safety/guesses";
+import { sourceOf } from "../safety/weighing";
 import { knownToken } from "../safety/cookies";
 import { knownNames } from "../safety/names";
 

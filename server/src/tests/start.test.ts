@@ -1,4 +1,3 @@
-import { spawn } from "node:child_process";
 import {
   copyFileSync,
   existsSync,
@@ -13,68 +12,13 @@ import {
 } from "node:fs";
 import { request as httpsRequest, type RequestOptions } from "node:https";
 import { connect, createServer, type AddressInfo } from "node:net";
-import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { build } from "esbuild";
 import { copiesFolder, openDatabase } from "../database";
+import { startedServers } from "./started-server";
 
 // A whole server is started for each.
 
-const folder = mkdtempSync(join(tmpdir(), "kettleback-start-"));
-/** The server as one file, within the tree so that it finds its packages. */
-const BUILT = join(__dirname, "../../dist/start-test.mjs");
-beforeAll(() =>
-  build({
-    entryPoints: [join(__dirname, "../main.ts")],
-    bundle: true,
-    platform: "node",
-    format: "esm",
-    packages: "external",
-    alias: {
-      "@kettleback/core": join(__dirname, "../../../core/src/index.ts"),
-      "@kettleback/core/demo": join(__dirname, "../../../core/src/household/demo/index.ts"),
-    },
-    logLevel: "error",
-    outfile: BUILT,
-  }),
-);
-afterAll(() => rmSync(folder, { recursive: true }));
-
-interface Run {
-  readonly code: number | null;
-  readonly out: string;
-  readonly err: string;
-}
-
-/** Runs the server as a person would; `onReady` gets its address and a way to signal it. */
-const start = (
-  env: Record<string, string>,
-  onReady?: (address: string, signal: (s: NodeJS.Signals) => void) => void | Promise<void>,
-  args: readonly string[] = [],
-  limit = "true",
-) =>
-  new Promise<Run>((resolve) => {
-    const child = spawn("bash", ["-c", `${limit}; exec "$0" "$@"`, process.execPath, BUILT, ...args], {
-      env: {
-        ...process.env,
-        KETTLEBACK_DB: join(folder, "own.sqlite"),
-        PORT: "0",
-        LOG_LEVEL: "silent",
-        ...env,
-      },
-    });
-    let [out, err] = ["", ""];
-    let told = false;
-    child.stderr.on("data", (chunk: Buffer) => (err += chunk.toString()));
-    child.stdout.on("data", (chunk: Buffer) => {
-      out += chunk.toString();
-      const address = /https?:\/\/[^\s/]+/.exec(out)?.[0];
-      if (!address || told) return;
-      told = true;
-      void onReady?.(address, (s) => child.kill(s));
-    });
-    child.once("exit", (code) => resolve({ code, out, err }));
-  });
+const { folder, start } = startedServers("start");
 
 test("it says where it listens, answers there, and stops when asked", async () => {
   let healthy = false;
