@@ -1,9 +1,9 @@
 import type { EntityManager } from "@mikro-orm/core";
 import { Router } from "express";
 import { z } from "zod";
-import { deviceSchema } from "@kettleback/core";
+import { deviceSchema, originOf, type Device } from "@kettleback/core";
 import { ENTITY_OF, SecretEntity } from "../database";
-import { tryDevice, type Devices } from "../live";
+import { secretFor, tryDevice, type Devices } from "../live";
 import { requireHousehold } from "./keep";
 import { notFound, parsed, Problem } from "./problem";
 
@@ -25,10 +25,12 @@ export const tryAsked = z.strictObject({
 /** Devices tried at once: each holds a line for some seconds. */
 const MOST_TRIED = 4;
 
-async function requireDevice(em: EntityManager, household: string, id: string): Promise<void> {
+/** A device as it is kept. @throws Problem 404, or 422 where this program cannot read it */
+async function requireDevice(em: EntityManager, household: string, id: string): Promise<Device> {
   await requireHousehold(em, household);
-  if (!(await em.count(ENTITY_OF.devices, { id, household, deletedAt: null } as never)))
-    throw notFound(`device ${id.slice(0, 40)} in household ${household}`);
+  const row = await em.findOne(ENTITY_OF.devices, { id, household, deletedAt: null } as never);
+  if (!row) throw notFound(`device ${id.slice(0, 40)} in household ${household}`);
+  return parsed(deviceSchema, row.spec);
 }
 
 /** Devices as they stand, their secrets, and what one of them says when it is tried. */
@@ -44,27 +46,28 @@ export function deviceRoutes(router: Router, em: () => EntityManager, devices: D
     const secrets = await reading.find(
       SecretEntity,
       { id: { $in: rows.map(({ id }) => id) } },
-      { fields: ["id"] as never },
+      { fields: ["id", "origin"] as never },
     );
-    const withSecret = new Set(secrets.map(({ id }) => id));
-    res.json({ devices: rows.map(({ id }) => devices.stateOf(id, withSecret.has(id))) });
+    const origins = new Map(secrets.map(({ id, origin }) => [id, origin]));
+    res.json({ devices: rows.map(({ id }) => devices.stateOf(id, origins.get(id) ?? null)) });
   });
 
-  /** A secret is never told again. */
+  /** A secret is never told again, and to nobody but the address its device has now. */
   router.put(`${at}/:id/secret`, async (req, res) => {
     const { household, id } = req.params;
     const { secret: given } = parsed(newSecret, req.body);
-    await em().transactional(async (tx) => {
-      await requireDevice(tx, household, id);
+    const origin = await em().transactional(async (tx) => {
+      const { reach } = await requireDevice(tx, household, id);
       const row = await tx.findOne(SecretEntity, { id });
-      if (given === null) {
-        if (row) tx.remove(row);
-      } else if (row) row.secret = given;
-      else tx.persist(tx.create(SecretEntity, { id, secret: given } as never));
+      const values = { secret: given ?? "", origin: originOf(reach) };
+      if (given !== null)
+        tx.persist(row ? tx.assign(row, values) : tx.create(SecretEntity, { id, ...values }));
+      else if (row) tx.remove(row);
       await tx.flush();
+      return values.origin;
     });
     void devices.look();
-    res.json({ hasSecret: given !== null });
+    res.json({ secretFor: given === null ? null : origin });
   });
 
   router.post(`${at}/try`, async (req, res) => {
@@ -77,7 +80,7 @@ export function deviceRoutes(router: Router, em: () => EntityManager, devices: D
     if (tried >= MOST_TRIED) throw new Problem(503, "Busy", `${MOST_TRIED} devices are tried already.`);
     tried += 1;
     try {
-      res.json(await tryDevice(reach, given ?? kept?.secret ?? null));
+      res.json(await tryDevice(reach, given ?? secretFor(kept, reach)));
     } finally {
       tried -= 1;
     }

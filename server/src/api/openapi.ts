@@ -80,7 +80,7 @@ const deviceState = object({
   trouble: orNull("string"),
   limitSoc: orNull("number"),
   note: { anyOf: [object({ says: text, at: orNull("string") }), { type: "null" }] },
-  hasSecret: { type: "boolean" },
+  secretFor: { type: ["string", "null"] },
 });
 const leaf = object({ path: text, value: { type: ["number", "string"] } });
 const told = object({ role: text, path: text });
@@ -413,7 +413,7 @@ export const OPERATIONS: readonly Operation[] = [
     path: `${HOUSE}/devices-now/:id/secret`,
     summary: "Keep what a device wants to hear before it tells anything; it is never told again",
     body: newSecret,
-    answers: [ok(object({ hasSecret: { type: "boolean" } }))],
+    answers: [ok(object({ secretFor: { type: ["string", "null"] } }))],
     refusals: [404],
   },
   {

@@ -136,13 +136,15 @@ export interface SecretRow {
   /** The device's. */
   id: string;
   secret: string;
+  /** Where alone it may be told: see `originOf`. */
+  origin: string;
 }
 
 /** The table of the secrets of devices. */
 export const SecretEntity = defineEntity({
   name: "DeviceSecret",
   tableName: "device_secret",
-  properties: { id: p.string().primary(), secret: p.text() },
+  properties: { id: p.string().primary(), secret: p.text(), origin: p.text().default("") },
 }) as unknown as EntitySchema<SecretRow>;
 
 /** A public network as it was last read: its posts and prices as it gave them. */

@@ -1,5 +1,8 @@
 import { Problem } from "../api/problem";
-import { isLinkLocal } from "./address";
+import type { Response } from "undici";
+import { NeverAskedError } from "./address";
+import { askOutside, LONGEST_SPELLING, repeats, repeatsPart } from "./ask";
+import { parsedAsItComes, TooDeepError } from "./json";
 
 /** What of a network may be asked for at once: bytes altogether, pages, milliseconds. */
 const LIMITS = { bytes: 48 * 1024 * 1024, pages: 500, ms: 30_000 } as const;
@@ -22,7 +25,6 @@ function addressOf(text: string, from?: URL): URL {
   }
   if (url.protocol !== "http:" && url.protocol !== "https:")
     throw failed("accepted: an address with http or https");
-  if (isLinkLocal(url)) throw failed("An address of this link only is not asked.");
   // What was typed, a token above all, goes to nobody but whom it was typed for.
   if (from && url.origin !== from.origin)
     throw failed(`It points on to ${url.origin}, which was not asked for.`);
@@ -42,17 +44,13 @@ class Asking {
 
   private async answer(url: URL): Promise<Response> {
     if ((this.pages += 1) > LIMITS.pages) throw failed(`It has more than ${LIMITS.pages} pages.`);
-    const response = await fetch(url, {
-      headers: {
-        Accept: "application/json",
-        // OCPI 2.2.1 has the token in base 64.
-        ...(this.token === null
-          ? {}
-          : { Authorization: `Token ${Buffer.from(this.token).toString("base64")}` }),
-      },
-      redirect: "manual",
-      signal: this.until,
-    }).catch((error: Error) => {
+    const response = await askOutside(
+      url,
+      // OCPI 2.2.1 has the token in base 64.
+      this.token === null ? {} : { Authorization: `Token ${Buffer.from(this.token).toString("base64")}` },
+      this.until,
+    ).catch((error: Error) => {
+      if (error instanceof NeverAskedError) throw failed(`It ${error.message}.`);
       // Some ports belong to other protocols, and no page and no fetch ever asks them.
       if ((error.cause as Error | undefined)?.message === "bad port")
         throw failed(`Port ${url.port} belongs to another protocol and is never asked.`);
@@ -70,40 +68,42 @@ class Asking {
     return response;
   }
 
-  private async textOf(response: Response): Promise<string> {
-    const pieces: Buffer[] = [];
-    try {
-      for await (const piece of response.body ?? []) {
-        this.bytes += piece.byteLength;
-        if (this.bytes > LIMITS.bytes) throw failed(`It sends more than ${LIMITS.bytes / 1024 / 1024} MiB.`);
-        pieces.push(Buffer.from(piece));
-      }
-    } catch (error) {
-      throw error instanceof Problem ? error : failed("It broke off in the middle.");
+  /** What comes, as it comes: not more than may, and nothing that repeats what was sent. */
+  private async *pieces(response: Response): AsyncGenerator<Uint8Array> {
+    let before = "";
+    for await (const piece of (response.body ?? []) as AsyncIterable<Uint8Array>) {
+      this.bytes += piece.byteLength;
+      if (this.bytes > LIMITS.bytes) throw failed(`It sends more than ${LIMITS.bytes / 1024 / 1024} MiB.`);
+      const text = before + Buffer.from(piece).toString("latin1");
+      if (repeats(text, this.token)) throw failed("It repeats the token it was sent; nothing of it is kept.");
+      before = text.slice(-LONGEST_SPELLING);
+      yield piece;
     }
-    return Buffer.concat(pieces).toString("utf8");
   }
 
   /** What an answer of the protocol carries, and where its next page is. */
   async data(address: URL): Promise<{ readonly data: unknown; readonly next: URL | null }> {
     const response = await this.answer(address);
-    let body: unknown;
-    try {
-      body = JSON.parse(await this.textOf(response));
-    } catch (error) {
-      throw error instanceof Problem ? error : failed("It answers with what is no JSON.");
-    }
+    const body = await parsedAsItComes(this.pieces(response)).catch((error: unknown) => {
+      if (error instanceof Problem) throw error;
+      if (error instanceof TooDeepError) throw failed(error.message);
+      if (error instanceof SyntaxError) throw failed("It answers with what is no JSON.");
+      throw failed(
+        this.until.aborted ? `It took longer than ${LIMITS.ms / 1000} s.` : "It broke off in the middle.",
+      );
+    });
     const {
       data,
       status_code: status,
-      status_message: says,
+      status_message: message,
     } = (Array.isArray(body) ? { data: body } : (body ?? {})) as {
       data?: unknown;
       status_code?: number;
-      status_message?: string;
+      status_message?: unknown;
     };
+    const says = typeof message === "string" ? message.slice(0, 120) : "";
     if (status !== undefined && (status < 1000 || status >= 2000))
-      throw failed(`It refuses with ${status}${says ? `: ${String(says).slice(0, 120)}` : ""}.`);
+      throw failed(`It refuses with ${status}${says ? `: ${says}` : ""}.`);
     const next = /<([^>]+)>\s*;\s*rel="?next"?/i.exec(response.headers.get("link") ?? "")?.[1];
     return { data, next: next === undefined ? null : addressOf(next, this.origin) };
   }
@@ -118,6 +118,25 @@ class Asking {
       at = next;
     }
     return all;
+  }
+}
+
+/**
+ * Asks a network with a token. What it says is shown to whoever asked, and written nowhere else, without what was sent.
+ * @throws Problem (502) that says in words what did not go
+ */
+async function askingAt<T>(
+  address: string,
+  token: string | null,
+  work: (asking: Asking, origin: URL) => Promise<T>,
+): Promise<T> {
+  try {
+    const origin = addressOf(address);
+    return await work(new Asking(origin, token), origin);
+  } catch (error) {
+    if (error instanceof Problem && repeatsPart(error.detail, token))
+      throw failed("It does not answer as it should, and repeats the token it was sent.");
+    throw error;
   }
 }
 
@@ -173,15 +192,14 @@ async function listOf(
  * @param token as its network gave it; null where none is needed
  * @throws Problem (502) that says in words what did not go
  */
-export async function readNetworkAt(address: string, token: string | null): Promise<Reading> {
-  const origin = addressOf(address);
-  const asking = new Asking(origin, token);
-  const { data, endpoints } = await endpointsAt(asking, origin);
-  if (Array.isArray(data)) return { locations: await asking.list(origin), tariffs: [] };
-  if (!endpoints) throw failed("It answers with neither versions, endpoints nor locations.");
-  const of = async (identifier: string) => (await listOf(asking, origin, endpoints, identifier)) ?? [];
-  return { locations: await of("locations"), tariffs: await of("tariffs") };
-}
+export const readNetworkAt = (address: string, token: string | null): Promise<Reading> =>
+  askingAt(address, token, async (asking, origin) => {
+    const { data, endpoints } = await endpointsAt(asking, origin);
+    if (Array.isArray(data)) return { locations: await asking.list(origin), tariffs: [] };
+    if (!endpoints) throw failed("It answers with neither versions, endpoints nor locations.");
+    const of = async (identifier: string) => (await listOf(asking, origin, endpoints, identifier)) ?? [];
+    return { locations: await of("locations"), tariffs: await of("tariffs") };
+  });
 
 /** Sessions and bills of the token's owner: OCPI 2.2.1 Session and CDR objects, unjudged. */
 export interface OwnSessions {
@@ -193,15 +211,10 @@ export interface OwnSessions {
  * Reads the sessions and bills a network tells of to the owner of a token, changed since a moment (ms since 1970).
  * @throws Problem (502) that says in words what did not go
  */
-export async function readSessionsAt(
-  address: string,
-  token: string | null,
-  since: number,
-): Promise<OwnSessions> {
-  const origin = addressOf(address);
-  const asking = new Asking(origin, token);
-  const { endpoints } = await endpointsAt(asking, origin);
-  const sessions = endpoints && (await listOf(asking, origin, endpoints, "sessions", since));
-  if (!endpoints || !sessions) throw failed("It tells of no sessions: it has no module of that name.");
-  return { sessions, cdrs: (await listOf(asking, origin, endpoints, "cdrs", since)) ?? [] };
-}
+export const readSessionsAt = (address: string, token: string | null, since: number): Promise<OwnSessions> =>
+  askingAt(address, token, async (asking, origin) => {
+    const { endpoints } = await endpointsAt(asking, origin);
+    const sessions = endpoints && (await listOf(asking, origin, endpoints, "sessions", since));
+    if (!endpoints || !sessions) throw failed("It tells of no sessions: it has no module of that name.");
+    return { sessions, cdrs: (await listOf(asking, origin, endpoints, "cdrs", since)) ?? [] };
+  });

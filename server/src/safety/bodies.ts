@@ -35,23 +35,30 @@ const [QUOTE, BACKSLASH, OPEN_LIST, OPEN_OBJECT, CLOSE_LIST, CLOSE_OBJECT] = [..
   c.charCodeAt(0),
 );
 
+/** Counts how deep lists and objects of JSON lie in each other, a piece at a time, without reading it. */
+export class Depth {
+  private deep = 0;
+  private inText = false;
+  private escaped = false;
+
+  /** Takes the next piece. @returns the deepest there has been in it */
+  take(piece: Uint8Array): number {
+    let deepest = this.deep;
+    for (const c of piece) {
+      if (this.escaped) this.escaped = false;
+      else if (this.inText) {
+        if (c === BACKSLASH) this.escaped = true;
+        else if (c === QUOTE) this.inText = false;
+      } else if (c === QUOTE) this.inText = true;
+      else if (c === OPEN_LIST || c === OPEN_OBJECT) deepest = Math.max(deepest, ++this.deep);
+      else if (c === CLOSE_LIST || c === CLOSE_OBJECT) this.deep -= 1;
+    }
+    return deepest;
+  }
+}
+
 /** Refuses a body of brackets before it is read: a reader would be busy with it for long. @throws Problem */
 export function refuseDeep(_req: IncomingMessage, _res: ServerResponse, body: Buffer): void {
-  let [deep, inText] = [0, false];
-  for (let i = 0; i < body.length; i++) {
-    const c = body[i];
-    if (inText) {
-      if (c === BACKSLASH) i++;
-      else if (c === QUOTE) inText = false;
-    } else if (c === QUOTE) inText = true;
-    else if (c === OPEN_LIST || c === OPEN_OBJECT) {
-      deep += 1;
-      if (deep > MOST_DEEP)
-        throw new Problem(
-          400,
-          "Too deep",
-          `accepted: lists and objects in each other, up to ${MOST_DEEP} deep`,
-        );
-    } else if (c === CLOSE_LIST || c === CLOSE_OBJECT) deep -= 1;
-  }
+  if (new Depth().take(body) > MOST_DEEP)
+    throw new Problem(400, "Too deep", `accepted: lists and objects in each other, up to ${MOST_DEEP} deep`);
 }

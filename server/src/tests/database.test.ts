@@ -94,6 +94,29 @@ test("a database of a newer program, or of another shape, is refused in words", 
   await expect(openDatabase(other)).rejects.toThrow(/expected schema/);
 });
 
+test("a secret kept before secrets belonged to an address belongs to the one its device has", async () => {
+  const file = join(folder, "secrets.sqlite");
+  const first = await openDatabase(file);
+  await seedDemo(first.em.fork());
+  const give = first.em.getConnection();
+  await give.execute("insert into device_secret (id, secret, origin) select id, 'hush', 'x' from device");
+  await give.execute("alter table device_secret drop column origin");
+  await give.execute("delete from mikro_orm_migrations where name = '0015-secret-origins'");
+  await first.close();
+  const again = await opened(file);
+  const rows = await again.em
+    .getConnection()
+    .execute<{ id: string; secret: string; origin: string }[]>("select * from device_secret order by id");
+  const expected = [...fallowQuay.devices].map(({ id, spec }) => ({
+    id,
+    secret: "hush",
+    origin: spec.reach.kind === "mqtt" ? "mqtt://127.0.0.1:4183" : "http://127.0.0.1:4182",
+  }));
+  expect(rows.filter(({ id }) => id.startsWith("fq-"))).toEqual(
+    expected.sort((a, b) => (a.id < b.id ? -1 : 1)),
+  );
+});
+
 test("settings out of range are named", () => {
   expect(() => readConfig({ PORT: "99999" })).toThrow("PORT: accepted: 0 to 65535");
   expect(() => readConfig({ PORT: "x" })).toThrow("PORT");

@@ -112,7 +112,7 @@ describe("a device that is asked over HTTP", () => {
       trouble: null,
       limitSoc: null,
       note: null,
-      hasSecret: false,
+      secretFor: null,
     });
     expect(live.told.filter(({ event }) => event === "samples")).toMatchObject([
       { data: { session, samples: [sample] } },
@@ -148,16 +148,74 @@ describe("a device that is asked over HTTP", () => {
     await devices.look();
     await until(async () => asked.length > 0);
     expect(asked[0]!.headers.authorization).toBe("Bearer hush-hush-curlew");
-    expect(await stateOf(id)).toMatchObject({ hasSecret: true });
+    expect(await stateOf(id)).toMatchObject({ secretFor: new URL(at()).origin });
     const file = await (await fetch(`http://127.0.0.1:${live.port}/api/households/fallow-quay/file`)).text();
     expect(file).toContain('"Meter"');
     expect(file).not.toContain("hush-hush");
     await live.send("PUT", `/devices-now/${id}/secret`, { secret: null });
-    expect(await stateOf(id)).toMatchObject({ hasSecret: false });
+    expect(await stateOf(id)).toMatchObject({ secretFor: null });
     await devices.look();
     await until(async () => asked.some(({ headers }) => headers.authorization === undefined));
     expect((await live.send("PUT", "/devices-now/nobody/secret", { secret: "x" })).status).toBe(404);
     expect((await live.send("PUT", `/devices-now/${id}/secret`, { secret: "" })).status).toBe(422);
+  });
+
+  test("its secret is told to nobody but the address it was given for: tried or changed, it has to be typed again", async () => {
+    says({ power: 100, total: 1 });
+    const elsewhere = createServer((req, res) => {
+      asked.push(req);
+      res.end("{}");
+    });
+    await new Promise<void>((resolve) => void elsewhere.listen(0, "127.0.0.1", () => resolve()));
+    const other = `http://127.0.0.1:${(elsewhere.address() as AddressInfo).port}/now`;
+    try {
+      const { id } = await keep(meter());
+      const { origin } = new URL(at());
+      const given = await live.send("PUT", `/devices-now/${id}/secret`, { secret: "hush-hush-curlew" });
+      expect(given.body).toEqual({ secretFor: origin });
+      const tried = async (address: string, more: object = {}) => {
+        const reach = { kind: "http", address, everySeconds: 2 };
+        expect((await live.send("POST", "/devices-now/try", { reach, id, ...more })).status).toBe(200);
+        return asked.at(-1)!.headers.authorization;
+      };
+      expect(await tried(at("/another/path"))).toBe("Bearer hush-hush-curlew");
+      expect(await tried(other)).toBeUndefined();
+      expect(await tried(at().replace("127.0.0.1", "localhost"))).toBeUndefined();
+      expect(await tried(other, { secret: "typed again" })).toBe("Bearer typed again");
+      // Changed and saved it still belongs to the old address, and is read nowhere with it.
+      const changed = await live.send("PUT", `/devices/${id}`, {
+        version: 1,
+        spec: meter({ reach: { kind: "http", address: other, everySeconds: 2 } }),
+        parentId: null,
+      });
+      expect(changed.status).toBe(200);
+      expect((await stateOf(id)).secretFor).toBe(origin);
+      asked.length = 0;
+      await begin();
+      await devices.look();
+      await until(async () => asked.length > 0);
+      expect(asked.map(({ headers }) => headers.authorization)).toEqual(asked.map(() => undefined));
+      expect((await live.send("PUT", `/devices-now/${id}/secret`, { secret: "for this one" })).body).toEqual({
+        secretFor: new URL(other).origin,
+      });
+      await devices.look();
+      await until(async () => asked.some(({ headers }) => headers.authorization === "Bearer for this one"));
+      expect(asked.some(({ headers }) => headers.authorization?.includes("hush"))).toBe(false);
+    } finally {
+      elsewhere.closeAllConnections();
+      elsewhere.close();
+    }
+  });
+
+  test("lists and objects in each other more than 64 deep are no JSON it tells", async () => {
+    answer = (res) => res.end(`{"power": 5, "x": ${"[".repeat(64)}1${"]".repeat(64)}}`);
+    const reach = { kind: "http", address: at(), everySeconds: 2 };
+    const tried = () => live.send<{ trouble: string | null }>("POST", "/devices-now/try", { reach });
+    expect(await tried()).toMatchObject({ status: 200, body: { trouble: "answers with what is no JSON" } });
+    answer = (res) => res.end(`{"power": 5, "x": ${"[".repeat(63)}1${"]".repeat(63)}}`);
+    expect(await tried()).toMatchObject({ status: 200, body: { trouble: null } });
+    answer = (res) => res.end(`${"[".repeat(20_000)}${"]".repeat(20_000)}`);
+    expect((await tried()).status).toBe(200);
   });
 
   test.each<[string, (res: ServerResponse) => void, string]>([
@@ -440,7 +498,7 @@ test("tried over HTTP it answers at once, with the secret that is kept or the on
   });
   const local = { ...reach, address: "http://169.254.169.254/latest" };
   expect((await live.send("POST", "/devices-now/try", { reach: local })).body).toMatchObject({
-    trouble: "has an address of this link only, which is never asked",
+    trouble: "has an address Kettleback never connects to: link-local, multicast, metadata or none at all",
   });
   const named = { ...reach, address: "http://a:b@127.0.0.1/" };
   expect(await live.send("POST", "/devices-now/try", { reach: named })).toMatchObject({

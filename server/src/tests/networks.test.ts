@@ -190,7 +190,9 @@ test("nobody there, a link-local address, and one that points elsewhere with the
   expect(detail((await read({ address: "http://127.0.0.1:4184/versions" })).body)).toBe(
     "Nobody answers at http://127.0.0.1:4184.",
   );
-  expect(detail((await read({ address: "http://169.254.169.254/latest" })).body)).toMatch(/this link only/);
+  expect(detail((await read({ address: "http://169.254.169.254/latest" })).body)).toMatch(
+    /never connects to/,
+  );
   answer = (_req, res) => json(res, wrapped([{ version: "2.2.1", url: "http://127.0.0.1:1/steal" }]));
   expect(detail((await read({ address: `${at}/x` })).body)).toMatch(/points on to http:\/\/127\.0\.0\.1:1/);
 });
@@ -222,4 +224,44 @@ test("a file is kept under its name, taken in anew under the same, and forgotten
   expect((await call.delete(`${AT}/${id}`)).status).toBe(200);
   expect((await call.get(`${AT}/${id}`)).status).toBe(404);
   expect((await call.delete(`/api/households/larch-hollow/networks/fallow-quay-network`)).status).toBe(404);
+});
+
+const TOKEN = "quay-lantern-4711-otter";
+test.each<[string, (req: IncomingMessage, res: ServerResponse) => void]>([
+  ["in its refusal", (_, res) => json(res, { status_code: 2004, status_message: `Invalid token ${TOKEN}` })],
+  [
+    "in its refusal, cut short",
+    (_, res) => json(res, { status_code: 2004, status_message: `Invalid token ${TOKEN.slice(0, 12)}…` }),
+  ],
+  [
+    "in base 64, as it was sent",
+    (req, res) => json(res, { status_code: 2004, status_message: req.headers.authorization }),
+  ],
+  ["in its versions", (_, res) => json(res, wrapped([{ version: TOKEN, url: at }]))],
+  [
+    "in the address of its next page",
+    (_, res) => json(res, [location("a")], { Link: `<http://${TOKEN}.example/>; rel="next"` }),
+  ],
+  ["in what is no address", (_, res) => json(res, wrapped([{ version: "2.2.1", url: `http://[${TOKEN}` }]))],
+  ["in the name of a post", (_, res) => json(res, [{ ...location("a"), name: `Post ${TOKEN}` }])],
+])(
+  "a network that repeats the token it was sent %s is not read, and the token is shown nowhere",
+  async (_, how) => {
+    answer = how;
+    const sent = await read({ token: TOKEN, address: `${at}/echo` });
+    expect(sent.status).toBe(502);
+    expect(sent.text).not.toMatch(/quay-lan|otter|cXVheS1s/);
+    expect(detail(sent.body)).toMatch(/repeats the token it was sent/);
+    const kept = await orm.em.fork().find(NetworkEntity, { address: `${at}/echo` });
+    expect(kept).toEqual([]);
+  },
+);
+
+test("what a network says is shown where it repeats nothing; 12 MB of nesting are refused in words", async () => {
+  answer = (_, res) => json(res, { status_code: 2004, status_message: "Your contract has ended" });
+  expect(detail((await read({ token: TOKEN })).body)).toBe("It refuses with 2004: Your contract has ended.");
+  answer = (_, res) => res.end("[".repeat(12_000_000));
+  expect(detail((await read({ token: TOKEN })).body)).toBe(
+    "It has lists and objects in each other, more than 64 deep.",
+  );
 });

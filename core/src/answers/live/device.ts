@@ -52,6 +52,20 @@ const address = (schemes: readonly string[]) =>
       },
     );
 
+/** The ports an address has unless it names another; of HTTP the platform knows them itself. */
+const USUAL_PORT: Readonly<Record<string, string>> = { "mqtt:": "1883", "mqtts:": "8883" };
+
+/**
+ * Whom an address belongs to: scheme, host and port. A secret given for one is told to no other.
+ * @example originOf({ address: "mqtt://Broker.example/meter" }) // "mqtt://broker.example:1883"
+ */
+export function originOf({ address: text }: { readonly address: string }): string {
+  const { protocol, hostname, port } = new URL(text);
+  const usual = USUAL_PORT[protocol];
+  const given = port || usual;
+  return `${protocol}//${hostname.toLowerCase()}${given ? `:${given}` : ""}`;
+}
+
 /**
  * How a device is reached: asked now and then over HTTP, heard by MQTT when it says something; or a public network is asked
  * by OCPI for the sessions of one's own, its token the secret.

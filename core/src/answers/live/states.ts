@@ -52,5 +52,6 @@ export interface DeviceState {
   /** The charge at which the car itself ends. */
   readonly limitSoc: number | null;
   readonly note: DeviceNote | null;
-  readonly hasSecret: boolean;
+  /** Whom its secret was given for, see `originOf`: it is told to nobody else. Null where it has none. */
+  readonly secretFor: string | null;
 }

@@ -12,6 +12,7 @@ import { M0011ChargePoints } from "./0011-charge-points";
 import { M0012Devices } from "./0012-devices";
 import { M0013Installations } from "./0013-installations";
 import { M0014Order } from "./0014-order";
+import { M0015SecretOrigins } from "./0015-secret-origins";
 
 /** Every migration in order. A name, once released, never changes. */
 export const MIGRATIONS = [
@@ -29,4 +30,5 @@ export const MIGRATIONS = [
   { name: "0012-devices", class: M0012Devices },
   { name: "0013-installations", class: M0013Installations },
   { name: "0014-order", class: M0014Order },
+  { name: "0015-secret-origins", class: M0015SecretOrigins },
 ] as const;

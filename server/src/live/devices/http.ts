@@ -1,5 +1,7 @@
 import type { Device } from "@kettleback/core";
-import { isLinkLocal } from "../../outside/address";
+import type { Response } from "undici";
+import { NeverAskedError } from "../../outside/address";
+import { askOutside } from "../../outside/ask";
 import { MOST_SAID, parsedSaid, type Ear } from "./said";
 
 type Http = Extract<Device["reach"], { kind: "http" }>;
@@ -13,25 +15,20 @@ export async function askDevice(
   secret: string | null,
   signal: AbortSignal,
 ): Promise<unknown> {
-  const url = new URL(address);
-  if (isLinkLocal(url)) throw new Error("has an address of this link only, which is never asked");
   const timeout = AbortSignal.timeout(WITHIN_MS);
-  const response = await fetch(url, {
-    headers: {
-      Accept: "application/json",
-      ...(secret === null ? {} : { Authorization: `Bearer ${secret}` }),
-    },
-    // What it wants to hear is told to nobody else.
-    redirect: "manual",
-    signal: AbortSignal.any([signal, timeout]),
-  }).catch(() => {
+  const response = await askOutside(
+    new URL(address),
+    secret === null ? {} : { Authorization: `Bearer ${secret}` },
+    AbortSignal.any([signal, timeout]),
+  ).catch((error: unknown) => {
+    if (error instanceof NeverAskedError) throw error;
     throw new Error(timeout.aborted ? "does not answer in time" : "cannot be reached");
   });
   try {
     if (response.status >= 300 && response.status < 400) throw new Error("sends on to another address");
     if (response.status === 401 || response.status === 403) throw new Error("wants another secret");
     if (!response.ok) throw new Error(`answers with ${response.status}`);
-    const said = parsedSaid(await textOf(response, timeout));
+    const said = parsedSaid(await bytesOf(response, timeout));
     if (said === undefined) throw new Error("answers with what is no JSON");
     return said;
   } finally {
@@ -39,7 +36,7 @@ export async function askDevice(
   }
 }
 
-async function textOf(response: Response, timeout: AbortSignal): Promise<string> {
+async function bytesOf(response: Response, timeout: AbortSignal): Promise<Buffer> {
   const pieces: Buffer[] = [];
   let bytes = 0;
   try {
@@ -51,7 +48,7 @@ async function textOf(response: Response, timeout: AbortSignal): Promise<string>
     throw new Error(timeout.aborted ? "does not answer in time" : "broke off in the middle");
   }
   if (bytes > MOST_SAID) throw new Error(`says more than ${MOST_SAID / 1024} KiB`);
-  return Buffer.concat(pieces).toString("utf8");
+  return Buffer.concat(pieces);
 }
 
 /** Asks a device again and again, never anew before it has answered. @returns how to leave it */

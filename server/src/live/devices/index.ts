@@ -6,6 +6,8 @@ import { NetworkReader } from "./network";
 import { DeviceReader, type DeviceSaid, type Follower } from "./reader";
 import { keyOfNetwork, readingsNow, type Reading } from "./readings-now";
 
+export { secretFor } from "./readings-now";
+
 export { tryDevice } from "./try";
 
 /** How often it is looked which sessions go on (ms). */
@@ -54,7 +56,7 @@ export class Devices {
   }
 
   /** How the device of an id stands. */
-  stateOf(id: string, hasSecret: boolean): DeviceState {
+  stateOf(id: string, secretFor: string | null): DeviceState {
     const found = this.readers.get(id);
     const said: DeviceSaid | undefined = found?.reader.said;
     return {
@@ -64,7 +66,7 @@ export class Devices {
       trouble: said?.trouble ?? null,
       limitSoc: said?.limitSoc ?? null,
       note: said?.note ?? null,
-      hasSecret,
+      secretFor,
     };
   }
 

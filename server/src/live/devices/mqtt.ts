@@ -1,7 +1,9 @@
 import { randomBytes } from "node:crypto";
-import mqtt from "mqtt";
+import { connect as connectPlain, isIP, type Socket } from "node:net";
+import { connect as connectTls } from "node:tls";
+import { MqttClient } from "mqtt";
 import type { Device } from "@kettleback/core";
-import { isLinkLocal } from "../../outside/address";
+import { judgedLookup, NeverAskedError, refuseNeverAsked } from "../../outside/address";
 import { MOST_SAID, parsedSaid, type Ear } from "./said";
 
 type Mqtt = Extract<Device["reach"], { kind: "mqtt" }>;
@@ -31,19 +33,40 @@ function namedIn(secret: string | null) {
     : { username: username!, password: rest.join(":") };
 }
 
+/** The ports a broker has unless its address names another (IANA service names mqtt and secure-mqtt). */
+const PORT = { "mqtt:": 1883, "mqtts:": 8883 } as const;
+
+/** A line to a broker, at an address of its that was judged. */
+function lineTo({ protocol, hostname, port }: URL): Socket {
+  const host = hostname.replace(/^\[|\]$/g, "");
+  const secure = protocol === "mqtts:";
+  const to = { host, port: Number(port) || PORT[secure ? "mqtts:" : "mqtt:"], lookup: judgedLookup };
+  return secure ? connectTls({ ...to, ...(isIP(host) ? {} : { servername: host }) }) : connectPlain(to);
+}
+
 /** Hears what a device says by MQTT 3.1.1. @returns how to leave it */
 export function followMqtt({ address, topic }: Mqtt, secret: string | null, ear: Ear): () => void {
-  if (isLinkLocal(new URL(address))) {
-    ear.failed("has an address of this link only, which is never asked");
+  const broker = new URL(address);
+  let unreached = "has a broker that cannot be reached";
+  try {
+    refuseNeverAsked(broker);
+  } catch (error) {
+    ear.failed((error as Error).message);
     return () => undefined;
   }
-  const client = mqtt.connect(address, {
-    clientId: `kettleback-${randomBytes(6).toString("hex")}`,
-    clean: true,
-    connectTimeout: WITHIN_MS,
-    reconnectPeriod: AGAIN_MS,
-    ...namedIn(secret),
-  });
+  const client = new MqttClient(
+    () =>
+      lineTo(broker).on("error", (error) => {
+        if (error instanceof NeverAskedError) unreached = error.message;
+      }),
+    {
+      clientId: `kettleback-${randomBytes(6).toString("hex")}`,
+      clean: true,
+      connectTimeout: WITHIN_MS,
+      reconnectPeriod: AGAIN_MS,
+      ...namedIn(secret),
+    },
+  );
   const own = topic.replace(/#$/, "");
   let [second, within] = [0, 0];
   client.on("connect", () => {
@@ -64,16 +87,14 @@ export function followMqtt({ address, topic }: Mqtt, secret: string | null, ear:
     second = now;
     if (within > A_SECOND) return;
     if (payload.length > MOST_SAID) return ear.failed(`says more than ${MOST_SAID / 1024} KiB`);
-    const said = parsedSaid(payload.toString("utf8"));
+    const said = parsedSaid(payload);
     if (said === undefined) return ear.failed("says what is no JSON");
     ear.heard(placed(from.slice(own.length), said));
   });
   client.on("error", (error: Error & { code?: number | string }) =>
     // Return codes of MQTT 3.1.1 (3.2.2.3): a bad name or password, not authorised.
-    ear.failed(
-      error.code === 4 || error.code === 5 ? "wants another secret" : "has a broker that cannot be reached",
-    ),
+    ear.failed(error.code === 4 || error.code === 5 ? "wants another secret" : unreached),
   );
-  client.on("offline", () => ear.failed("has a broker that cannot be reached"));
+  client.on("offline", () => ear.failed(unreached));
   return () => client.end(true);
 }

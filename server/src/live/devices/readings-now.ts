@@ -1,7 +1,21 @@
 import type { EntityManager } from "@mikro-orm/core";
-import { deviceSchema, householdSchema, isAtPost, type Device, type SessionRecord } from "@kettleback/core";
+import {
+  deviceSchema,
+  householdSchema,
+  isAtPost,
+  originOf,
+  type Device,
+  type SessionRecord,
+} from "@kettleback/core";
 import { readSession } from "../../api/sessions";
-import { ENTITY_OF, HouseholdRow, isNoJson, SecretEntity, SessionEntity } from "../../database";
+import {
+  ENTITY_OF,
+  HouseholdRow,
+  isNoJson,
+  SecretEntity,
+  SessionEntity,
+  type SecretRow,
+} from "../../database";
 
 /** A device and the session it tells of. */
 export interface Reading {
@@ -19,6 +33,10 @@ export interface Reading {
   readonly metered: boolean;
   readonly secret: string | null;
 }
+
+/** A kept secret, where it was given for this address; null where it was given for another, or there is none. */
+export const secretFor = (kept: SecretRow | null | undefined, reach: Device["reach"]): string | null =>
+  kept?.origin === originOf(reach) ? kept.secret : null;
 
 /** What the key of a session begins with that a network knows: the rest is the network's own. */
 const OF_NETWORK = "ocpi ";
@@ -84,7 +102,7 @@ export async function readingsNow(em: EntityManager): Promise<Reading[]> {
   if (sessions.length === 0) return [];
   const outlets = await em.find(ENTITY_OF.outlets, { deletedAt: null } as never);
   const households = await em.find(HouseholdRow, { deletedAt: null });
-  const secrets = new Map((await em.find(SecretEntity, {})).map(({ id, secret }) => [id, secret]));
+  const secrets = new Map((await em.find(SecretEntity, {})).map((row) => [row.id, row]));
   const found = rows.flatMap((row): Reading[] => {
     const read = isNoJson(row.spec) ? undefined : deviceSchema.safeParse(row.spec);
     if (!read?.success) return [];
@@ -110,7 +128,7 @@ export async function readingsNow(em: EntityManager): Promise<Reading[]> {
         running: end === null,
         known: key.startsWith(OF_NETWORK) ? key.slice(OF_NETWORK.length) : null,
         metered: key.startsWith(OF_POINT),
-        secret: secrets.get(row.id) ?? null,
+        secret: secretFor(secrets.get(row.id), read.data.reach),
       },
     ];
   });

@@ -1,3 +1,5 @@
+import { Depth, MOST_DEEP } from "../../safety/bodies";
+
 /** What a device said at a moment, or why it says nothing. */
 export interface Ear {
   /** @param said what it said, parsed; of a topic below one's own, in the place that topic has */
@@ -9,11 +11,16 @@ export interface Ear {
 /** The largest message of a device (bytes). */
 export const MOST_SAID = 64 * 1024;
 
-/** Text as a device says it: JSON, or a bare word or figure. */
-export function parsedSaid(text: string): unknown {
+/**
+ * What a device says, parsed: JSON, or a bare word or figure.
+ * @returns undefined where it is neither, or lies deeper in itself than anything of use
+ */
+export function parsedSaid(bytes: Buffer): unknown {
+  if (new Depth().take(bytes) > MOST_DEEP) return undefined;
+  const text = bytes.toString("utf8");
   try {
     return JSON.parse(text);
   } catch {
-    return /^[-+\d.]+$/.test(text.trim()) ? Number(text) : undefined;
+    return /^[-+]?\d+(\.\d+)?$/.test(text.trim()) ? Number(text) : undefined;
   }
 }

@@ -2,6 +2,7 @@ import { useState } from "react";
 import {
   deviceSchema,
   nameTold,
+  originOf,
   problemsOf,
   TOLD_ROLES,
   unitsTold,
@@ -31,7 +32,8 @@ export type EditedDevice = Device & { readonly row?: Kept<Device> };
 interface Props {
   readonly garage: Garage;
   readonly edited: EditedDevice;
-  readonly hasSecret: boolean;
+  /** Whom its secret was given for; null where it has none. */
+  readonly secretFor: string | null;
   onClose(): void;
 }
 
@@ -102,9 +104,10 @@ function useDevice({ garage, edited, onClose }: Props) {
 
 /** How a device is reached, tried on the spot, and what of what it says is what. */
 export function DeviceForm(props: Props) {
-  const { garage, hasSecret, onClose } = props;
+  const { garage, secretFor, onClose } = props;
   const { row, draft, put, secret, setSecret, tried, problems, wrong, ask, save } = useDevice(props);
   const { reach } = draft;
+  const belongs = URL.canParse(reach.address) && secretFor === originOf(reach);
   return (
     <KeepDialog
       title={row ? row.spec.name : "Add a device"}
@@ -149,11 +152,17 @@ export function DeviceForm(props: Props) {
           onChange={(next) => put({ reach: next, ...(next.kind === "ocpi" ? { fields: [] } : {}) })}
         />
         <TextInput
-          says={`Secret, if it wants one${hasSecret ? " (it has one; type another to change it)" : SAYS[reach.kind].secret}`}
+          says={`Secret, if it wants one${belongs ? " (it has one; type another to change it)" : SAYS[reach.kind].secret}`}
           maxLength={500}
           value={secret}
           onChange={setSecret}
         />
+        {secretFor !== null && !belongs && secret === "" && (
+          <p className="quiet" role="status">
+            The secret you gave is for {secretFor} and is sent nowhere else. If this address wants it too,
+            type it again.
+          </p>
+        )}
         <p className="tried">
           <Button quiet asks={ask}>
             {SAYS[reach.kind].ask}

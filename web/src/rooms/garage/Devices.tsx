@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { Link } from "react-router-dom";
-import { nameTold, type Device, type Garage, type Kept, type DeviceState } from "@kettleback/core";
+import { nameTold, originOf, type Device, type DeviceState, type Garage, type Kept } from "@kettleback/core";
 import { Button } from "../../controls/Button";
 import { deviceText, outletName } from "../../plan/pointWords";
 import { useLive } from "../../stores/live";
@@ -57,7 +57,7 @@ export function Devices({ garage }: { readonly garage: Garage }) {
         <DeviceForm
           garage={garage}
           edited={edited}
-          hasSecret={known.find(({ id }) => id === edited.row?.id)?.hasSecret ?? false}
+          secretFor={known.find(({ id }) => id === edited.row?.id)?.secretFor ?? null}
           onClose={() => setEdited(null)}
         />
       )}
@@ -74,6 +74,14 @@ interface RowProps {
   readonly zone: string;
   onEdit(): void;
 }
+
+/** Whether a device has a secret, and whether it is told where the device is reached now. */
+const secretText = (secretFor: string | null, reach: Device["reach"]): string =>
+  secretFor === null
+    ? "none"
+    : secretFor === originOf(reach)
+      ? "it has one"
+      : `not sent: it was given for ${secretFor}. Type it again to use it here.`;
 
 function DeviceRow({ row, of, state, zone, onEdit }: RowProps) {
   const forgetThing = useForgetting("devices");
@@ -103,7 +111,7 @@ function DeviceRow({ row, of, state, zone, onEdit }: RowProps) {
           </div>
           <div>
             <dt>Secret</dt>
-            <dd>{state?.hasSecret ? "it has one" : "none"}</dd>
+            <dd>{secretText(state?.secretFor ?? null, reach)}</dd>
           </div>
         </dl>
       </div>

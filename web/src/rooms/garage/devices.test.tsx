@@ -17,7 +17,7 @@ const state = (id: string, change: Partial<DeviceState> = {}): DeviceState => ({
   trouble: null,
   limitSoc: null,
   note: null,
-  hasSecret: false,
+  secretFor: null,
   ...change,
 });
 const METER = "fq-boathouse-meter";
@@ -46,7 +46,7 @@ const tries = (found: Tried) => jest.spyOn(api, "tryDevice").mockResolvedValue(f
 
 test("each says what it tells of, where it is reached, and how it stands", async () => {
   await shown([
-    state(METER, { session: "7", trouble: "does not answer in time", hasSecret: true }),
+    state(METER, { session: "7", trouble: "does not answer in time", secretFor: "mqtt://127.0.0.1:4183" }),
     state(REPORT, { session: "7", readAt: "2026-11-23T18:10:00Z" }),
   ]);
   const [meter, report] = screen.getAllByRole("listitem").map(({ textContent }) => textContent!);
@@ -57,6 +57,26 @@ test("each says what it tells of, where it is reached, and how it stands", async
   expect(report).toContain("Curlew's own report read along");
   expect(report).toContain("every 5 s");
   expect(report).toContain("charge at which the car ends");
+});
+
+test("a secret given for another address is said to be sent nowhere else, in the list and in the form", async () => {
+  await shown([state(METER, { secretFor: "mqtts://elsewhere.example:8883" })]);
+  const [meter] = screen.getAllByRole("listitem").map(({ textContent }) => textContent!);
+  expect(meter).toContain(
+    "not sent: it was given for mqtts://elsewhere.example:8883. Type it again to use it here.",
+  );
+  await press("Change Boathouse meter");
+  expect(screen.getByLabelText(/^Secret, if it wants one: name:password/)).toBeTruthy();
+  const said = () => screen.queryByText(/is sent nowhere else/)?.textContent ?? null;
+  expect(said()).toBe(
+    "The secret you gave is for mqtts://elsewhere.example:8883 and is sent nowhere else. If this address wants it too, type it again.",
+  );
+  type(/^Address of the broker/, "mqtts://Elsewhere.example");
+  expect([said(), screen.queryByLabelText(/it has one; type another/) !== null]).toEqual([null, true]);
+  type(/^Address of the broker/, "mqtts://elsewhere.example:8884");
+  expect(said()).not.toBeNull();
+  type(/^Secret/, "hush");
+  expect(said()).toBeNull();
 });
 
 test("without any it says what is done instead; what a device told of may be gone", async () => {
@@ -133,7 +153,7 @@ test("a new one is tried, its figures are guessed and set right, and it is kept 
 });
 
 test("one that is heard has a broker and a topic; what it does not say is told, and what is kept stays", async () => {
-  await shown([state(METER, { hasSecret: true }), state(REPORT)]);
+  await shown([state(METER, { secretFor: "mqtt://127.0.0.1:4183" }), state(REPORT)]);
   const change = jest.spyOn(api, "change").mockImplementation(async (_, __, row) => row);
   const asked = tries({ leaves: [], guess: [], trouble: "said nothing within 12 s" });
   await press("Change Boathouse meter");
@@ -226,6 +246,11 @@ test("deleted it is read no more, until that is undone", async () => {
 
 test("states of another household are not shown as this one's", async () => {
   await shown();
-  act(() => useLive.setState({ householdId: "elsewhere", devices: [state(METER, { hasSecret: true })] }));
+  act(() =>
+    useLive.setState({
+      householdId: "elsewhere",
+      devices: [state(METER, { secretFor: "mqtt://127.0.0.1:4183" })],
+    }),
+  );
   expect(screen.getAllByRole("listitem")[0]!.textContent).toContain("Boathouse meter …");
 });

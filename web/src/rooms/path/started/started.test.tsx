@@ -145,7 +145,7 @@ describe("devices that tell of a session", () => {
           trouble: null,
           limitSoc: null,
           note: null,
-          hasSecret: false,
+          secretFor: null,
           ...state,
         },
       ],
