@@ -43,6 +43,8 @@ export interface DoorOptions {
   readonly secret: string;
   /** Served over TLS: cookies come back over TLS alone. */
   readonly secure: boolean;
+  /** How often sign-ins that are over by themselves are looked for (ms). */
+  readonly lookedOverMs?: number;
 }
 
 const PAGE = "/sign-in";
@@ -83,9 +85,14 @@ const sessionsIn = (store: MemoryStore): Promise<[string, SessionData][]> =>
   );
 
 /** Signs in the browser that asks, under a new session; of too many the oldest goes. */
-async function begin(req: Request, store: MemoryStore): Promise<void> {
+async function begin(req: Request, store: MemoryStore, sending: Sending): Promise<void> {
   const before = await sessionsIn(store);
-  for (const [id] of before.slice(0, Math.max(0, before.length + 1 - MOST_SIGN_INS))) store.destroy(id);
+  for (const [id, { signIn }] of before.slice(0, Math.max(0, before.length + 1 - MOST_SIGN_INS))) {
+    store.destroy(id);
+    sending.end(signIn.id);
+  }
+  // Signed in anew, what it hears under the old sign-in ends as well.
+  if (req.session.signIn) sending.end(req.session.signIn.id);
   await new Promise<void>((resolve, reject) =>
     req.session.regenerate((error: unknown) => (error ? reject(error as Error) : resolve())),
   );
@@ -95,6 +102,33 @@ async function begin(req: Request, store: MemoryStore): Promise<void> {
     from: req.socket.remoteAddress ?? "",
     browser: (req.headers["user-agent"] ?? "").slice(0, 200),
   };
+}
+
+const LOOKED_OVER_MS = 60_000;
+
+/** Answers that are still being sent, by the sign-in they were asked for under: they end with it. */
+class Sending {
+  private readonly of = new Map<string, Set<Response>>();
+
+  /** Notes an answer until it is over. */
+  note(id: string, res: Response): void {
+    const own = this.of.get(id) ?? new Set();
+    this.of.set(id, own.add(res));
+    res.once("close", () => {
+      own.delete(res);
+      if (own.size === 0) this.of.delete(id);
+    });
+  }
+
+  /** Cuts the answers of a sign-in that is over. @param but one that is still to be sent: it says so */
+  end(id: string, but?: Response): void {
+    for (const res of this.of.get(id) ?? []) if (res !== but) res.destroy();
+  }
+
+  /** Cuts those of sign-ins that are not among these. */
+  endOthers(ids: ReadonlySet<string>): void {
+    for (const id of this.of.keys()) if (!ids.has(id)) this.end(id);
+  }
 }
 
 /** Of several cookies under the name of ours the one that is: what others planted is passed over. */
@@ -119,14 +153,21 @@ const noStore: RequestHandler = (_req, res, next) => {
 };
 
 /** A door that opens to one passphrase. Sign-ins live in memory, so that a restart ends all of them. */
-export function doorOf({ passphrase, secret, secure }: DoorOptions): Door {
+export function doorOf({ passphrase, secret, secure, lookedOverMs = LOOKED_OVER_MS }: DoorOptions): Door {
   const store = new MemoryStore();
+  const sending = new Sending();
+  setInterval(() => {
+    sessionsIn(store).then(
+      (found) => sending.endOthers(new Set(found.map(([, { signIn }]) => signIn.id))),
+      () => undefined,
+    );
+  }, lookedOverMs).unref();
   const guesses = new Guesses(passphrase);
   const names = cookieNames(secure);
   const cookie = { httpOnly: true, sameSite: "strict", secure, path: "/" } as const;
 
   const letIn = async (req: Request, res: Response): Promise<void> => {
-    await begin(req, store);
+    await begin(req, store, sending);
     const known = knownBrowser(valuesOf(req.headers.cookie, names.known), secret);
     const token = knownToken(known ?? randomBytes(16).toString("hex"), secret);
     res.cookie(names.known, token, { ...cookie, maxAge: KNOWN_MS });
@@ -166,16 +207,19 @@ export function doorOf({ passphrase, secret, secure }: DoorOptions): Door {
       .send(page(weighed === "wrong" ? "That is not it." : "Too many are asking at once. Try again."));
   });
   stands.use((req, res, next) => {
-    if (req.session.signIn) return next();
+    if (req.session.signIn) {
+      sending.note(req.session.signIn.id, res);
+      return next();
+    }
     if (req.path.toLowerCase().startsWith("/api") || req.method !== "GET")
       throw new Problem(401, "Passphrase needed", "Open this address in a browser and give the passphrase.");
     res.setHeader("Cache-Control", "no-store");
     res.redirect(303, PAGE);
   });
-  return { stands, signIns: signInsOf(store) };
+  return { stands, signIns: signInsOf(store, sending) };
 }
 
-function signInsOf(store: MemoryStore): Router {
+function signInsOf(store: MemoryStore, sending: Sending): Router {
   const router = Router();
   router.get("/", async (req, res) => {
     const found = await sessionsIn(store);
@@ -193,6 +237,7 @@ function signInsOf(store: MemoryStore): Router {
     if (!found) throw notFound("sign-in with this name");
     if (req.session.signIn?.id === req.params.id) req.session.destroy(() => undefined);
     else store.destroy(found[0]);
+    sending.end(req.params.id, res);
     res.json({ ended: true });
   });
   return router;

@@ -123,8 +123,10 @@ async function judgedInPieces(file: string, aside: Aside, gone: AbortSignal): Pr
       await turn();
     }
   }
-  const problems = judge.problems();
-  if (problems.length > 0) throw refused(problems);
+  const looking = judge.inTurns();
+  let step = looking.next();
+  for (; !step.done; step = looking.next()) await turn();
+  if (step.value.length > 0) throw refused(step.value);
   return {
     household: household as Household,
     things: (kind) => aside.of(kind),

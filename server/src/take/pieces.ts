@@ -19,6 +19,10 @@ export type Piece =
 const CHUNK = 16 * 1024;
 /** Most bytes of what is kept whole: a thing, or what is said of a session. */
 const MOST_OF_ONE = 16 * 1024 * 1024;
+/** Most names in one object; the largest of a document of ours has some forty. */
+const MOST_NAMES = 1_000;
+/** Most in one list of a thing: a year of a meter at a quarter of an hour is the longest there is. */
+const MOST_ITEMS = 150_000;
 
 const LISTS: ReadonlySet<string> = new Set([...KIND_NAMES, "sessions"]);
 const WHOLE = ["format", "version", "household", "series"] as const;
@@ -30,6 +34,8 @@ interface Level {
   readonly list: boolean;
   /** The place in a list, or the name in an object, of what comes next or was last. */
   at: string | number;
+  /** Names and items so far. */
+  count: number;
 }
 
 /** Follows the tokens of a document, and says what the parser of its parts does not: names, and what is a list. */
@@ -75,10 +81,25 @@ class Shape {
       this.say({ is: "session", at: Number(list!.at), value: this.session });
   }
 
+  /** Counts what comes in an object or a list: one thing is judged at one go, and too much of it holds others up. */
+  private counted(level: Level): void {
+    level.count += 1;
+    const [top] = this.levels;
+    const isOne = this.levels.length > 2 && !(this.levels.length === 4 && top!.at === "sessions");
+    const most = level.list ? (isOne ? MOST_ITEMS : Infinity) : MOST_NAMES;
+    if (level.count <= most) return;
+    const at = this.levels.map((one) => one.at).slice(0, -1);
+    this.fail(
+      at.join(".") || "(document)",
+      `accepted: up to ${most} ${level.list ? "items in a list" : "fields"}`,
+    );
+  }
+
   next(token: TokenType, value: unknown): void {
     const level = this.levels.at(-1);
     if (token === TokenType.COMMA) {
       if (level?.list) level.at = Number(level.at) + 1;
+      if (level) this.counted(level);
       this.expects = level?.list ?? true;
     } else if (token === TokenType.COLON) {
       level!.at = this.text;
@@ -92,7 +113,7 @@ class Shape {
       this.begun(token);
       if (!OPENS.has(token)) return;
       const list = token === TokenType.LEFT_BRACKET;
-      this.levels.push({ list, at: list ? 0 : "" });
+      this.levels.push({ list, at: list ? 0 : "", count: 1 });
       this.expects = list;
       if (this.levels.length > MOST_DEEP)
         throw new Problem(

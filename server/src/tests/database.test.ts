@@ -104,9 +104,9 @@ test("a secret kept before secrets belonged to an address belongs to the one its
   await give.execute("delete from mikro_orm_migrations where name = '0015-secret-origins'");
   await first.close();
   const again = await opened(file);
-  const rows = await again.em
+  const rows: { id: string; secret: string; origin: string }[] = await again.em
     .getConnection()
-    .execute<{ id: string; secret: string; origin: string }[]>("select * from device_secret order by id");
+    .execute("select * from device_secret order by id");
   const expected = [...fallowQuay.devices].map(({ id, spec }) => ({
     id,
     secret: "hush",

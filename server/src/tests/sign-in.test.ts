@@ -1,4 +1,6 @@
 import { setMaxListeners } from "node:events";
+import { get, type IncomingMessage, type Server } from "node:http";
+import type { AddressInfo } from "node:net";
 import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -322,6 +324,93 @@ test("sessions are told and ended from a screen: the one ended has to say the pa
   expect((await desk.delete(`/api/sign-ins/${phones.id}`)).status).toBe(404);
   expect((await phone.get("/api/households")).status).toBe(401);
   expect((await desk.get("/api/households")).status).toBe(200);
+});
+
+describe("a sign-in that is over hears no more", () => {
+  /** A browser that listens to a household's events, and whether its line has ended. */
+  async function listening(agent: ReturnType<typeof call>, server: Server) {
+    const cookie = ((await guess(agent, PASSPHRASE)).headers["set-cookie"] as unknown as string[])
+      .map((one) => one.split(";")[0])
+      .join("; ");
+    const { port } = server.address() as AddressInfo;
+    const line = await new Promise<IncomingMessage>((resolve, reject) =>
+      get(
+        {
+          port,
+          host: "127.0.0.1",
+          path: "/api/households/fallow-quay/events",
+          headers: { cookie, host: HOST },
+        },
+        resolve,
+      ).on("error", reject),
+    );
+    expect(line.statusCode).toBe(200);
+    line.resume();
+    const ended = new Promise<true>((resolve) =>
+      line.once("close", () => resolve(true)).once("error", () => undefined),
+    );
+    const soon = () =>
+      Promise.race([ended, new Promise<false>((resolve) => setTimeout(() => resolve(false), 300))]);
+    return { cookie, ended, soon };
+  }
+  let server: Server;
+  let agent: () => ReturnType<typeof call>;
+  beforeEach(async () => {
+    const app = createApp({ orm, log, isOwn: knownNames(["192.168.1.20"]), door });
+    server = app.listen(0, "127.0.0.1");
+    await new Promise((resolve) => server.once("listening", resolve));
+    agent = () => request.agent(app).set("Host", HOST);
+  });
+  afterEach(() => {
+    server.closeAllConnections();
+    server.close();
+  });
+  const idOf = async (desk: ReturnType<typeof call>, own: boolean) =>
+    ((await desk.get("/api/sign-ins")).body as { id: string; own: boolean }[]).find((one) => one.own === own)!
+      .id;
+
+  test("ended from another screen its events end at once, and those of others go on", async () => {
+    const [phone, desk] = [agent(), agent()];
+    const phones = await listening(phone, server);
+    const desks = await listening(desk, server);
+    expect((await desk.delete(`/api/sign-ins/${await idOf(desk, false)}`)).status).toBe(200);
+    expect(await phones.ended).toBe(true);
+    expect(await desks.soon()).toBe(false);
+  });
+
+  test("ended by itself it is told so, and its events end", async () => {
+    const desk = agent();
+    const desks = await listening(desk, server);
+    expect((await desk.delete(`/api/sign-ins/${await idOf(desk, true)}`)).body).toEqual({ ended: true });
+    expect(await desks.ended).toBe(true);
+    expect((await desk.get("/api/households")).status).toBe(401);
+  });
+
+  test("pushed out by fifty others its events end", async () => {
+    const first = await listening(agent(), server);
+    for (let i = 0; i < 49; i++) await guess(agent(), PASSPHRASE);
+    expect(await first.soon()).toBe(false);
+    await guess(agent(), PASSPHRASE);
+    expect(await first.ended).toBe(true);
+  });
+
+  test("unused for a week it is over, and what it still hears ends at the next look", async () => {
+    server.close();
+    const app = createApp({
+      orm,
+      log,
+      isOwn: knownNames(["192.168.1.20"]),
+      door: doorOf({ passphrase: PASSPHRASE, secret: SECRET, secure: false, lookedOverMs: 50 }),
+    });
+    server = app.listen(0, "127.0.0.1");
+    await new Promise((resolve) => server.once("listening", resolve));
+    const first = await listening(request.agent(app).set("Host", HOST), server);
+    const now = Date.now();
+    at(now + 6.9 * 24 * 3_600_000);
+    expect(await first.soon()).toBe(false);
+    at(now + 7.1 * 24 * 3_600_000);
+    expect(await first.ended).toBe(true);
+  });
 });
 
 test("the names it is known by are answered, with the passphrase; foreign names and origins are not", async () => {

@@ -12,13 +12,17 @@ export interface Filed {
   readonly spec: object;
 }
 
-/** A thing of a kind in a file. */
-export const filedSchema = (kind: Kind) =>
+const filedSchema = (kind: Kind) =>
   z.strictObject({
     key: idSchema,
     parent: idSchema.nullable().default(null),
     spec: KINDS[kind].schema as z.ZodType<object>,
   });
+
+/** A thing of each kind in a file. */
+export const SCHEMAS = Object.fromEntries(KIND_NAMES.map((kind) => [kind, filedSchema(kind)])) as Readonly<
+  Record<Kind, ReturnType<typeof filedSchema>>
+>;
 
 /** What a list of readings that do not rise is told. */
 export const MOMENTS_RISE = "the moments of readings must rise";
@@ -51,35 +55,60 @@ export class KeyCheck {
   private readonly keys = Object.fromEntries(
     KIND_NAMES.map((kind) => [kind, new Set()]),
   ) as unknown as Record<Kind, Set<string>>;
-  private readonly doubled: { readonly kind: Kind; readonly at: number; readonly key: string }[] = [];
+  private readonly doubled = new Map<Kind, { readonly at: number; readonly key: string }[]>();
   private readonly parents: { readonly kind: Kind; readonly at: number; readonly parent: string }[] = [];
 
   /** A thing of a kind at its place in the list. */
   add(kind: Kind, at: number, { key, parent }: Pick<Filed, "key" | "parent">): void {
-    if (this.keys[kind].has(key)) this.doubled.push({ kind, at, key });
+    if (this.keys[kind].has(key)) few(this.doubled, kind, { at, key });
     this.keys[kind].add(key);
     if (parent !== null) this.parents.push({ kind, at, parent });
   }
 
-  /** What is wrong, once all things were added: kind by kind as they are filed, keys before parents. */
-  wrong(): Found[] {
-    const twice = inOrder(this.doubled).map(({ kind, at, key }) => ({
-      field: [kind, at, "key"],
-      message: `"${key}" comes twice`,
-    }));
-    const lost = this.parents.filter(({ kind, parent }) => {
+  /** What is wrong, once all things were added, the first of each kind, a little at a time: keys before parents. */
+  *wrong(): Generator<void, Found[]> {
+    const lost = new Map<Kind, { readonly at: number }[]>();
+    let looked = 0;
+    for (const { kind, at, parent } of this.parents) {
       const { parent: belongs } = kindRow(kind);
-      return belongs === null || !this.keys[belongs].has(parent);
-    });
+      if (belongs === null || !this.keys[belongs].has(parent)) few(lost, kind, { at });
+      if (++looked % LOOKED_AT_ONCE === 0) yield;
+    }
     return [
-      ...twice,
+      ...inOrder(this.doubled).map(({ kind, at, key }) => ({
+        field: [kind, at, "key"],
+        message: `"${key}" comes twice`,
+      })),
       ...inOrder(lost).map(({ kind, at }) => ({ field: [kind, at, "parent"], message: lostMessage(kind) })),
     ];
   }
 }
 
-const inOrder = <T extends { readonly kind: Kind; readonly at: number }>(found: readonly T[]): T[] =>
-  found.toSorted((a, b) => KIND_NAMES.indexOf(a.kind) - KIND_NAMES.indexOf(b.kind) || a.at - b.at);
+/** Things wrong in one way that are told of each kind. */
+const MOST_TOLD = 50;
+/** Parents looked for at once: some milliseconds. */
+const LOOKED_AT_ONCE = 2_000;
+
+/** Adds to the few that are told of a kind. */
+function few<T>(of: Map<Kind, T[]>, kind: Kind, one: T): void {
+  const list = of.get(kind);
+  if (!list) of.set(kind, [one]);
+  else if (list.length < MOST_TOLD) list.push(one);
+}
+
+/** What was found of each kind, as kinds are filed, by place. */
+const inOrder = <T extends { readonly at: number }>(of: ReadonlyMap<Kind, readonly T[]>) =>
+  KIND_NAMES.flatMap((kind) =>
+    (of.get(kind) ?? []).toSorted((a, b) => a.at - b.at).map((one) => ({ ...one, kind })),
+  );
+
+/** What work that lets others in between comes to, done at one go. */
+export function drained<T>(work: Generator<void, T>): T {
+  for (;;) {
+    const step = work.next();
+    if (step.done) return step.value;
+  }
+}
 
 function lostMessage(kind: Kind): string {
   const { parent: belongs, one } = kindRow(kind);

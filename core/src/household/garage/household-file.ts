@@ -8,7 +8,15 @@ import {
 } from "../../things/documents";
 import { householdSchema, type Household } from "../../things/parts";
 import { sessionsOfSeries } from "./before-4";
-import { filedSchema, filedSessionSchema, KEY_OF_ITS_OWN, KeyCheck, withSpec, type Filed } from "./filed";
+import {
+  drained,
+  filedSessionSchema,
+  KEY_OF_ITS_OWN,
+  KeyCheck,
+  SCHEMAS,
+  withSpec,
+  type Filed,
+} from "./filed";
 import { fileKeys } from "./file-keys";
 import { KIND_NAMES, KINDS, type Garage, type Kind } from "./kinds";
 import type { FiledSession } from "../../answers/record";
@@ -55,8 +63,8 @@ const documentSchema = z
     ...documentHead(HOUSEHOLD_FORMAT),
     household: householdSchema,
     ...(Object.fromEntries(
-      KIND_NAMES.map((kind) => [kind, z.array(filedSchema(kind), { error: "needed: a list" }).default([])]),
-    ) as unknown as Record<Kind, z.ZodDefault<z.ZodArray<ReturnType<typeof filedSchema>>>>),
+      KIND_NAMES.map((kind) => [kind, z.array(SCHEMAS[kind], { error: "needed: a list" }).default([])]),
+    ) as unknown as Record<Kind, z.ZodDefault<z.ZodArray<(typeof SCHEMAS)[Kind]>>>),
     sessions: sessionsSchema,
   })
   .superRefine((document, ctx) => {
@@ -65,7 +73,8 @@ const documentSchema = z
     const check = new KeyCheck();
     for (const kind of KIND_NAMES)
       (document as Record<Kind, readonly Filed[]>)[kind].forEach((thing, at) => check.add(kind, at, thing));
-    for (const { field, message } of check.wrong()) ctx.addIssue({ code: "custom", path: field, message });
+    for (const { field, message } of drained(check.wrong()))
+      ctx.addIssue({ code: "custom", path: field, message });
   });
 
 /** How many things there are, before each is judged. */

@@ -200,13 +200,55 @@ test("a field of the document that comes twice is told once", () => {
   expect(judge.problems()).toEqual([{ field: "cars", message: "comes twice" }]);
 });
 
-test("of a million problems a thousand are told, and how many more there are", () => {
+test("of each kind fifty wrong pieces are told and the others counted, not judged; other kinds are judged all the same", () => {
   const judge = fed(fresh());
   for (let i = 0; i < 1_500; i++) judge.sample(0, i, "x");
+  for (let i = 0; i < 60; i++) judge.session(i + 100, 7);
+  // What is sound behind fifty that are not is counted with them: the file is refused anyhow.
+  for (let i = 0; i < 60; i++)
+    judge.thing("cars", i, i < 50 ? {} : { key: "b", spec: fallowQuay.cars[0]!.spec });
+  expect(judge.thing("cars", 60, { key: "c", spec: fallowQuay.cars[0]!.spec })).toBeNull();
+  expect(judge.thing("places", 9, { key: "c", spec: { name: "Slip" } })).not.toBeNull();
   const problems = judge.problems();
-  expect([problems.length, problems.at(-1)]).toEqual([
-    1_001,
-    { field: "(document)", message: "and 500 more" },
+  const of = (start: string) => problems.filter(({ field }) => field.startsWith(start)).length;
+  expect([of("sessions.0.samples."), of("sessions.1"), of("cars.49."), of("cars.50.")]).toEqual([
+    50, 50, 2, 0,
+  ]);
+  expect(
+    problems
+      .filter(({ field }) => field === "(document)")
+      .map(({ message }) => message)
+      .toSorted((a, b) => a.length - b.length),
+  ).toEqual([
+    "and 11 more cars, not checked",
+    "and 10 more sessions, not checked",
+    "and 1450 more readings, not checked",
+  ]);
+});
+
+test("of one thing twenty problems are told and the others counted", () => {
+  const judge = fed(fresh());
+  const spec = Object.fromEntries(Array.from({ length: 500 }, (_, i) => [`k${i}`, 1]));
+  judge.thing("places", 9, { key: "k", spec: { name: "Slip", ...spec } });
+  const problems = judge.problems();
+  expect([problems.length, problems[0], problems.at(-1)]).toEqual([
+    21,
+    { field: "places.9.spec.k0", message: "not known here: leave it out" },
+    { field: "places.9", message: "and 480 more problems here" },
+  ]);
+});
+
+test("of keys that come twice and parents that are missing fifty of a kind are told", () => {
+  const judge = fed(fresh());
+  for (let i = 0; i < 200; i++) {
+    judge.thing("places", 100 + i, { key: "same", spec: { name: "Slip" } });
+    judge.thing("outlets", 100 + i, { key: `o-${i}`, parent: "none", spec: fallowQuay.outlets[0]!.spec });
+  }
+  const problems = judge.problems();
+  expect(problems).toHaveLength(100);
+  expect([problems[0], problems[50]]).toEqual([
+    { field: "places.101.key", message: '"same" comes twice' },
+    { field: "outlets.100.parent", message: "accepted: the key of a place in this file" },
   ]);
 });
 
