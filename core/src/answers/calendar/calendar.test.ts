@@ -113,3 +113,14 @@ test("a name is one line, whatever was typed or filed", () => {
   expect(nameSchema.parse("  Plover\r\nDTEND:1\u2028x ")).toBe("Plover DTEND:1 x");
   expect(nameSchema.safeParse("\n\t").success).toBe(false);
 });
+
+test("a name with line ends and control characters makes no line of its own, whatever let it through", () => {
+  const clock = clockAt("2026-11-23T18:10");
+  const name = "Plover\r\nBEGIN:VEVENT\rX:1\nY:2\u0000\u0085\u2028z";
+  const text = calendarOf(name, [{ ...entry(0, HOUR), summary: name, description: name }], clock, 0);
+  expect(text.replaceAll("\r\n", "")).not.toMatch(/[\r\n]/);
+  expect(text.match(/^BEGIN:VEVENT$/gm)).toHaveLength(1);
+  const root = new ICAL.Component(ICAL.parse(text) as unknown[]);
+  expect(root.getFirstPropertyValue("x-wr-calname")).toBe("Plover BEGIN:VEVENT X:1 Y:2 z");
+  expect(text).not.toMatch(/^[XY]:/m);
+});

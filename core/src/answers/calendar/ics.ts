@@ -26,7 +26,8 @@ export function calendarOf(
   now: number,
 ): string {
   const calendar = icalGenerator({
-    name,
+    // The package escapes what events say, and of the calendar's own name no line ends.
+    name: name.replace(/[\p{Cc}\u2028\u2029]+/gu, " "),
     prodId: { company: "Kettleback", product: "Kettleback", language: "EN" },
   });
   entries.forEach(({ window, summary, description, rings, everyDays }, i) => {

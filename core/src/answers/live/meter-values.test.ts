@@ -138,3 +138,29 @@ test("whatever a charge point tells, what is made of it can be recorded", () => 
   // Most of what is drawn is no number at all; of enough of it a reading is made.
   expect(made).toBeGreaterThan(seen / 10);
 });
+
+test.each([
+  "0x10",
+  "0b11",
+  "0o7",
+  "1_000",
+  "Infinity",
+  "-Infinity",
+  "NaN",
+  "",
+  " ",
+  "1,5",
+  "+",
+  ".",
+  "e3",
+  "12abc",
+  "1e999",
+  "--5",
+])("%j is no meter value", (value) => expect(read({ value })).toBeNull());
+test.each([
+  ["1204600", 1_204_600],
+  [" 12.50 ", 12.5],
+  ["1.2046e6", 1_204_600],
+  [".5", 0.5],
+  ["7.", 7],
+])("%j is the meter value %d", (value, wh) => expect(read({ value })?.[10]).toBe(wh));

@@ -1,3 +1,4 @@
+import { decimalIn } from "../../trade/units";
 import { EARLIEST_MS, LATEST_MS, MEASURES_OF, sampleOf, type Measured, type Sample } from "../record";
 
 /** One value of a MeterValues message of OCPP 1.6: text, and what it is of. Left out, it is the energy register in Wh. */
@@ -28,8 +29,8 @@ const BETWEEN_LINES = /^L\d-L\d$/;
 const HIGHEST_ACROSS_ONE = 300;
 
 function inOurs({ value, unit }: SampledValue): number | null {
-  const number = value.trim() === "" ? Number.NaN : Number(value);
-  if (!Number.isFinite(number)) return null;
+  const number = decimalIn(value);
+  if (number === null) return null;
   if (unit === "Fahrenheit") return ((number - 32) * 5) / 9;
   if (unit === "K") return number - 273.15;
   return number * (TIMES[unit ?? ""] ?? 1);

@@ -209,3 +209,11 @@ describe("a device is judged", () => {
     expect(fieldsOf(change).join("\n")).toMatch(message),
   );
 });
+
+test("figures in quotes are decimal ones alone", () => {
+  const said = { a: "0x10", b: "12.5", c: "", d: "Infinity", e: "1e3", f: "0b1" };
+  expect(leavesOf(said)).toEqual([
+    { path: "b", value: 12.5 },
+    { path: "e", value: 1_000 },
+  ]);
+});

@@ -9,7 +9,7 @@ import {
   type Measured,
   type Sample,
 } from "../record";
-import type { Fraction } from "../../trade/units";
+import { decimalIn, type Fraction } from "../../trade/units";
 import { nameTold, unitsTold, type Told, type ToldRole } from "./device";
 
 /** A figure or a moment in what a device says, with where it stands: `phases.0.volts`. */
@@ -25,9 +25,9 @@ const MOST_LEVELS = 8;
 /** What may be a figure: a number, or one in quotes; or else a moment. */
 function valueOf(value: unknown): number | string | null {
   if (typeof value === "number") return Number.isFinite(value) ? value : null;
-  if (typeof value !== "string" || value.length > 40 || value.trim() === "") return null;
-  const number = Number(value);
-  if (Number.isFinite(number)) return number;
+  if (typeof value !== "string" || value.length > 40) return null;
+  const number = decimalIn(value);
+  if (number !== null) return number;
   return /^\d{4}-\d\d-\d\dT/.test(value) && !Number.isNaN(Date.parse(value)) ? value : null;
 }
 

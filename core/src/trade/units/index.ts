@@ -5,3 +5,4 @@ export * from "./economy";
 export * from "./fuel";
 export * from "./money";
 export * from "./zone";
+export * from "./decimal";

@@ -1,3 +1,4 @@
+import { decimalIn } from "@kettleback/core";
 import { Depth, MOST_DEEP } from "../../safety/bodies";
 
 /** What a device said at a moment, or why it says nothing. */
@@ -21,6 +22,6 @@ export function parsedSaid(bytes: Buffer): unknown {
   try {
     return JSON.parse(text);
   } catch {
-    return /^[-+]?\d+(\.\d+)?$/.test(text.trim()) ? Number(text) : undefined;
+    return decimalIn(text) ?? undefined;
   }
 }
