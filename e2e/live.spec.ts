@@ -1,3 +1,6 @@
+import { once } from "node:events";
+import { createServer } from "node:http";
+import type { AddressInfo } from "node:net";
 import { RPCClient } from "ocpp-rpc";
 import type { Page } from "@playwright/test";
 import { expect, pick, testAlone, testKilled, type Application } from "./application";
@@ -217,3 +220,56 @@ testAlone("a charge point that knocks is let in, and a card held to it", async (
   expect(await faults(page)).toEqual([]);
   await again.close({ force: true });
 });
+
+testKilled(
+  "a page of another origin that asks for every kind of line leaves the server answering",
+  async ({ page, app }) => {
+    const elsewhere = createServer((_req, res) =>
+      res.writeHead(200, { "Content-Type": "text/html" }).end("<title>elsewhere</title>"),
+    ).listen(0, "127.0.0.1");
+    await once(elsewhere, "listening");
+    try {
+      await page.goto(`http://127.0.0.1:${(elsewhere.address() as AddressInfo).port}/`);
+      const opened = await page.evaluate(
+        async (base) => {
+          const paths = [
+            "//",
+            "//[",
+            "/ocpp/%ZZ",
+            "/ocpp/%",
+            "/ocpp/%E0%A4%A",
+            "/ocpp/hall-post",
+            "/",
+            "/api/health",
+          ];
+          const tries = paths.flatMap((path) => [
+            [path, "ocpp1.6"],
+            [path, "ocpp2.0.1"],
+          ]);
+          const ends = tries.map(
+            ([path, protocol]) =>
+              new Promise<string>((resolve) => {
+                try {
+                  const line = new WebSocket(`${base}${path}`, protocol);
+                  line.onopen = () => resolve("open");
+                  line.onclose = () => resolve("closed");
+                } catch {
+                  resolve("not asked");
+                }
+              }),
+          );
+          return Promise.all(ends);
+        },
+        app.address.replace(/^http/, "ws"),
+      );
+      expect(opened.filter((end) => end === "open")).toEqual([]);
+      expect(opened.filter((end) => end === "closed").length).toBeGreaterThan(10);
+      expect((await fetch(`${app.address}/api/health`)).status).toBe(200);
+      // It is the very process that answered before.
+      await page.goto(app.address);
+      await expect(page.getByRole("link", { name: "Garage" })).toBeVisible();
+    } finally {
+      elsewhere.close();
+    }
+  },
+);

@@ -4,7 +4,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { build, CHROMIUM, ensureChromium, ensurePackages, must, run, tool, withDemoServer } from "./lib.mjs";
 
-ensurePackages();
+await ensurePackages();
 ensureChromium();
 const folder = mkdtempSync(join(tmpdir(), "kettleback-bench-"));
 let broken = 0;

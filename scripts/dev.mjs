@@ -2,7 +2,7 @@
 import { spawn } from "node:child_process";
 import { ensurePackages, ROOT, say, tool } from "./lib.mjs";
 
-ensurePackages();
+await ensurePackages();
 const children = [
   spawn(tool("tsx"), ["watch", "server/src/main.ts"], {
     cwd: ROOT,

@@ -2,7 +2,7 @@
 import { join } from "node:path";
 import { ensurePackages, ROOT, run, tool } from "./lib.mjs";
 
-ensurePackages();
+await ensurePackages();
 process.exit(
   run(tool("tsx"), [join(ROOT, "cli/src/main.ts"), ...process.argv.slice(2)], {
     // File names are meant from where the person stands, not from the project.

@@ -16,7 +16,7 @@ if (!Number.isInteger(KILLS) || KILLS < 5 || KILLS > 100_000) {
 /** A hung server is a fault as well. */
 const LONGEST_START_MS = 20_000;
 
-ensurePackages();
+await ensurePackages();
 buildServer();
 /** Of its own, so that a build meanwhile does not take its place. */
 const BUILT = join(ROOT, "server/dist/killed.mjs");

@@ -2,7 +2,7 @@
 import { randomInt } from "node:crypto";
 import { ensurePackages, LAWS, run, say, tool } from "./lib.mjs";
 
-ensurePackages();
+await ensurePackages();
 const seed = process.env.KETTLEBACK_SEED ?? String(randomInt(2 ** 31));
 say(`laws, whole (repeat with KETTLEBACK_SEED=${seed} npm run laws)`);
 process.exit(run(tool("jest"), [LAWS], { env: { KETTLEBACK_RUNS: "1", KETTLEBACK_SEED: seed } }));

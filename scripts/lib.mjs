@@ -36,6 +36,34 @@ export function must(what, command, args, options) {
   }
 }
 
+/** Ends with its own exit code whoever is told to stop, however deep it is in what it does. */
+const SIGNALS = { SIGINT: 2, SIGTERM: 15, SIGHUP: 1 };
+
+/**
+ * Runs a command of others to its end, and stops everything when it fails. With all it has started it ends when this process
+ * does, however that ends: a guard between them notices by its standard input.
+ */
+export async function mustGuarded(what, command, args) {
+  say(what);
+  const child = spawn(process.execPath, [join(ROOT, "scripts/guard.mjs"), command, ...args], {
+    cwd: ROOT,
+    stdio: ["pipe", "inherit", "inherit"],
+    // Ctrl+C reaches it through this process alone.
+    detached: true,
+  });
+  const stop = (signal) => {
+    child.kill(signal);
+    child.once("exit", () => process.exit(128 + SIGNALS[signal]));
+  };
+  for (const signal of Object.keys(SIGNALS)) process.on(signal, stop);
+  const [code] = await once(child, "exit");
+  for (const signal of Object.keys(SIGNALS)) process.off(signal, stop);
+  if (code !== 0) {
+    console.error(`\n${what} failed (exit ${code}).`);
+    process.exit(code ?? 1);
+  }
+}
+
 /** Runs commands side by side and stops everything when one fails. */
 export async function mustAll(what, commands) {
   say(what);
@@ -63,11 +91,11 @@ export const tool = (name) => join(ROOT, "node_modules", ".bin", name);
  * file written on one platform may lack the optional binaries of the others, which `ci` takes for a fault; what the
  * lock file names is installed at its version either way, and nothing is written back.
  */
-export function ensurePackages() {
+export async function ensurePackages() {
   const stamp = join(ROOT, "node_modules", ".package-lock.json");
   const lock = join(ROOT, "package-lock.json");
   if (existsSync(stamp) && statSync(stamp).mtimeMs >= statSync(lock).mtimeMs) return;
-  must("installing packages (about two minutes the first time)", "npm", [
+  await mustGuarded("installing packages (about two minutes the first time)", "npm", [
     "install",
     "--no-save",
     "--no-audit",
@@ -131,12 +159,16 @@ function bundle(what, from, to) {
 /** Starts the server that was built; resolves with the process and its address once it says it is ready. */
 export const startServer = (env) => start(SERVER, env);
 
-/** Starts what was built; resolves with the process and its address once it says it is ready. */
+/**
+ * Starts what was built, to end with this process; resolves with the process and its address once it says it is ready.
+ * @throws Error where it stops before that
+ */
 export function start(file, env) {
   const child = spawn(process.execPath, [file], {
     cwd: ROOT,
-    env: { ...process.env, ...env },
-    stdio: ["ignore", "pipe", "inherit"],
+    env: { ...process.env, ...env, KETTLEBACK_ENDS_WITH_STDIN: "1" },
+    // Nothing is ever written to it: where this process is gone, however it ended, it ends.
+    stdio: ["pipe", "pipe", "inherit"],
   });
   return new Promise((resolve, reject) => {
     let text = "";
@@ -161,7 +193,6 @@ export async function withDemoServer(use) {
     // Nobody answers there: the devices of a demo that runs meanwhile are not read.
     ...standInsIn({ STANDINS_PORT: 65535, STANDINS_MQTT_PORT: 65535 }),
   });
-  child.removeAllListeners("exit");
   const stop = () => child.kill("SIGTERM");
   // A command that fails ends the process where it stands.
   process.once("exit", stop);
@@ -181,32 +212,71 @@ const standInsIn = ({ STANDINS_PORT, STANDINS_MQTT_PORT }) => ({
   ...(STANDINS_MQTT_PORT ? { KETTLEBACK_STANDINS_MQTT: `mqtt://127.0.0.1:${STANDINS_MQTT_PORT}` } : {}),
 });
 
+/** The exit code by which a server asks to be started again, and how often within a minute it is. */
+const START_AGAIN = 70;
+const MOST_STARTS_A_MINUTE = 5;
+
 /**
  * Builds and serves a database until it is stopped.
  * @param word what is said beside the address
  * @param beside also starts the simulated devices; without them everything else works
  */
 export async function serve(env, word, beside = false) {
-  ensurePackages();
+  await ensurePackages();
   build();
-  const { child, address } = await startServer({ ...standInsIn(process.env), ...env }).catch(() =>
-    process.exit(1),
-  );
-  say(`open ${address} in a browser; ${word} Ctrl+C stops.`);
-  if (beside) {
-    const central = `${address.replace(/^http/, "ws").replace(/\/$/, "")}/ocpp`;
-    const standIns = await start(STANDINS, { STANDINS_CENTRAL: central }).catch((error) =>
-      say(`without simulated devices: ${error.message}`),
+  await serveBuilt(env, word, beside);
+}
+
+/** Serves what was built until it is stopped: server and simulated devices end together, however this process ends. */
+export async function serveBuilt(
+  env,
+  word,
+  beside,
+  { server, standIns } = { server: SERVER, standIns: STANDINS },
+) {
+  const running = new Set();
+  let ending;
+  const end = (code, signal = "SIGTERM") => {
+    ending ??= code;
+    for (const child of running) child.kill(signal);
+    if (running.size === 0) process.exit(ending);
+  };
+  const watched = (child, whenOver) => {
+    running.add(child);
+    child.once("exit", (code) => {
+      running.delete(child);
+      if (ending !== undefined) end(ending);
+      else whenOver(code);
+    });
+    return child;
+  };
+  for (const signal of Object.keys(SIGNALS)) process.on(signal, () => end(0, signal));
+
+  const starts = [];
+  const startIt = async (more) => {
+    const { child, address } = await start(server, { ...standInsIn(process.env), ...env, ...more }).catch(
+      () => process.exit(1),
     );
-    if (standIns) {
-      standIns.child.removeAllListeners("exit");
-      child.once("exit", () => standIns.child.kill());
-      say(`simulated devices answer at ${standIns.address}`);
-    }
-  }
-  child.removeAllListeners("exit");
-  child.on("exit", (code) => process.exit(code ?? 0));
-  for (const signal of ["SIGINT", "SIGTERM"]) process.on(signal, () => child.kill(signal));
+    watched(child, (code) => {
+      starts.push(Date.now());
+      const often = starts.filter((at) => Date.now() - at < 60_000).length > MOST_STARTS_A_MINUTE;
+      if (code !== START_AGAIN || often) return end(code ?? 1);
+      say("the server met an error that nothing expected, and is started again");
+      void startIt({ PORT: new URL(address).port });
+    });
+    return address;
+  };
+  const address = await startIt({});
+  say(`open ${address} in a browser; ${word} Ctrl+C stops.`);
+  if (!beside) return;
+  const central = `${address.replace(/^http/, "ws").replace(/\/$/, "")}/ocpp`;
+  await start(standIns, { STANDINS_CENTRAL: central })
+    .then((devices) => {
+      // Without them everything else works.
+      watched(devices.child, () => say("the simulated devices have stopped"));
+      say(`simulated devices answer at ${devices.address}`);
+    })
+    .catch((error) => say(`without simulated devices: ${error.message}`));
 }
 
 export const readJson = (file) => JSON.parse(readFileSync(file, "utf8"));

@@ -33,7 +33,7 @@ export function wholeNumber(name, given, usual, most) {
 
 /** A server with so many simulated charge points at it, their time running so many times as fast as the clock. */
 export async function liveRun(count, speed) {
-  ensurePackages();
+  await ensurePackages();
   buildServer();
   // Of its own, so that a build meanwhile does not take its place.
   const built = join(ROOT, `server/dist/live-run-${process.pid}.mjs`);

@@ -46,7 +46,7 @@ const AREAS = {
 };
 const LEAST = 80;
 
-ensurePackages();
+await ensurePackages();
 const { values, positionals } = parseArgs({
   options: { sample: { type: "string" }, seed: { type: "string", default: "1" } },
   allowPositionals: true,

@@ -11,7 +11,7 @@ import {
   withDemoServer,
 } from "./lib.mjs";
 
-ensurePackages();
+await ensurePackages();
 ensureChromium();
 build();
 await withDemoServer(async (address) => {

@@ -22,7 +22,7 @@ import {
 /** Files that are as they were are not looked at again. */
 const CACHED = (what) => ["--cache", "--cache-strategy", "content", "--cache-location", `.cache/${what}`];
 
-ensurePackages();
+await ensurePackages();
 ensureChromium();
 // Each uses one core: side by side they take as long as the longest.
 await mustAll("checking types, rules and format", [

@@ -87,6 +87,7 @@ export function createApp({
   app.use("/api/stand-ins", noStore, small, standIns(standInsAt?.http ?? null));
   app.use("/api", noStore, api({ orm, garages, events, keeper, central, devices, standInsAt }));
   if (pages && existsSync(join(pages, "index.html"))) app.use(pagesOf(pages));
+  if (keeper) app.use(whereDamaged(keeper));
   app.use(sendProblems(log));
   return app;
 }
@@ -113,6 +114,15 @@ const whileKept =
     }
     next();
   };
+
+/** What the database says where its file is damaged. */
+const DAMAGED = /SQLITE_CORRUPT|SQLITE_NOTADB|disk image is malformed|file is not a database/i;
+
+/** Gives up a database that is found damaged as it is read, so that its copies are offered. */
+const whereDamaged =
+  (keeper: Keeper): express.ErrorRequestHandler =>
+  async (error: Error, _req, _res, next) =>
+    next(DAMAGED.test(error.message) && !keeper.busy ? await keeper.lostByDamage() : error);
 
 const noStore: express.RequestHandler = (_req, res, next) => {
   res.setHeader("Cache-Control", "no-store");

@@ -1,3 +1,4 @@
+import { readFileSync } from "node:fs";
 import { isIP } from "node:net";
 import { resolve } from "node:path";
 import { z } from "zod";
@@ -31,6 +32,7 @@ const schema = z.object({
     })
     .max(256, { error: `KETTLEBACK_PASSPHRASE: accepted: ${LEAST_PASSPHRASE} to 256 characters` })
     .optional(),
+  KETTLEBACK_PASSPHRASE_FILE: z.string().min(1).optional(),
   KETTLEBACK_HOSTS: z
     .string()
     .regex(/^[a-z0-9.-]+(,[a-z0-9.-]+)*$/i, {
@@ -75,14 +77,14 @@ export interface Config {
 
 /** Reads the settings from the environment. @throws Error naming the variable and what is accepted */
 export function readConfig(env: NodeJS.ProcessEnv): Config {
-  const result = schema.safeParse(env);
+  const result = schema.safeParse({ ...env, ...passphraseIn(env) });
   if (!result.success) throw new Error(result.error.issues.map((issue) => issue.message).join("\n"));
   const { PORT, KETTLEBACK_DB, KETTLEBACK_PAGES, KETTLEBACK_DEMO, KETTLEBACK_LISTEN, KETTLEBACK_PASSPHRASE } =
     result.data;
   const wide = !isLoopback(KETTLEBACK_LISTEN);
   if (wide && KETTLEBACK_PASSPHRASE === undefined)
     throw new Error(
-      `KETTLEBACK_PASSPHRASE: needed where KETTLEBACK_LISTEN is not loopback: ${LEAST_PASSPHRASE} characters or more, that whoever opens it has to give`,
+      `KETTLEBACK_PASSPHRASE: needed where KETTLEBACK_LISTEN is not loopback: ${LEAST_PASSPHRASE} characters or more, that whoever opens it has to give; or KETTLEBACK_PASSPHRASE_FILE, a file that has it`,
     );
   return {
     port: PORT,
@@ -100,6 +102,23 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
       : [],
     tls: tlsFiles(result.data.KETTLEBACK_TLS_CERT, result.data.KETTLEBACK_TLS_KEY),
   };
+}
+
+/** The passphrase as it stands in a file, without the line end after it. @throws Error naming the variable and what is accepted */
+function passphraseIn({
+  KETTLEBACK_PASSPHRASE_FILE: file,
+  KETTLEBACK_PASSPHRASE: given,
+}: NodeJS.ProcessEnv): { readonly KETTLEBACK_PASSPHRASE?: string } {
+  if (!file) return {};
+  if (given !== undefined)
+    throw new Error("KETTLEBACK_PASSPHRASE_FILE: accepted: this or KETTLEBACK_PASSPHRASE, not both");
+  try {
+    return { KETTLEBACK_PASSPHRASE: readFileSync(file, "utf8").replace(/\r?\n$/, "") };
+  } catch (error) {
+    throw new Error(
+      `KETTLEBACK_PASSPHRASE_FILE: accepted: a file that can be read (${(error as NodeJS.ErrnoException).code})`,
+    );
+  }
 }
 
 /** Both files or none, each judged at start. @throws Error naming the variable and what is accepted */

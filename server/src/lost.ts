@@ -46,6 +46,10 @@ export function createLostApp({ file, lost, log, isOwn, door, recovered }: LostO
   });
   app.get(/.*/, (_req, res) => {
     const [newest] = lost.copies;
+    const copy = newest
+      ? `<form method="post" action="${ADDRESS}"><button>Go on from the copy of ${newest.madeAt.slice(0, 16).replace("T", ", ")} UTC</button></form>
+<p>What lies there now is kept beside it, under a name with “lost” in it. If that copy cannot be read, the newest one that can is taken.</p>`
+      : "<p>There is no copy to go on from. Stop Kettleback before you put a file there.</p>";
     res
       .status(503)
       .type("html")
@@ -53,8 +57,7 @@ export function createLostApp({ file, lost, log, isOwn, door, recovered }: LostO
         plainPage(
           "database lost",
           `<p role="alert">${escaped(lost.message)}</p>
-<form method="post" action="${ADDRESS}"><button>Go on from the copy of ${newest!.madeAt.slice(0, 16).replace("T", ", ")} UTC</button></form>
-<p>What lies there now is kept beside it, under a name with “lost” in it. If that copy cannot be read, the newest one that can is taken.</p>`,
+${copy}`,
           "wide",
         ),
       );

@@ -21,6 +21,12 @@ async function run(config: Config): Promise<void> {
     setTimeout(() => process.exit(code), 2 * FINISHING_MS).unref();
   };
   for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"] as const) process.on(signal, () => end(signal));
+  // Whoever started it holds the other end, and is gone when that is.
+  if (process.env.KETTLEBACK_ENDS_WITH_STDIN === "1")
+    process.stdin
+      .resume()
+      .on("error", () => undefined)
+      .once("close", () => end("what started it is gone"));
   outliveFaults(log, () => end("an error that nothing expected", START_AGAIN));
   process.stdout.write(`Kettleback is ready at ${address}\n`);
   if (also.length > 0)
@@ -35,9 +41,9 @@ try {
   // Whatever else reads the environment of this process need not see it.
   delete process.env.KETTLEBACK_PASSPHRASE;
   if (process.argv[2] === "recover") {
-    const release = keepForOneself(config.database);
+    const own = keepForOneself(config.database);
     const name = await recoverLost(config.database);
-    release();
+    own.release();
     process.stdout.write(
       `${config.database} goes on from ${name}. What lay there before is kept beside it, under a name with "lost" in it.\n`,
     );

@@ -106,7 +106,7 @@ export interface Serving {
  */
 export async function serve(config: Config, log: Logger): Promise<Serving> {
   const { pages, database, tls } = config;
-  const release = keepForOneself(database);
+  const own = keepForOneself(database);
   const events = new Events();
   const all = isAll(config.listen);
   const isOwn = config.passphrase === null ? undefined : knownNames(config.hosts, all ? ownAddresses : null);
@@ -131,6 +131,8 @@ export async function serve(config: Config, log: Logger): Promise<Serving> {
   const open = async () => {
     const opened = await Keeper.open(database);
     keeper = opened;
+    own.follow();
+    opened.onSwapped = own.follow;
     if (config.demo) await seedDemo(opened.em.fork(), config.passphrase === null, config.standIns);
     opened.startCopying((trouble) => log.warn(trouble));
     opened.onLost = (lost) => {
@@ -158,7 +160,7 @@ export async function serve(config: Config, log: Logger): Promise<Serving> {
     await open();
   } catch (lost) {
     if (!(lost instanceof LostDatabaseError) || lost.copies.length === 0) {
-      release();
+      own.release();
       throw lost;
     }
     process.stderr.write(`${lost.message} Or open the address below and press the button there.\n`);
@@ -182,7 +184,7 @@ export async function serve(config: Config, log: Logger): Promise<Serving> {
   });
   const { port } = await listen(server, config).catch(async (error: unknown) => {
     await keeper?.close();
-    release();
+    own.release();
     throw error;
   });
   const here = all ? "127.0.0.1" : config.listen === "::1" ? "[::1]" : config.listen;
@@ -199,7 +201,7 @@ export async function serve(config: Config, log: Logger): Promise<Serving> {
       await new Promise((resolve) => server.close(resolve));
       clearTimeout(force);
       await keeper?.close();
-      release();
+      own.release();
     },
   };
 }

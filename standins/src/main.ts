@@ -92,10 +92,16 @@ server.listen(port, "127.0.0.1", () => {
     `Stand-ins are ready at http://127.0.0.1:${(server.address() as AddressInfo).port}/ and, for MQTT, at mqtt://127.0.0.1:${broker.port}\n`,
   );
 });
-for (const signal of ["SIGINT", "SIGTERM"] as const)
-  process.on(signal, () => {
-    leave.forEach((end) => end());
-    void broker.close();
-    server.closeAllConnections();
-    server.close(() => process.exit(0));
-  });
+const end = () => {
+  leave.forEach((leaveIt) => leaveIt());
+  void broker.close();
+  server.closeAllConnections();
+  server.close(() => process.exit(0));
+};
+for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"] as const) process.on(signal, end);
+// Whoever started it holds the other end, and is gone when that is.
+if (process.env.KETTLEBACK_ENDS_WITH_STDIN === "1")
+  process.stdin
+    .resume()
+    .on("error", () => undefined)
+    .once("close", end);

@@ -1,4 +1,4 @@
-import { Router, type Request } from "express";
+import { Router, type Request, type RequestHandler } from "express";
 import type { EntityManager, MikroORM } from "@mikro-orm/core";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -64,12 +64,20 @@ export interface ApiOptions {
 /** A garage from so many bytes on is sent compressed. */
 const LARGE = 16 * 1024;
 
+/** Whether it can keep what it is given: its database is looked at. */
+const health =
+  (keeper: Keeper | undefined): RequestHandler =>
+  async (_req, res) => {
+    await keeper?.requireOwn();
+    res.json({ ok: true });
+  };
+
 /** The interface under /api. Every request works on its own entity manager. */
 export function api({ orm, garages, events, keeper, central, devices, standInsAt }: ApiOptions): Router {
   const router = Router();
   const em = () => orm.em.fork();
 
-  router.get("/health", (_req, res) => void res.json({ ok: true }));
+  router.get("/health", health(keeper));
 
   router.get("/households", async (_req, res) => {
     res.json(await householdsOf(em()));

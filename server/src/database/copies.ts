@@ -12,6 +12,7 @@ import {
 import { basename, dirname, extname, join } from "node:path";
 import type { MikroORM } from "@mikro-orm/libsql";
 import { stampOf } from "./files";
+import { unmark } from "./watched";
 
 /** How many daily copies are kept. */
 const KEPT = 7;
@@ -125,6 +126,7 @@ async function copyBeside(orm: MikroORM, file: string): Promise<string> {
   rmSync(part, { force: true });
   try {
     await orm.em.getConnection().execute("vacuum into ?", [part]);
+    unmark(part);
     return part;
   } catch (error) {
     rmSync(part, { force: true });

@@ -3,10 +3,11 @@ import type { MikroORM } from "@mikro-orm/libsql";
 import { dropArrivals } from "./arrival";
 import { clockHolds, copiesOf, copyInto, DailyCopies, nameBefore, oddClock, type Copy } from "./copies";
 import { emptyBin } from "./emptying";
-import { dropDatabase, dropLog, fileAt, moveLogAside } from "./files";
-import { closeDatabase, openDatabase } from "./open";
+import { dropDatabase, dropLog, moveLogAside } from "./files";
+import { closeDatabase, leaveDatabase, openDatabase } from "./open";
 import { readAsItIs, readAtOneMoment, type Reading } from "./reading";
 import { LostDatabaseError, readyCopy, requireWhole } from "./recover";
+import { Watched, type Amiss } from "./watched";
 
 /** How often a copy may be due (ms). */
 const EVERY = 3_600_000;
@@ -40,9 +41,8 @@ export class Keeper {
   lost: LostDatabaseError | undefined;
   /** Called then, once. */
   onLost: ((lost: LostDatabaseError) => void) | undefined;
-  /** The very file that was opened, and its log. */
-  private own: string | undefined;
-  private log: string | undefined;
+  /** Called when another file lies under its name by this program's own doing. */
+  onSwapped: (() => void) | undefined;
   /** Aborted when another copy is about to be put in place. */
   private swap = new AbortController();
   private rescuing: Promise<LostDatabaseError> | undefined;
@@ -50,15 +50,15 @@ export class Keeper {
 
   private constructor(
     private orm: MikroORM,
+    private watched: Watched,
     readonly file: string,
   ) {
-    this.own = fileAt(file);
-    this.log = fileAt(`${file}-wal`);
     this.daily = new DailyCopies(file);
   }
 
   static async open(file: string): Promise<Keeper> {
-    return new Keeper(await openKept(file), file);
+    const orm = await openKept(file);
+    return new Keeper(orm, await Watched.begin(orm, file), file);
   }
 
   get em(): MikroORM["em"] {
@@ -75,9 +75,7 @@ export class Keeper {
    * copy is put in place.
    */
   reading(): Reading {
-    return fileAt(this.file) === this.own
-      ? readAtOneMoment(this.file, this.swap.signal)
-      : readAsItIs(this.em.fork());
+    return this.watched.isThere ? readAtOneMoment(this.file, this.swap.signal) : readAsItIs(this.em.fork());
   }
 
   /** Counts somebody who reads or writes, until what is returned is called. */
@@ -130,21 +128,38 @@ export class Keeper {
 
   /**
    * Makes sure that what was written lies in the file that is there: it is looked at before a write is begun and again
-   * before it is acknowledged. Where the file was deleted or replaced meanwhile, all that is kept goes into a copy.
+   * before it is acknowledged. Where the file or its log was deleted, replaced, cut off or overwritten meanwhile, all that can
+   * still be read goes into a copy.
    * @throws LostDatabaseError then, and from then on
    */
   async requireOwn(): Promise<void> {
     if (this.lost) throw this.lost;
-    if (this.busy || fileAt(this.file) === this.own) return;
-    this.rescuing ??= this.rescue();
+    if (this.busy) return;
+    const amiss = this.watched.amiss();
+    if (amiss) throw await this.lose(amiss);
+  }
+
+  /** Gives up a database that its own engine finds damaged. @returns what is to be said */
+  lostByDamage(): Promise<LostDatabaseError> {
+    return this.lose({ what: "is damaged", rescue: false });
+  }
+
+  private async lose(amiss: Amiss): Promise<LostDatabaseError> {
+    this.rescuing ??= this.rescue(amiss);
     this.lost ??= await this.rescuing;
     this.onLost?.(this.lost);
     this.onLost = undefined;
-    throw this.lost;
+    return this.lost;
   }
 
-  private async rescue(): Promise<LostDatabaseError> {
-    const what = "was deleted or replaced while it was in use";
+  private async rescue({ what, rescue }: Amiss): Promise<LostDatabaseError> {
+    // A copy of what others wrote over it would only look like one of it.
+    if (!rescue)
+      return new LostDatabaseError(
+        this.file,
+        what,
+        "Nothing more is written; what was kept since its last copy could not be saved.",
+      );
     try {
       await copyInto(this.orm, this.file, nameBefore(this.file, new Date()));
       return new LostDatabaseError(
@@ -181,14 +196,15 @@ export class Keeper {
       const next = await readyCopy(this.file, name);
       await copyInto(this.orm, this.file, nameBefore(this.file, new Date()));
       await closeDatabase(this.orm);
+      this.watched.end();
       try {
         // The log was emptied on closing; renaming replaces the file whole or not at all.
         dropLog(this.file);
         renameSync(next, this.file);
       } finally {
         this.orm = await openKept(this.file);
-        this.own = fileAt(this.file);
-        this.log = fileAt(`${this.file}-wal`);
+        this.watched = await Watched.begin(this.orm, this.file);
+        this.onSwapped?.();
         dropDatabase(next);
       }
     } finally {
@@ -202,12 +218,16 @@ export class Keeper {
     // What lies there now is not its own: its log is not written into it.
     if (this.lost) return this.abandon();
     await closeDatabase(this.orm);
+    this.watched.end();
   }
 
   /** Lets go of a database whose name another file has, and takes its log out of that one's way. */
   private async abandon(): Promise<void> {
+    if (this.watched.isThere) {
+      return leaveDatabase(this.orm);
+    }
     await this.orm.close(true);
-    if (this.log !== undefined && fileAt(`${this.file}-wal`) === this.log)
-      moveLogAside(this.file, new Date());
+    this.watched.end();
+    if (this.watched.hasOwnLog) moveLogAside(this.file, new Date());
   }
 }

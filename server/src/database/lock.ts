@@ -1,6 +1,8 @@
-import { existsSync, mkdirSync, realpathSync } from "node:fs";
+import { existsSync, mkdirSync, realpathSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
 import { basename, dirname, join } from "node:path";
 import Database from "libsql";
+import { fileAt } from "./files";
 
 /** Another program keeps this database already. */
 export class InUseError extends Error {
@@ -11,7 +13,7 @@ export class InUseError extends Error {
   }
 }
 
-/** A file by the one name it has, whatever links lead to it. */
+/** A file by the one path it has, whatever symbolic links lead to it. */
 const ownName = (file: string): string => {
   if (existsSync(file)) return realpathSync(file);
   const folder = dirname(file);
@@ -19,14 +21,12 @@ const ownName = (file: string): string => {
   return join(realpathSync(folder), basename(file));
 };
 
-/**
- * Keeps a database for this program alone, by a lock of the operating system on a file beside it: however the program
- * ends, the lock ends with it.
- * @returns how to give it up
- * @throws InUseError where another has it
- */
-export function keepForOneself(file: string): () => void {
-  const lock = new Database(`${ownName(file)}.lock`, { timeout: 0 });
+/** A lock on the very file, by device and inode: hard links have no name in common. */
+const lockOfFile = (id: string): string => join(tmpdir(), `kettleback-${process.getuid?.() ?? 0}-${id}.lock`);
+
+/** A lock of the operating system: however the program ends, it ends with it. @returns how to give it up */
+function locked(lockFile: string, file: string): () => void {
+  const lock = new Database(lockFile, { timeout: 0 });
   try {
     lock.exec("begin exclusive");
   } catch (error) {
@@ -34,7 +34,51 @@ export function keepForOneself(file: string): () => void {
     if (/locked|busy/i.test((error as Error).message)) throw new InUseError(file);
     throw error;
   }
-  return () => {
-    lock.close();
+  return () => lock.close();
+}
+
+/** A database kept for this program alone. */
+export interface Own {
+  /** Takes the file that lies under its name by now for its own. */
+  follow(): void;
+  release(): void;
+}
+
+/**
+ * Keeps a database for this program alone, by its path and, where it is there already, by the very file.
+ * @throws InUseError where another has it; Error in words where its folder cannot be written
+ */
+export function keepForOneself(file: string): Own {
+  const byPath: (() => void)[] = [];
+  const byFile = new Map<string, () => void>();
+  const release = () => {
+    for (const [lockFile, giveUp] of byFile) {
+      rmSync(lockFile, { force: true });
+      giveUp();
+    }
+    byFile.clear();
+    byPath.splice(0).forEach((giveUp) => giveUp());
   };
+  const follow = () => {
+    const id = fileAt(file);
+    if (id === undefined || byFile.has(lockOfFile(id))) return;
+    try {
+      byFile.set(lockOfFile(id), locked(lockOfFile(id), file));
+    } catch (error) {
+      // Where nothing can be written for a while, the lock by path is what there is.
+      if (error instanceof InUseError) throw error;
+    }
+  };
+  try {
+    byPath.push(locked(`${ownName(file)}.lock`, file));
+    follow();
+  } catch (error) {
+    release();
+    if (error instanceof InUseError) throw error;
+    const { code = (error as Error).message } = error as NodeJS.ErrnoException;
+    throw new Error(
+      `KETTLEBACK_DB: accepted: a file in a folder that can be written; ${dirname(file)} cannot (${code}).`,
+    );
+  }
+  return { follow, release };
 }

@@ -27,6 +27,9 @@ export class NewerDatabaseError extends Error {
  * another: what was set for the first is not set for that, and closing it plays the whole log into the database.
  */
 class LastingDialect extends LibSqlKnexDialect {
+  /** Set where the file is no longer this program's to write: see {@link leaveDatabase}. */
+  leaves = false;
+
   /** One that was given back in the middle of a transaction is none to go on with. */
   override validateConnection({ memory, inTransaction }: Database.Database): boolean {
     return memory || !inTransaction;
@@ -34,14 +37,20 @@ class LastingDialect extends LibSqlKnexDialect {
 
   /** Its statements hold a closed connection for a while, and with it the lock of what it had begun. */
   destroyRawConnection(connection: Database.Database): Promise<void> {
-    if (connection.inTransaction) connection.exec("rollback");
-    connection.close();
+    if (this.leaves) LEFT_OPEN.push(connection);
+    else {
+      if (connection.inTransaction) connection.exec("rollback");
+      connection.close();
+    }
     return Promise.resolve();
   }
 }
 
+/** Connections that end with the program only. */
+const LEFT_OPEN: Database.Database[] = [];
+
 /** The log keeps no more room (bytes) than this once it was played into the database. */
-const LOG_KEEPS = 16 * 1024 * 1024;
+export const LOG_KEEPS = 16 * 1024 * 1024;
 
 /** What holds for each connection that is opened: it waits for locks, and a commit is on the disk once it is told. */
 const SETTINGS = [
@@ -110,6 +119,12 @@ export async function openDatabase(file: string): Promise<MikroORM> {
  */
 export async function closeDatabase(orm: MikroORM): Promise<void> {
   await orm.em.getConnection().execute("pragma wal_checkpoint(truncate)");
+  await orm.close(true);
+}
+
+/** Lets go of a database without closing it: closed, it would write its log into what others have put in its place. */
+export async function leaveDatabase(orm: MikroORM): Promise<void> {
+  (orm.em.getConnection().getKnex().client as LastingDialect).leaves = true;
   await orm.close(true);
 }
 

@@ -1,7 +1,9 @@
 import {
+  closeSync,
   copyFileSync,
   existsSync,
   mkdtempSync,
+  openSync,
   readFileSync,
   readdirSync,
   renameSync,
@@ -10,6 +12,7 @@ import {
   truncateSync,
   utimesSync,
   writeFileSync,
+  writeSync,
 } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -286,6 +289,111 @@ describe("a database whose file", () => {
       .execute("select 1 from place where spec ->> 'name' = 'between'");
     expect(found).toHaveLength(1);
     await copy.close();
+  });
+});
+
+describe("a database in use", () => {
+  let keeper: Keeper;
+  let lost: LostDatabaseError[];
+  let call: ReturnType<typeof request.agent>;
+  beforeEach(async () => {
+    keeper = await Keeper.open(file);
+    await seedDemo(keeper.em.fork());
+    lost = [];
+    keeper.onLost = (error) => lost.push(error);
+    call = request
+      .agent(createApp({ orm: keeper, keeper, log: pino({ level: "silent" }) }))
+      .set("Host", "127.0.0.1:4180");
+  });
+  const copiesNow = (): number => (existsSync(copiesFolder(file)) ? listed().length : 0);
+  /** Has all of it in the file itself. */
+  const playedIn = () => keeper.em.getConnection().execute("pragma wal_checkpoint(passive)");
+  const other = async (): Promise<Buffer> => {
+    await (await openDatabase(join(folder, "other.sqlite"))).close();
+    return readFileSync(join(folder, "other.sqlite"));
+  };
+
+  test.each<[string, RegExp, number, () => Promise<void> | void]>([
+    ["cut off", /was cut off while it was in use/, 1, () => truncateSync(file, 8_192)],
+    ["emptied", /was cut off while it was in use/, 1, () => truncateSync(file, 0)],
+    [
+      "overwritten by another database",
+      /was overwritten while it was in use/,
+      0,
+      async () => writeFileSync(file, await other()),
+    ],
+    [
+      "overwritten by its own copy of before",
+      /was overwritten while it was in use/,
+      0,
+      () => copyFileSync(join(folder, "before.sqlite"), file),
+    ],
+    [
+      "overwritten by what is no database",
+      /was overwritten while it was in use/,
+      0,
+      () => writeFileSync(file, "junk ".repeat(40_000)),
+    ],
+    ["without its log", /lost the log beside it/, 1, () => rmSync(`${file}-wal`)],
+    ["with its log cut off", /lost the log beside it/, 0, () => truncateSync(`${file}-wal`, 0)],
+  ])(
+    "that is found %s acknowledges no write, says so where its health is asked, and is left as it is",
+    async (_, what, copies, wreck) => {
+      await copyInto(ormOf(keeper), file, "kettleback-0-before.sqlite");
+      renameSync(join(copiesFolder(file), "kettleback-0-before.sqlite"), join(folder, "before.sqlite"));
+      if (!/log/.test(String(what))) await playedIn();
+      expect((await call.get("/api/health")).body).toEqual({ ok: true });
+      await wreck();
+      const left = readFileSync(file);
+      const health = await call.get("/api/health");
+      expect([health.status, (health.body as { detail: string }).detail]).toEqual([
+        503,
+        expect.stringMatching(what),
+      ]);
+      const written = await call
+        .post("/api/households/fallow-quay/places")
+        .send({ spec: { name: "after" }, parentId: null });
+      expect([written.status, lost.length, copiesNow()]).toEqual([503, 1, copies]);
+      await keeper.close();
+      expect(readFileSync(file).equals(left)).toBe(true);
+      if (copies === 0) return;
+      const copy = await Keeper.open(join(copiesFolder(file), listed()[0]!));
+      expect(await cars(copy)).toBe(5);
+      await copy.close();
+    },
+  );
+
+  test("whose middle was overwritten is given up once that is read, and no copy of it is made", async () => {
+    await playedIn();
+    const { size } = statSync(file);
+    const handle = openSync(file, "r+");
+    const junk = Buffer.alloc(size - 4_096, 7);
+    writeSync(handle, junk, 0, junk.length, 4_096);
+    // What it has in memory it would not read again.
+    await keeper.em.getConnection().execute("pragma shrink_memory");
+    const read = await call.get("/api/households/fallow-quay/garage");
+    expect([read.status, lost.length, copiesNow()]).toEqual([503, 1, 0]);
+    expect((read.body as { detail: string }).detail).toContain("is damaged");
+    expect((await call.get("/api/health")).status).toBe(503);
+    closeSync(handle);
+    await keeper.close();
+  });
+
+  test("is well after thousands of writes, a copy, and a log that was played in", async () => {
+    for (let i = 0; i < 60; i++)
+      expect(
+        (
+          await call
+            .post("/api/households/fallow-quay/places")
+            .send({ spec: { name: `p${i}` }, parentId: null })
+        ).status,
+      ).toBe(201);
+    await keeper.em.getConnection().execute("pragma wal_checkpoint(restart)");
+    expect((await call.get("/api/health")).status).toBe(200);
+    await keeper.em.getConnection().execute("vacuum");
+    expect((await call.get("/api/health")).status).toBe(200);
+    await keeper.close();
+    expect(lost).toEqual([]);
   });
 });
 

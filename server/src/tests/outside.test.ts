@@ -178,7 +178,7 @@ describe("what comes from outside", () => {
     for (const size of [1, 7, 200]) {
       await expect(parsedAsItComes(inPieces(deep(64), size))).resolves.toBeDefined();
       await expect(parsedAsItComes(inPieces(deep(65), size))).rejects.toThrow("more than 64 deep");
-      const text = JSON.stringify({ said: `\"${"[".repeat(80)}\\`, then: [deep(3)] });
+      const text = JSON.stringify({ said: `"${"[".repeat(80)}\\`, then: [deep(3)] });
       await expect(parsedAsItComes(inPieces(text, size))).resolves.toEqual(JSON.parse(text));
     }
   });

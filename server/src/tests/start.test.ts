@@ -1,6 +1,8 @@
 import {
   copyFileSync,
   existsSync,
+  linkSync,
+  mkdirSync,
   mkdtempSync,
   readdirSync,
   readFileSync,
@@ -94,22 +96,104 @@ test("listening wider it asks for the passphrase, says where it answers, and say
 test("a second one on the same file, by whatever name, is refused at start; the first goes on, and its end frees the file", async () => {
   const file = join(folder, "twice.sqlite");
   const link = join(folder, "link.sqlite");
+  const elsewhere = join(folder, "elsewhere");
+  mkdirSync(elsewhere);
   let met: readonly unknown[] = [];
   await start({ KETTLEBACK_DB: file }, async (address, signal) => {
     symlinkSync(file, link);
     const second = await start({ KETTLEBACK_DB: file });
     const linked = await start({ KETTLEBACK_DB: link });
+    linkSync(file, join(elsewhere, "hard.sqlite"));
+    const hard = await start({ KETTLEBACK_DB: join(elsewhere, "hard.sqlite") });
     const recovering = await start({ KETTLEBACK_DB: file }, undefined, ["recover"]);
-    met = [second, linked, recovering].map(({ code, err }) => [
+    met = [second, linked, hard, recovering].map(({ code, err }) => [
       code,
       /is in use by another Kettleback/.test(err),
     ]);
     met = [...met, (await fetch(`${address}/api/health`)).status];
     signal("SIGKILL");
   });
-  expect(met).toEqual([[1, true], [1, true], [1, true], 200]);
+  expect(met).toEqual([[1, true], [1, true], [1, true], [1, true], 200]);
   const third = await start({ KETTLEBACK_DB: file }, (_, signal) => signal("SIGTERM"));
   expect(third.code).toBe(0);
+});
+
+test.each([
+  ["cut off", (file: string) => truncateSync(file, 5_000)],
+  ["overwritten", (file: string) => writeFileSync(file, "junk ".repeat(2_000))],
+])("%s while it runs health says so, and the page's button goes on from a copy", async (_, wreck) => {
+  const file = join(folder, `wreck-${_.length}.sqlite`);
+  let met: readonly unknown[] = [];
+  const run = await start({ KETTLEBACK_DB: file, KETTLEBACK_DEMO: "1" }, async (address, signal) => {
+    for (let i = 0; i < 100 && !existsSync(copiesFolder(file)); i++)
+      await new Promise((done) => setTimeout(done, 50));
+    const well = (await fetch(`${address}/api/health`)).status;
+    wreck(file);
+    const health = await fetch(`${address}/api/health`);
+    const page = await (await fetch(`${address}/path`)).text();
+    const pressed = await fetch(`${address}/recover`, { method: "POST", redirect: "manual" });
+    const garage = await (await fetch(`${address}/api/households/fallow-quay/garage`)).text();
+    met = [
+      well,
+      health.status,
+      page.includes("Go on from the copy of"),
+      pressed.status,
+      garage.includes("Plover"),
+      (await fetch(`${address}/api/health`)).status,
+    ];
+    signal("SIGTERM");
+  });
+  expect(met).toEqual([200, 503, true, 303, true, 200]);
+  expect(run.code).toBe(0);
+});
+
+test("a folder that cannot be written is said in words, naming the setting", async () => {
+  const plain = join(folder, "plain.txt");
+  writeFileSync(plain, "no folder");
+  const below = await start({ KETTLEBACK_DB: join(plain, "own.sqlite") });
+  const nowhere = await start({ KETTLEBACK_DB: "/dev/null/own.sqlite" });
+  for (const { code, err } of [below, nowhere])
+    expect([code, err]).toEqual([
+      1,
+      expect.stringMatching(
+        /KETTLEBACK_DB: accepted: a file in a folder that can be written; \S+ cannot \(E[A-Z]+\)\./,
+      ),
+    ]);
+});
+
+test("the passphrase may stand in a file, which the environment then does not have; one of both, and one that is there", async () => {
+  const file = join(folder, "passphrase.txt");
+  writeFileSync(file, "terns over the ferry\r\n");
+  const wide = { KETTLEBACK_LISTEN: "0.0.0.0" };
+  let met: readonly unknown[] = [];
+  await start({ ...wide, KETTLEBACK_PASSPHRASE_FILE: file }, async (address, signal) => {
+    const enter = (passphrase: string) =>
+      fetch(`${address}/sign-in`, {
+        method: "POST",
+        body: new URLSearchParams({ passphrase }),
+        redirect: "manual",
+      });
+    met = [(await enter("terns over the ferry")).status, (await enter("terns over the ferry\r\n")).status];
+    signal("SIGTERM");
+  });
+  expect(met).toEqual([303, 403]);
+  const both = await start({
+    ...wide,
+    KETTLEBACK_PASSPHRASE_FILE: file,
+    KETTLEBACK_PASSPHRASE: "terns over the ferry",
+  });
+  expect([both.code, both.err]).toEqual([
+    1,
+    expect.stringContaining("KETTLEBACK_PASSPHRASE_FILE: accepted: this or"),
+  ]);
+  const none = await start({ ...wide, KETTLEBACK_PASSPHRASE_FILE: join(folder, "none.txt") });
+  expect([none.code, none.err]).toEqual([
+    1,
+    expect.stringContaining("KETTLEBACK_PASSPHRASE_FILE: accepted: a file that can be read (ENOENT)"),
+  ]);
+  writeFileSync(file, "short\n");
+  const short = await start({ ...wide, KETTLEBACK_PASSPHRASE_FILE: file });
+  expect([short.code, short.err]).toEqual([1, expect.stringContaining("12 to 256 characters")]);
 });
 
 test("deleted while it runs the page says so, and its button goes on with all that was kept until then", async () => {

@@ -69,5 +69,5 @@ export function startedServers(name: string) {
       });
       child.once("exit", (code) => resolve({ code, out, err }));
     });
-  return { folder, start };
+  return { folder, built, start };
 }
