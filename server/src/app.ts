@@ -71,7 +71,7 @@ export function createApp({
   // Before what counts readers and writers: a line that stays open reads nothing from the database.
   app.use("/api/households/:household/events", eventsApi(events));
   if (keeper) app.use("/api", whileKept(keeper));
-  const garages = new Garages(() => orm.em);
+  const garages = new Garages(() => orm.em, keeper && (() => keeper.reading()));
   const json = (limit: number) => express.json({ limit, strict: true, verify: refuseDeep });
   for (const kind of KIND_NAMES) {
     const { maxBytes: limit } = kindRow(kind);

@@ -3,9 +3,17 @@ import { setImmediate as afterOthers } from "node:timers/promises";
 import { promisify } from "node:util";
 import { gzip as zlibGzip } from "node:zlib";
 import type { EntityManager } from "@mikro-orm/core";
-import type { EntityManager as SqlManager } from "@mikro-orm/libsql";
 import { KIND_NAMES, KINDS, type Garage, type Kept, type Kind, type Unread } from "@kettleback/core";
-import { EARLIEST, paged, readAsItIs, specOf, tableOf, writesOf, type Paged } from "../database";
+import {
+  EARLIEST,
+  paged,
+  readAsItIs,
+  specOf,
+  tableOf,
+  writesOf,
+  type Paged,
+  type Reading,
+} from "../database";
 import { turns } from "../take/turn";
 import { householdOf } from "./keep";
 import { notFound } from "./problem";
@@ -83,8 +91,7 @@ const linesOf = (heads: readonly Head[]): string =>
   heads.map(({ kind, id, version, parentId }) => `${kind} ${id} ${version} ${parentId}`).join("\n");
 
 /** What there is of a household, without what it is. @throws Problem 404 where there is no such household */
-async function headsIn(em: EntityManager, household: string): Promise<Head[]> {
-  const reading = readAsItIs(em);
+async function headsIn(reading: Reading, household: string): Promise<Head[]> {
   const [own] = await reading.rows<Omit<Head, "kind">>(OWN_HEAD, [household]);
   if (!own) throw notFound(`household ${household}`);
   const heads: Head[] = [{ kind: "household", ...own }];
@@ -105,7 +112,7 @@ export const standsAs = async (
   em: EntityManager,
   household: string,
   { heads }: GarageRead,
-): Promise<boolean> => linesOf(await headsIn(em, household)) === heads;
+): Promise<boolean> => linesOf(await headsIn(readAsItIs(em), household)) === heads;
 
 /**
  * Garages as they were last read. Each description is read and judged once for each of its versions, in turns that let
@@ -116,7 +123,14 @@ export class Garages {
   /** Of this run, and until another copy stands in the database's place: versions begin anew there. */
   private run = randomBytes(6).toString("hex");
 
-  constructor(private readonly em: () => EntityManager) {}
+  /**
+   * @param em for what is known of writes
+   * @param reading opens what is kept as it stands at one moment
+   */
+  constructor(
+    private readonly em: () => EntityManager,
+    private readonly reading: () => Reading = () => readAsItIs(em()),
+  ) {}
 
   /** Forgets all of it: another database stands in the place of the one it was read from. */
   forget(): void {
@@ -144,18 +158,25 @@ export class Garages {
       const writes = writesOf(this.em());
       const { begun } = writes;
       if (own.read?.begun === begun) return own.read.value;
-      const heads = await headsIn(this.em(), household);
-      await afterOthers();
-      const lines = linesOf(heads);
-      if (own.read?.value.heads === lines) {
-        own.read = { ...own.read, begun };
-        return own.read.value;
+      const reading = this.reading();
+      let heads: Head[];
+      let lines: string;
+      try {
+        heads = await headsIn(reading, household);
+        await afterOthers();
+        lines = linesOf(heads);
+        if (own.read?.value.heads === lines) {
+          own.read = { ...own.read, begun };
+          return own.read.value;
+        }
+        await afterOthers();
+        const missing = heads.filter((row) => !isSame(own.rows.get(nameOf(row)), row));
+        await this.describe(reading, missing, own.rows);
+      } finally {
+        reading.close();
       }
-      await afterOthers();
-      const missing = heads.filter((row) => !isSame(own.rows.get(nameOf(row)), row));
-      await this.describe(missing, own.rows);
-      // Something was written while it was read: it is looked at anew, and what was read already is read.
-      if (writes.begun !== begun && i < MOST_TRIES) continue;
+      // Not of one moment, and something was written while it was read: it is looked at anew, and what was read is read.
+      if (!reading.ofOneMoment && writes.begun !== begun && i < MOST_TRIES) continue;
       await afterOthers();
       const there = new Set(heads.map(nameOf));
       for (const name of own.rows.keys()) if (!there.has(name)) own.rows.delete(name);
@@ -171,15 +192,20 @@ export class Garages {
   }
 
   /** Reads and judges descriptions, some at a time. */
-  private async describe(missing: readonly Head[], rows: Map<string, Judged>): Promise<void> {
+  private async describe(
+    reading: Reading,
+    missing: readonly Head[],
+    rows: Map<string, Judged>,
+  ): Promise<void> {
     const turn = turns();
     for (const kind of ["household", ...KIND_NAMES] as const) {
       const heads = new Map(missing.filter((row) => row.kind === kind).map((row) => [row.id, row]));
       const ids = [...heads.keys()];
       for (let i = 0; i < ids.length; i += AT_ONCE) {
-        const lying = await (this.em() as SqlManager).execute<
-          { id: string; version: number; spec: string; specVersion: number }[]
-        >(described(kind), [JSON.stringify(ids.slice(i, i + AT_ONCE))]);
+        const lying = await reading.rows<{ id: string; version: number; spec: string; specVersion: number }>(
+          described(kind),
+          [JSON.stringify(ids.slice(i, i + AT_ONCE))],
+        );
         for (const { spec, ...rest } of lying) {
           const { parentId } = heads.get(rest.id)!;
           const whole = { ...rest, parentId, spec: specOf(spec) };

@@ -1,11 +1,18 @@
-import { Router, type Request, type RequestHandler } from "express";
+import { Router, type Request, type RequestHandler, type Response } from "express";
 import type { EntityManager, MikroORM } from "@mikro-orm/core";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { Readable } from "node:stream";
 import { pipeline } from "node:stream/promises";
 import { judgePlan, KIND_NAMES, SPEC_VERSION, type Kind } from "@kettleback/core";
-import { HouseholdRow, readAsItIs, RestoringError, UnreadableCopyError, type Keeper } from "../database";
+import {
+  HouseholdRow,
+  readAsItIs,
+  RestoringError,
+  UnreadableCopyError,
+  type Keeper,
+  type Reading,
+} from "../database";
 import type { Central, Devices } from "../live";
 import { binOf } from "./bin";
 import { chargePointRoutes } from "./charge-points";
@@ -21,6 +28,7 @@ import { forget, keepFile, networksOf, networkText, readAndKeep } from "./networ
 import { busy, notFound, parsed, refused, unknownAddress } from "./problem";
 import type { StandInsAt } from "../outside/stand-ins-at";
 import { goneWith } from "../safety/gone";
+import { Slots } from "../take/slots";
 import * as asked from "./requests";
 import {
   amend,
@@ -64,6 +72,21 @@ export interface ApiOptions {
 /** A garage from so many bytes on is sent compressed. */
 const LARGE = 16 * 1024;
 
+/** Household files that are sent at once: each reads on a connection of its own, with its memory. */
+const LEAVING = new Slots(6);
+
+/** Sends a household file, and lets go of what it is read from. */
+async function sendFile(reading: Reading, household: string, res: Response): Promise<void> {
+  try {
+    const { name } = await filedHousehold(reading, household);
+    res.attachment(`${name.toLowerCase().replace(/[^a-z0-9]+/g, "-") || "own"}.household.json`);
+    res.type("application/json");
+    await pipeline(Readable.from(householdText(reading, household)), res);
+  } finally {
+    reading.close();
+  }
+}
+
 /** Whether it can keep what it is given: its database is looked at. */
 const health =
   (keeper: Keeper | undefined): RequestHandler =>
@@ -103,17 +126,11 @@ export function api({ orm, garages, events, keeper, central, devices, standInsAt
     res.json(await setHouseholdDeleted(em(), req.params.household, body.version, false));
   });
 
-  router.get("/households/:household/file", async (req, res) => {
-    const reading = keeper?.reading() ?? readAsItIs(em());
-    try {
-      const { name } = await filedHousehold(reading, req.params.household);
-      res.attachment(`${name.toLowerCase().replace(/[^a-z0-9]+/g, "-") || "own"}.household.json`);
-      res.type("application/json");
-      await pipeline(Readable.from(householdText(reading, req.params.household)), res);
-    } finally {
-      reading.close();
-    }
-  });
+  router.get("/households/:household/file", (req, res) =>
+    LEAVING.run(goneWith(res), () =>
+      sendFile(keeper?.reading() ?? readAsItIs(em()), req.params.household, res),
+    ),
+  );
 
   /** A household file, as a household of its own or into one there is. */
   router.post("/take", async (req, res) => {

@@ -74,16 +74,28 @@ export class Arrival {
     await breath();
   }
 
-  /** Takes in a session. @returns its row's id, by which its readings follow */
-  async session({ carId, placeId, beganAt, endedAt, key, spec }: ArrivingSession): Promise<number> {
-    const { insertId } = (await this.execute(
-      "insert into session (version, spec, spec_version, created_at, updated_at, household_id, car_id, place_id, began_at, ended_at, key) values (1, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
-      [spec, SPEC_VERSION, this.moment, this.moment, this.id, carId, placeId, beganAt, endedAt, key],
-    )) as { insertId: number };
-    return insertId;
+  /** Takes in some sessions with readings, in one transaction. @returns the last one's row, by which more of its readings follow */
+  async sessions(
+    some: readonly (ArrivingSession & { readonly samples: readonly Sample[] })[],
+  ): Promise<number> {
+    const last = await this.em().transactional(async (tx) => {
+      let row = 0;
+      for (const { carId, placeId, beganAt, endedAt, key, spec, samples } of some) {
+        const { insertId } = (await this.execute(
+          "insert into session (version, spec, spec_version, created_at, updated_at, household_id, car_id, place_id, began_at, ended_at, key) values (1, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+          [spec, SPEC_VERSION, this.moment, this.moment, this.id, carId, placeId, beganAt, endedAt, key],
+          tx,
+        )) as { insertId: number };
+        if (samples.length > 0) await insertSamples(tx as SqlManager, insertId, samples);
+        row = insertId;
+      }
+      return row;
+    });
+    await breath();
+    return last;
   }
 
-  /** Takes in readings of a session. */
+  /** Takes in more readings of a session. */
   async samples(session: number, samples: readonly Sample[]): Promise<void> {
     for (let i = 0; i < samples.length; i += SAMPLES_AT_ONCE) {
       await insertSamples(this.em() as SqlManager, session, samples.slice(i, i + SAMPLES_AT_ONCE));

@@ -4,6 +4,8 @@ import Database from "libsql";
 
 /** A database that is read, however long that takes. */
 export interface Reading {
+  /** Whether all of it is as it stood at one moment, whatever is written meanwhile. */
+  readonly ofOneMoment: boolean;
   rows<T>(sql: string, values: readonly unknown[]): Promise<T[]>;
   close(): void;
 }
@@ -23,7 +25,8 @@ export function readAtOneMoment(file: string, until: AbortSignal): Reading {
     own.close();
   };
   try {
-    own.exec("pragma busy_timeout = 5000; pragma query_only = on; begin");
+    // Pages are read once, one after the other: they need no room to be remembered in.
+    own.exec("pragma busy_timeout = 5000; pragma query_only = on; pragma cache_size = -256; begin");
     // A transaction begins where it first reads.
     own.prepare("select 1 from household limit 1").all();
   } catch (error) {
@@ -38,6 +41,7 @@ export function readAtOneMoment(file: string, until: AbortSignal): Reading {
     return known;
   };
   return {
+    ofOneMoment: true,
     // All rows of a statement: one that is left half way would hold on to that moment for good.
     rows: async <T>(sql: string, values: readonly unknown[]) => {
       until.throwIfAborted();
@@ -52,6 +56,7 @@ export function readAtOneMoment(file: string, until: AbortSignal): Reading {
 
 /** A database as it is when each of its rows is asked for, on the connection there is: the one of a database in memory. */
 export const readAsItIs = (em: EntityManager): Reading => ({
+  ofOneMoment: false,
   rows: <T>(sql: string, values: readonly unknown[]) => (em as SqlManager).execute<T[]>(sql, [...values]),
   close: () => undefined,
 });

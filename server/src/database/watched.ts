@@ -5,15 +5,7 @@ import { fileAt } from "./files";
 import { LOG_KEEPS } from "./open";
 
 /** Where the header of an SQLite file says what is asked here (SQLite file format, 1.3), in bytes. */
-const HEADER = {
-  bytes: 100,
-  magic: "SQLite format 3\0",
-  pageSizeAt: 16,
-  pagesAt: 28,
-  userVersionAt: 60,
-} as const;
-/** The largest page is written as 1. */
-const LARGEST_PAGE = 65_536;
+const HEADER = { bytes: 100, magic: "SQLite format 3\0", userVersionAt: 60 } as const;
 
 /** What was done to a database behind this program's back, in words, and whether what is kept can still be read whole. */
 export interface Amiss {
@@ -37,7 +29,7 @@ export class Watched {
   private readonly handle: number;
   private logBytes = 0;
   /** Size and time at which the file was last found well. */
-  private seen = "";
+  private seen: { readonly size: bigint; readonly mtimeNs: bigint } = { size: 0n, mtimeNs: -1n };
 
   private constructor(
     readonly file: string,
@@ -75,8 +67,7 @@ export class Watched {
 
   private amissInside(): Amiss | null {
     const { size, mtimeNs } = fstatSync(this.handle, { bigint: true });
-    const now = `${size} ${mtimeNs}`;
-    if (now === this.seen) return null;
+    if (size === this.seen.size && mtimeNs === this.seen.mtimeNs) return null;
     const header = Buffer.alloc(HEADER.bytes);
     if (readSync(this.handle, header, 0, HEADER.bytes, 0) < HEADER.bytes) return CUT;
     if (
@@ -84,10 +75,9 @@ export class Watched {
       header.readInt32BE(HEADER.userVersionAt) !== this.mark
     )
       return OVERWRITTEN;
-    const page = header.readUInt16BE(HEADER.pageSizeAt);
-    if (BigInt(header.readUInt32BE(HEADER.pagesAt)) * BigInt(page === 1 ? LARGEST_PAGE : page) > size)
-      return CUT;
-    this.seen = now;
+    // It only grows: nothing here vacuums it. Its header may well tell of pages that are in the log still.
+    if (size < this.seen.size) return CUT;
+    this.seen = { size, mtimeNs };
     return null;
   }
 

@@ -21,7 +21,7 @@ import {
 } from "@kettleback/core";
 import { standsAs, type GarageRead } from "../api/garages";
 import { Problem, refused } from "../api/problem";
-import { Arrival, columnsOf, HouseholdRow, type Arriving } from "../database";
+import { Arrival, columnsOf, HouseholdRow, type Arriving, type ArrivingSession } from "../database";
 import { householdOf } from "../api/keep";
 import { Aside } from "./aside";
 import { piecesOf } from "./pieces";
@@ -277,10 +277,13 @@ async function keepThings(
       await arrival.things(kind, belongs !== null, fresh);
       [fresh, length] = [[], 0];
     }
-    await arrival.things(kind, belongs !== null, fresh);
+    if (fresh.length > 0) await arrival.things(kind, belongs !== null, fresh);
   }
   return ids;
 }
+
+/** Sessions written at once: some ten milliseconds with their readings. */
+const SESSIONS_AT_ONCE = 20;
 
 async function keepRecorded(
   arrival: Arrival,
@@ -289,10 +292,15 @@ async function keepRecorded(
   gone: AbortSignal,
 ): Promise<void> {
   const turn = turns(gone);
-  let row = 0;
+  let some: (ArrivingSession & { samples: readonly Sample[] })[] = [];
+  let [readings, row] = [0, 0];
+  const keep = async (): Promise<void> => {
+    if (some.length > 0) row = await arrival.sessions(some);
+    [some, readings] = [[], 0];
+  };
   for await (const { spec, samples } of recorded) {
-    if (samples) await arrival.samples(row, samples);
-    else {
+    if (spec) {
+      if (some.length >= SESSIONS_AT_ONCE || readings >= SAMPLES_AT_ONCE) await keep();
       // What was gone when it was filed is gone here too.
       const {
         spec: described,
@@ -306,15 +314,27 @@ async function keepRecorded(
         carId: (spec.carId && ids.get(`cars ${spec.carId}`)) ?? null,
         placeId: (spec.placeId && ids.get(`places ${spec.placeId}`)) ?? null,
       });
-      row = await arrival.session({
+      some.push({
         carId: car ?? null,
         placeId: place ?? null,
         beganAt: beganAt.getTime(),
         endedAt: endedAt?.getTime() ?? null,
         key,
         spec: JSON.stringify(described),
+        samples: [],
       });
+    } else if (
+      some.length > 0 &&
+      some.at(-1)!.samples.length === 0 &&
+      readings + samples.length <= SAMPLES_AT_ONCE
+    ) {
+      some.at(-1)!.samples = samples;
+      readings += samples.length;
+    } else {
+      await keep();
+      await arrival.samples(row, samples);
     }
     await turn();
   }
+  await keep();
 }

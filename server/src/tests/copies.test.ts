@@ -379,7 +379,7 @@ describe("a database in use", () => {
     await keeper.close();
   });
 
-  test("is well after thousands of writes, a copy, and a log that was played in", async () => {
+  test("is well after sixty writes and a log that was played in", async () => {
     for (let i = 0; i < 60; i++)
       expect(
         (
@@ -389,8 +389,6 @@ describe("a database in use", () => {
         ).status,
       ).toBe(201);
     await keeper.em.getConnection().execute("pragma wal_checkpoint(restart)");
-    expect((await call.get("/api/health")).status).toBe(200);
-    await keeper.em.getConnection().execute("vacuum");
     expect((await call.get("/api/health")).status).toBe(200);
     await keeper.close();
     expect(lost).toEqual([]);

@@ -181,20 +181,23 @@ export function briefOf(asked: InstallAsked, answer: FittingAnswer, way: FitWay)
   ];
 }
 
+/** Text as it is read, whatever is in it: a name that was typed is no markup (CommonMark, 2.4). */
+const plain = (text: string): string => text.replace(/[\\`*_[\]<>&~|]/g, "\\$&");
+
 /**
  * A brief as Markdown (CommonMark), with ticks where things are done.
  * @example briefText("House", [], []).split("\n")[0] // "# House"
  */
 export const briefText = (name: string, parts: readonly BriefPart[], ticks: readonly string[]): string =>
   [
-    `# ${name}`,
+    `# ${plain(name)}`,
     BRIEF_CAUTION,
     ...parts.map(({ title, lines }) =>
       [
-        `## ${title}`,
+        `## ${plain(title)}`,
         lines
           .map(({ id, text }) =>
-            id === null ? `- ${text}` : `- [${ticks.includes(id) ? "x" : " "}] ${text}`,
+            id === null ? `- ${plain(text)}` : `- [${ticks.includes(id) ? "x" : " "}] ${plain(text)}`,
           )
           .join("\n"),
       ].join("\n\n"),

@@ -420,3 +420,16 @@ test.each([
   expect(first.service.loads.every(({ assumed }) => assumed)).toBe(true);
   expect(fittingOf(documentOf(garage)).best).not.toBeNull();
 });
+
+test("names in a brief are text, whatever markup they hold", () => {
+  const name = `<img src=x onerror=alert(1)> [go](javascript:alert(1)) *a* _b_ \`c\` &lt; ~d~ | \\`;
+  const text = briefText(name, [{ title: name, lines: [{ id: null, text: name }] }] as never, []);
+  const said = name.replace(/[\\`*_[\]<>&~|]/g, (mark) => `\\${mark}`);
+  expect(text.split("\n").filter((line) => line.endsWith(said))).toEqual([
+    `# ${said}`,
+    `## ${said}`,
+    `- ${said}`,
+  ]);
+  // Nothing that opens a tag, a link or code is left without its backslash.
+  expect(text.replaceAll(/\\./g, "")).not.toMatch(/[<>[\]`]/);
+});
