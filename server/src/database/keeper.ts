@@ -1,3 +1,4 @@
+import { setMaxListeners } from "node:events";
 import { renameSync } from "node:fs";
 import type { MikroORM } from "@mikro-orm/libsql";
 import { dropArrivals } from "./arrival";
@@ -19,6 +20,13 @@ export class RestoringError extends Error {
   constructor() {
     super("A copy is being put in place; try again in a moment.");
   }
+}
+
+/** Something to abort that any number of readers wait for. */
+function heardByMany(): AbortController {
+  const controller = new AbortController();
+  setMaxListeners(0, controller.signal);
+  return controller;
 }
 
 /** Opens a database, or says plainly that it is lost. @throws LostDatabaseError */
@@ -44,7 +52,7 @@ export class Keeper {
   /** Called when another file lies under its name by this program's own doing. */
   onSwapped: (() => void) | undefined;
   /** Aborted when another copy is about to be put in place. */
-  private swap = new AbortController();
+  private swap = heardByMany();
   private rescuing: Promise<LostDatabaseError> | undefined;
   private readonly daily: DailyCopies;
 
@@ -190,7 +198,7 @@ export class Keeper {
     if (this.busy) throw new RestoringError();
     this.busy = true;
     this.swap.abort(new RestoringError());
-    this.swap = new AbortController();
+    this.swap = heardByMany();
     try {
       await Promise.all([this.copying, this.untilOnly(asking)]);
       const next = await readyCopy(this.file, name);
