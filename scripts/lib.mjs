@@ -36,7 +36,7 @@ export function must(what, command, args, options) {
   }
 }
 
-/** Ends with its own exit code whoever is told to stop, however deep it is in what it does. */
+/** Signals that ask a command to end, with their numbers: it exits with 128 more (POSIX shells). */
 const SIGNALS = { SIGINT: 2, SIGTERM: 15, SIGHUP: 1 };
 
 /**

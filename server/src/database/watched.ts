@@ -75,7 +75,7 @@ export class Watched {
       header.readInt32BE(HEADER.userVersionAt) !== this.mark
     )
       return OVERWRITTEN;
-    // It only grows: nothing here vacuums it. Its header may well tell of pages that are in the log still.
+    // It only grows, as nothing here vacuums it. Its header may count pages that are still in the log.
     if (size < this.seen.size) return CUT;
     this.seen = { size, mtimeNs };
     return null;
@@ -85,7 +85,7 @@ export class Watched {
     if (this.log === undefined) return null;
     const found = statSync(`${this.file}-wal`, { throwIfNoEntry: false });
     if (!found || !this.hasOwnLog) return LOG_GONE;
-    // Played in, it is kept at a size of its own; smaller it was cut by others, and what it held may be lost.
+    // SQLite itself never shrinks it below LOG_KEEPS. If it is smaller, something else cut it, and what it held may be lost.
     if (found.size < Math.min(this.logBytes, LOG_KEEPS)) return { ...LOG_GONE, rescue: false };
     this.logBytes = found.size;
     return null;
